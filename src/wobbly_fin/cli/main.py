@@ -1,0 +1,96 @@
+"""`wobbly`: JSON in, JSON out. A thin edge over the core; needs no database."""
+
+import argparse
+import json
+import sys
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any, TypeVar
+
+from pydantic import ValidationError
+
+from wobbly_fin.formats.errors import refusals
+from wobbly_fin.rocketry.errors import RocketryError
+
+Answer = dict[str, Any]
+Kind = TypeVar("Kind")
+BAD_INPUT = 2
+_LARGEST_DOCUMENT = 20_000_000
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Entry point; returns the exit status."""
+    parser = argparse.ArgumentParser(prog="wobbly", description="Motor labels, flights and choices, as JSON.")
+    commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
+    for name, (_, argument, says) in _COMMANDS.items():
+        commands.add_parser(name, help=says).add_argument(
+            argument, help="a path, or - for standard input" if argument == "FILE" else None
+        )
+    chosen = vars(parser.parse_args(arguments))
+    run, argument, _ = _COMMANDS[chosen["command"]]
+    try:
+        answer = run(chosen[argument])
+    except (RocketryError, ValidationError) as error:
+        name, message = refusals(error)[0]
+        line = f"{name}: {message}".replace("\n", " ")
+        print(line, file=sys.stderr)
+        return BAD_INPUT
+    print(json.dumps(answer, ensure_ascii=False, allow_nan=False))
+    return 0
+
+
+def _decode(label: str) -> Answer:
+    from wobbly_fin.formats.answers import label_answer
+    from wobbly_fin.rocketry.motors.labels import decode
+
+    return label_answer(decode(label))
+
+
+def _fly(path: str) -> Answer:
+    from wobbly_fin.formats.answers import flight_answer
+    from wobbly_fin.formats.documents import FlightDocument, within
+    from wobbly_fin.rocketry.flight import fly
+
+    document = FlightDocument.model_validate(_read(path))
+    motor, delay_s = document.motor_and_delay()
+    rocket, site = within("rocket", document.rocket.to_rocket), within("site", document.site.to_site)
+    return flight_answer(fly(rocket, motor, delay_s, site))
+
+
+def _pick(path: str) -> Answer:
+    from wobbly_fin.formats.answers import candidate_answer
+    from wobbly_fin.formats.documents import PickDocument, within
+    from wobbly_fin.rocketry.choosing import pick
+    from wobbly_fin.rocketry.motors.catalogue import catalogue
+
+    document = PickDocument.model_validate(_read(path))
+    rocket, site = within("rocket", document.rocket.to_rocket), within("site", document.site.to_site)
+    mount = within("mount", document.mount.to_mount)
+    found = pick(rocket, mount, site, catalogue(), document.to_rules())
+    return {"candidates": [candidate_answer(c) for c in found]}
+
+
+def _read(path: str) -> Any:
+    """The JSON document at a path, or on standard input."""
+    try:
+        if path != "-" and Path(path).stat().st_size > _LARGEST_DOCUMENT:
+            raise RocketryError("document", f"is larger than {_LARGEST_DOCUMENT // 1_000_000} MB")
+        text = sys.stdin.read() if path == "-" else Path(path).read_text(encoding="utf-8")
+    except OSError as error:
+        raise RocketryError("document", f"cannot read {path}: {error.strerror}") from error
+    except UnicodeDecodeError as error:
+        raise RocketryError("document", f"{path} is not UTF-8 text") from error
+    try:
+        return json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise RocketryError("document", f"is not valid JSON ({error})") from error
+
+
+_COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
+    "decode": (_decode, "LABEL", "what a motor label says"),
+    "fly": (_fly, "FILE", "fly one rocket with one motor"),
+    "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
+}
+
+if __name__ == "__main__":
+    sys.exit(main())

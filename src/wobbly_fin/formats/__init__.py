@@ -1,0 +1,1 @@
+"""The published documents: what `wobbly` and the web API read and write, and their JSON Schemas (docs/formats)."""

@@ -1,0 +1,200 @@
+"""Sentences about a choice. Figures are in SI as the core has them; `How` carries how the owner wants them said."""
+
+from collections.abc import Callable, Sequence
+
+from wobbly_fin.rocketry.choosing.pick import Candidate
+from wobbly_fin.rocketry.choosing.thumb import Thumb
+from wobbly_fin.rocketry.choosing.trials import Trial
+from wobbly_fin.rocketry.constants import DELAY_SCATTER_FRACTION, DELAY_SCATTER_LEAST_S
+from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_against
+
+_THUMB_WORDS = {
+    "heavy": "heavy for its thrust, so shorter",
+    "light": "light for its thrust, so longer",
+    "draggy": "fat for its weight, so shorter",
+    "slim": "slim for its weight, so longer",
+    "windy": "wind, so one step shorter",
+}
+
+
+def trial_sentence(test: Trial, units: UnitChoice = METRIC) -> str:
+    """One test in words, with the figure, the limit and what to do where it failed."""
+    said = _SENTENCES[test.name](test, units)
+    return said[0].upper() + said[1:]
+
+
+def _fits(t: Trial, u: UnitChoice) -> str:
+    assert isinstance(t.value, float) and isinstance(t.limit, float)
+    length, room = show(t.value / 1000, "short_length", u), show(t.limit / 1000, "short_length", u)
+    return (
+        f"{length} long in a mount that takes {room}" if t.passed else f"{length} long, but the mount takes only {room}"
+    )
+
+
+def _kind(t: Trial, u: UnitChoice) -> str:
+    if t.value == "booster":
+        return "a booster: no ejection charge, nothing would open the canopy"
+    if t.value == "plugged":
+        return "plugged: no ejection charge, and this rocket has no altimeter to open the canopy"
+    return "has an ejection charge to open the canopy"
+
+
+def _lifts(t: Trial, u: UnitChoice) -> str:
+    head = f"average thrust is {_ratio(t.value)}× liftoff weight"
+    return f"{head}, wants {_ratio(t.limit)}" + ("" if t.passed else ": too weak, or the rocket too heavy")
+
+
+def _rod_speed(t: Trial, u: UnitChoice) -> str:
+    wants = show(_float(t.limit), "speed", u)
+    if t.value is None:
+        return f"never leaves the rod; wants {wants}"
+    speed, wants = show_against(_float(t.value), _float(t.limit), "speed", u)
+    head = f"leaves the rod at {speed}, wants {wants}"
+    return head if t.passed else head + ": more thrust, a longer rod or less wind"
+
+
+def _wind(t: Trial, u: UnitChoice) -> str:
+    speed, limit = show_against(_float(t.value), _float(t.limit), "speed", u)
+    head = f"wind {speed}, no flying above {limit}"
+    return head if t.passed else head + ": wait"
+
+
+def _ceiling(t: Trial, u: UnitChoice) -> str:
+    if t.value is None:
+        return "does not get off the ground"
+    head = f"peaks at {show(_float(t.value), 'height', u)}"
+    if t.limit is None:
+        return head + "; no ceiling is set for this field"
+    peak, ceiling = show_against(_float(t.value), _float(t.limit), "height", u)
+    head = f"peaks at {peak}"
+    return f"{head}, ceiling {ceiling}" if t.passed else f"{head}, above the ceiling of {ceiling}"
+
+
+def _delay_window(t: Trial, u: UnitChoice) -> str:
+    if t.value is None:
+        return "nothing opens before it lands"
+    when = after_apogee(_float(t.value))
+    if t.passed:
+        return f"opens {when}"
+    late = _float(t.value) > _float(t.limit)
+    bound = after_apogee(_float(t.limit))
+    return f"opens {when}, {'later than' if late else 'earlier than'} {bound}: " + (
+        "wants a shorter delay" if late else "wants a longer delay"
+    )
+
+
+def _ejection_speed(t: Trial, u: UnitChoice) -> str:
+    limit = show(_float(t.limit), "speed", u)
+    if t.value is None:
+        return f"no canopy opens; it should, below {limit}"
+    speed, limit = show_against(_float(t.value), _float(t.limit), "speed", u)
+    head = f"moving at {speed} when the canopy opens"
+    return (
+        f"{head}, up to {limit} is kind to it" if t.passed else f"{head}, above {limit}: it may shred or zip the tube"
+    )
+
+
+def _landing_rate(t: Trial, u: UnitChoice) -> str:
+    limit = show(_float(t.limit), "speed", u)
+    if t.value is None:
+        return f"does not fly; should land below {limit}"
+    speed, limit = show_against(_float(t.value), _float(t.limit), "speed", u)
+    head = f"lands at {speed}"
+    return f"{head}, limit {limit}" if t.passed else f"{head}, above {limit}: a larger canopy, or one that opens"
+
+
+_SENTENCES: dict[str, Callable[[Trial, UnitChoice], str]] = {
+    "fits": _fits, "kind": _kind, "lifts": _lifts, "rod_speed": _rod_speed, "wind": _wind, "ceiling": _ceiling,
+    "delay_window": _delay_window, "ejection_speed": _ejection_speed, "landing_rate": _landing_rate,
+}  # fmt: skip
+
+
+def after_apogee(seconds: float) -> str:
+    """'0.4 s after apogee', 'at apogee', '1.2 s before apogee'."""
+    if abs(seconds) < 0.05:
+        return "at apogee"
+    return f"{abs(seconds):.1f} s {'after' if seconds > 0 else 'before'} apogee"
+
+
+def why_not(candidate: Candidate, units: UnitChoice = METRIC) -> str | None:
+    """The first reason against a candidate, or its tightest spot when it only just passes; None for a good one."""
+    failed = [test for test in candidate.tests if not test.passed]
+    if failed:
+        more = f" (and {len(failed) - 1} more)" if len(failed) > 1 else ""
+        return trial_sentence(failed[0], units) + more + "."
+    if candidate.verdict == "marginal":
+        tight = min((t for t in candidate.tests if t.margin is not None), key=lambda t: t.margin or 0.0)
+        return "Only just: " + _SENTENCES[tight.name](tight, units) + "."
+    return None
+
+
+def delay_sentence(best: Candidate) -> str:
+    """What delay the flight asks for and how near the chosen one comes, in both clocks."""
+    flight = best.flight
+    if flight.optimum_delay_s is None or flight.apogee_time_s is None or flight.burnout_time_s is None:
+        return "It never lifts, so no delay is right."
+    said = (
+        f"Apogee comes {flight.apogee_time_s:.1f} s after ignition, {flight.optimum_delay_s:.1f} s after burnout"
+        " – a delay counts from burnout"
+    )
+    if best.delay_s is None:
+        return said + ". This motor has no delay."
+    if flight.ejection is None:
+        return said + f". With {best.delay_s:g} s it has landed before the charge fires."
+    spread = max(DELAY_SCATTER_LEAST_S, DELAY_SCATTER_FRACTION * best.delay_s)
+    return (
+        said
+        + f". With {best.delay_s:g} s the canopy opens {after_apogee(flight.ejection.after_apogee_s)};"
+        + f" real delays scatter by ±{spread:.1f} s (NFPA 1125, from memory)."
+    )
+
+
+def thumb_sentence(thumb: Thumb, computed: Candidate, motor: Motor) -> str:
+    """The rule of thumb beside the computed delay, and where they part."""
+    why = "; ".join(_THUMB_WORDS[r] for r in thumb.reasons) or "nothing unusual, so the middle one"
+    said = f"Rule of thumb: {motor.label_with(thumb.delay_s)} ({why})."
+    if computed.delay_s == thumb.delay_s:
+        return said + " The computation agrees."
+    if computed.flight.optimum_delay_s is None:
+        return said
+    off = thumb.delay_s - computed.flight.optimum_delay_s
+    return said + f" Computed: {computed.label}; the rule's delay would open {after_apogee(off)}."
+
+
+def printed_sentence(label: str, printed: Candidate | None, best: Candidate | None, units: UnitChoice = METRIC) -> str:
+    """A motor the kit's maker printed, held against today's best, with the reason where they differ."""
+    if printed is None:
+        return f"The box says {label}: not among the motors that fit this mount here."
+    if best is not None and (printed.label == best.label):
+        return f"The box says {label}: so do we."
+    reason = why_not(printed, units)
+    if printed.verdict == "no" and reason:
+        return f"The box says {label}: not here, not today. {reason}"
+    if best is None:
+        return f"The box says {label}."
+    tight = min((t for t in printed.tests if t.margin is not None), key=lambda t: t.margin or 0.0)
+    return (
+        f"The box says {label}: {printed.verdict}. {best.label} has more to spare; with {label} the tight spot is:"
+        f" {_SENTENCES[tight.name](tight, units)}."
+    )
+
+
+def nothing_fits_sentence(diameter_mm: float, max_length_mm: float, diameters_mm: Sequence[float]) -> str:
+    """An empty board, with the sizes there are."""
+    if not diameters_mm:
+        return "There is not one motor in stores to try. Add one, or show the shipped catalogue."
+    sizes = ", ".join(f"{d:g}" for d in sorted(set(diameters_mm)))
+    return (
+        f"No motor fits a mount of {diameter_mm:g} mm taking {max_length_mm:g} mm. Diameters on hand: {sizes} mm."
+        " Check the mount's size and length."
+    )
+
+
+def _ratio(value: float | str | None) -> str:
+    return f"{_float(value):.1f}".removesuffix(".0") if value is not None else "0"
+
+
+def _float(value: float | str | None) -> float:
+    assert isinstance(value, float | int)
+    return float(value)

@@ -1,0 +1,70 @@
+"""The limits a choice is judged by: data with defaults, units and sources, every one the owner's to change."""
+
+from dataclasses import dataclass, fields, replace
+from typing import Any
+
+from wobbly_fin.rocketry.errors import RocketryError, require_finite
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rule:
+    """What a limit means: its wording, unit, sensible range and where the default comes from."""
+
+    key: str
+    title: str
+    unit: str
+    low: float
+    high: float
+    source: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rules:
+    """The limits in force. Defaults are common practice without a source unless `RULES` says otherwise."""
+
+    diameter_slack_mm: float = 0.5
+    thrust_to_weight_min: float = 5.0
+    rod_speed_min_m_s: float = 13.0
+    rod_speed_to_wind_min: float = 4.0
+    ejection_earliest_s: float = -0.5
+    ejection_latest_s: float = 1.5
+    ejection_speed_max_m_s: float = 18.0
+    descent_rate_max_m_s: float = 6.1
+    wind_max_m_s: float = 9.0
+    windy_from_m_s: float = 4.5
+    marginal_fraction: float = 0.10
+
+    def __post_init__(self) -> None:
+        for rule in RULES:
+            require_finite(f"rules.{rule.key}", getattr(self, rule.key), rule.low, rule.high)
+        if self.ejection_earliest_s >= self.ejection_latest_s:
+            raise RocketryError("rules.ejection_earliest_s", "must come before ejection_latest_s")
+
+    @classmethod
+    def with_overrides(cls, overrides: dict[str, Any]) -> "Rules":
+        """Defaults with some limits replaced; raises RocketryError for a limit that does not exist."""
+        known = {f.name for f in fields(cls)}
+        for key in overrides:
+            if key not in known:
+                raise RocketryError(f"rules.{key}", f"is no limit; the limits are {', '.join(sorted(known))}")
+        return replace(cls(), **overrides)
+
+
+_TRADE = "common practice, no source"
+RULES: tuple[Rule, ...] = (
+    Rule(key="diameter_slack_mm", title="Motor and mount may differ in diameter by", unit="mm", low=0, high=2, source=_TRADE),
+    Rule(key="thrust_to_weight_min", title="Average thrust ÷ liftoff weight, at least", unit="", low=1, high=20,
+         source=_TRADE + "; 3 is the floor some accept in calm air"),
+    Rule(key="rod_speed_min_m_s", title="Speed leaving the rod, at least", unit="m/s", low=5, high=40, source=_TRADE),
+    Rule(key="rod_speed_to_wind_min", title="Speed leaving the rod ÷ wind, at least", unit="", low=0, high=10, source=_TRADE),
+    Rule(key="ejection_earliest_s", title="Canopy may open before apogee by", unit="s", low=-5, high=5, source=_TRADE),
+    Rule(key="ejection_latest_s", title="Canopy may open after apogee by", unit="s", low=-5, high=10, source=_TRADE),
+    Rule(key="ejection_speed_max_m_s", title="Speed when the canopy opens, at most", unit="m/s", low=1, high=100,
+         source=_TRADE + "; 29 m/s ruins thin plastic, this keeps well below"),
+    Rule(key="descent_rate_max_m_s", title="Speed at landing, at most", unit="m/s", low=1, high=30, source=_TRADE + " (20 ft/s)"),
+    Rule(key="wind_max_m_s", title="No flying in wind above", unit="m/s", low=1, high=20,
+         source="NFPA 1122/1127 and the national safety codes (20 mph), quoted from memory"),
+    Rule(key="windy_from_m_s", title="Drop one delay step in wind above", unit="m/s", low=0, high=20, source=_TRADE + " (10 mph)"),
+    Rule(key="marginal_fraction", title="Marginal: passed by less than this share of the limit", unit="", low=0, high=0.5,
+         source="our own choice"),
+)  # fmt: skip

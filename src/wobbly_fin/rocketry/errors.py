@@ -1,0 +1,61 @@
+"""Errors of the core: always a ValueError, always naming the field at fault and what it wants."""
+
+import math
+
+
+class RocketryError(ValueError):
+    """Base of every error the core raises on purpose.
+
+    Attributes
+    ----------
+    name : str
+        The field at fault, as the caller knows it, e.g. ``rocket.mass_kg``.
+    """
+
+    def __init__(self, name: str, message: str) -> None:
+        self.name = name
+        self.message = message
+        super().__init__(f"{name}: {message}")
+
+
+class OutOfRangeError(RocketryError):
+    """A number that is not finite, or outside the range in which the rule holds."""
+
+    def __init__(self, name: str, value: float, low: float | None = None, high: float | None = None) -> None:
+        self.value, self.low, self.high = value, low, high
+        super().__init__(name, f"{_said(value)} is out of range; {_wanted(low, high)}")
+
+
+def _said(value: float) -> str:
+    return f"{value:g}" if isinstance(value, (int, float)) else repr(value)
+
+
+def _wanted(low: float | None, high: float | None) -> str:
+    if low is not None and high is not None:
+        return f"it must lie between {low:g} and {high:g}"
+    if low is not None:
+        return f"it must be at least {low:g}" if low != 0 else "it must not be negative"
+    if high is not None:
+        return f"it must be at most {high:g}"
+    return "it must be a finite number"
+
+
+class NotPositiveError(OutOfRangeError):
+    """A number that must be above zero and is not."""
+
+    def __init__(self, name: str, value: float) -> None:
+        RocketryError.__init__(self, name, f"{_said(value)} will not do; it must be above zero")
+        self.value, self.low, self.high = value, 0.0, None
+
+
+def require_finite(name: str, value: float, low: float | None = None, high: float | None = None) -> None:
+    """Raise OutOfRangeError unless `value` is finite and within [low, high]."""
+    if not math.isfinite(value) or (low is not None and value < low) or (high is not None and value > high):
+        raise OutOfRangeError(name, value, low, high)
+
+
+def require_positive(name: str, value: float, high: float | None = None) -> None:
+    """Raise unless `value` is finite and above zero (and not above `high`)."""
+    if math.isfinite(value) and value <= 0:
+        raise NotPositiveError(name, value)
+    require_finite(name, value, None, high)

@@ -1,0 +1,77 @@
+"""Where and in what weather: the pad, the rod, the wind, the ceiling."""
+
+import math
+from dataclasses import dataclass
+from functools import cached_property
+
+from wobbly_fin.rocketry.air import SiteAir
+from wobbly_fin.rocketry.errors import require_finite, require_positive
+
+STEEPEST_TILT_DEG = 60.0
+FASTEST_WIND_M_S = 40.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Site:
+    """A pad on a day.
+
+    Parameters
+    ----------
+    elevation_m, temperature_c, pressure_hpa : float
+        See `SiteAir`.
+    rod_length_m : float
+        Guided travel: what lug height and stand-off leave of the rod, 0.05 … 30. [m]
+    rod_tilt_deg, rod_azimuth_deg : float
+        Lean from vertical, 0 … 60, and the compass direction leant towards. [°]
+    wind_speed_m_s, wind_from_deg : float
+        At `wind_height_m` above the pad; 270 blows towards +x. [m/s], [°]
+    wind_exponent : float
+        Of the power law by which wind grows with height, 0 … 1. [-]
+    ceiling_m : float or None
+        Greatest height above the pad allowed here; None: no limit known. [m]
+
+    Raises
+    ------
+    OutOfRangeError
+    """
+
+    elevation_m: float = 0.0
+    temperature_c: float | None = None
+    pressure_hpa: float | None = None
+    rod_length_m: float = 0.9
+    rod_tilt_deg: float = 0.0
+    rod_azimuth_deg: float = 0.0
+    wind_speed_m_s: float = 0.0
+    wind_from_deg: float = 270.0
+    wind_exponent: float = 0.143
+    wind_height_m: float = 2.0
+    ceiling_m: float | None = None
+
+    def __post_init__(self) -> None:
+        _ = self.air
+        require_finite("rod_length_m", self.rod_length_m, 0.05, 30.0)
+        require_finite("rod_tilt_deg", self.rod_tilt_deg, 0.0, STEEPEST_TILT_DEG)
+        require_finite("rod_azimuth_deg", self.rod_azimuth_deg, -360.0, 720.0)
+        require_finite("wind_speed_m_s", self.wind_speed_m_s, 0.0, FASTEST_WIND_M_S)
+        require_finite("wind_from_deg", self.wind_from_deg, -360.0, 720.0)
+        require_finite("wind_exponent", self.wind_exponent, 0.0, 1.0)
+        require_positive("wind_height_m", self.wind_height_m, 100.0)
+        if self.ceiling_m is not None:
+            require_positive("ceiling_m", self.ceiling_m, 50_000.0)
+
+    @cached_property
+    def air(self) -> SiteAir:
+        """The air column above the pad."""
+        return SiteAir(elevation_m=self.elevation_m, temperature_c=self.temperature_c, pressure_hpa=self.pressure_hpa)
+
+    @property
+    def rod_axis(self) -> tuple[float, float, float]:
+        """Unit vector of the rod, x east, y north, z up."""
+        tilt, azimuth = math.radians(self.rod_tilt_deg), math.radians(self.rod_azimuth_deg)
+        return math.sin(tilt) * math.sin(azimuth), math.sin(tilt) * math.cos(azimuth), math.cos(tilt)
+
+    @property
+    def wind_to_m_s(self) -> tuple[float, float]:
+        """Wind at the reference height as a vector, the way it blows. [m/s]"""
+        to = math.radians(self.wind_from_deg)
+        return -self.wind_speed_m_s * math.sin(to), -self.wind_speed_m_s * math.cos(to)

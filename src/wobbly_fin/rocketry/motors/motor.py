@@ -1,0 +1,112 @@
+"""A motor as bought: its case, its masses, its curve and the delays it comes with."""
+
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Literal
+
+from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
+from wobbly_fin.rocketry.motors.classes import class_rank
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+from wobbly_fin.rocketry.motors.labels import Kind, MotorLabel, decode
+
+Propellant = Literal["black powder", "composite"]
+CaseKind = Literal["single-use", "reload"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Motor:
+    """One motor type. Its identity is maker + label + revision.
+
+    Parameters
+    ----------
+    label : str
+        As printed, with or without a delay.
+    diameter_m, length_m : float
+        Of the case, > 0. [m]
+    total_mass_kg, propellant_mass_kg : float
+        Loaded motor (≥ propellant) and propellant alone (> 0). [kg]
+    curve : ThrustCurve
+    delays_s : tuple of float
+        Delays it can be had with, rising; empty for a booster or a plugged motor. [s]
+
+    Raises
+    ------
+    RocketryError
+        Naming the field at fault.
+    """
+
+    label: str
+    diameter_m: float
+    length_m: float
+    total_mass_kg: float
+    propellant_mass_kg: float
+    curve: ThrustCurve
+    delays_s: tuple[float, ...] = ()
+    maker: str = ""
+    revision: str = "1"
+    propellant: Propellant | None = None
+    case: CaseKind | None = None
+
+    def __post_init__(self) -> None:
+        require_positive("diameter_mm", self.diameter_m * 1000, 200.0)
+        require_positive("length_mm", self.length_m * 1000, 3000.0)
+        require_positive("propellant_mass_kg", self.propellant_mass_kg)
+        require_finite("total_mass_kg", self.total_mass_kg, 0.0, 100.0)
+        if self.propellant_mass_kg > self.total_mass_kg:
+            raise RocketryError(
+                "propellant_mass_kg",
+                f"{self.propellant_mass_kg:g} kg is more than the whole motor ({self.total_mass_kg:g} kg)",
+            )
+        for delay_s in self.delays_s:
+            require_finite("delays_s", delay_s, 0.0, 60.0)
+        object.__setattr__(self, "delays_s", tuple(sorted(set(self.delays_s))))
+        _ = self.decoded
+
+    @cached_property
+    def decoded(self) -> MotorLabel:
+        """What the label says."""
+        return decode(self.label)
+
+    @property
+    def key(self) -> str:
+        """Maker, label without delay, kind and revision: unique in a catalogue."""
+        ending = {"single": "", "booster": "-0", "plugged": "-P"}[self.kind]
+        return "/".join((self.maker or "own", self.decoded.base + ending, self.revision))
+
+    @property
+    def kind(self) -> Kind:
+        """Single, booster (-0) or plugged (-P)."""
+        return self.decoded.kind
+
+    @property
+    def adjustable_delay(self) -> bool:
+        """Whether the delay may be shortened with the maker's tool."""
+        return self.decoded.adjustable_delay
+
+    @property
+    def name(self) -> str:
+        """Label without delay, with the ending of a booster or plugged motor."""
+        return self.decoded.base + {"single": "", "booster": "-0", "plugged": "-P"}[self.kind]
+
+    @property
+    def class_rank(self) -> int:
+        """Position of its letter on the class ladder."""
+        return class_rank(self.decoded.impulse_class.name)
+
+    @property
+    def burnout_mass_kg(self) -> float:
+        """What is left hanging in the rocket after the burn. [kg]"""
+        return self.total_mass_kg - self.propellant_mass_kg
+
+    def label_with(self, delay_s: float | None) -> str:
+        """The label to ask for at the counter with this delay."""
+        return self.name if delay_s is None else f"{self.decoded.base}-{delay_s:g}"
+
+    def mass_at_kg(self, time_s: float) -> float:
+        """Mass at a time after ignition: propellant leaves in proportion to impulse delivered. [kg]"""
+        return self.total_mass_kg - self.propellant_at_kg(0.0) + self.propellant_at_kg(time_s)
+
+    def propellant_at_kg(self, time_s: float) -> float:
+        """Propellant still unburnt at a time after ignition. [kg]"""
+        spent = self.curve.impulse_at_n_s(time_s) / self.curve.total_impulse_n_s
+        return self.propellant_mass_kg * (1.0 - spent)

@@ -1,0 +1,5 @@
+"""Recovery: canopies and how fast things come down under them."""
+
+from wobbly_fin.rocketry.recovery.canopy import Canopy
+
+__all__ = ["Canopy"]

@@ -1,0 +1,72 @@
+"""Saying a number with the digits it deserves, in the unit its owner prefers."""
+
+import math
+from dataclasses import dataclass, field
+
+from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS, System
+from wobbly_fin.rocketry.units.registry import convert
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class UnitChoice:
+    """How an owner wants quantities said: a system, and exceptions per quantity (quantity name → unit)."""
+
+    system: System = "metric"
+    exceptions: dict[str, str] = field(default_factory=dict)
+
+    def unit(self, quantity: str) -> str:
+        """The unit for a quantity."""
+        return self.exceptions.get(quantity) or QUANTITIES[quantity].unit(self.system)
+
+
+METRIC = UnitChoice()
+
+
+def show_against(si: float, limit_si: float, quantity: str, units: UnitChoice = METRIC) -> tuple[str, str]:
+    """A value and its limit, with as many more digits as it takes for the two to read differently."""
+    for more in range(4):
+        said, limit = show(si, quantity, units, more), show(limit_si, quantity, units)
+        if said != limit or si == limit_si:
+            break
+    return said, limit
+
+
+def show(si: float, quantity: str, units: UnitChoice = METRIC, more_digits: int = 0) -> str:
+    """A value with its unit and honest digits: three figures, whole numbers from a hundred on.
+
+    Parameters
+    ----------
+    si : float
+        In the quantity's SI unit.
+    quantity : str
+        A name in `QUANTITIES`.
+    more_digits : int
+        Decimals beyond the honest ones, to tell a value from its limit.
+
+    Returns
+    -------
+    str
+        Such as ``142 m``, ``9.4 m/s``, ``0.63 oz``.
+    """
+    unit = units.unit(quantity)
+    value = convert(si, QUANTITIES[quantity].si, unit)
+    if unit == "gram" and abs(value) >= 1000:
+        value, unit = value / 1000, "kilogram"
+    elif unit == "ounce" and abs(value) >= 32:
+        value, unit = value / 16, "pound"
+    return f"{_digits(value, quantity, more_digits)} {SYMBOLS.get(unit, unit)}"
+
+
+def _digits(value: float, quantity: str, more: int) -> str:
+    size = abs(value)
+    if not math.isfinite(value):
+        return "–"
+    tenths = quantity in ("speed", "duration", "height", "temperature")
+    if size >= 100 or (quantity in ("temperature", "height") and size >= 10):
+        decimals = 0
+    elif size >= 10 or tenths:
+        decimals = 1
+    else:
+        decimals = 2 - math.floor(math.log10(size)) if size > 0 else 0
+    text = f"{value:.{decimals + more}f}"
+    return text.rstrip("0").rstrip(".") if "." in text and not (tenths and size < 10) else text

@@ -1,0 +1,29 @@
+"""The one Pint registry, made on first use: it costs more to load than most answers cost to compute."""
+
+from functools import lru_cache
+
+import pint
+
+
+@lru_cache(maxsize=1)
+def registry() -> pint.UnitRegistry:
+    """Pint's registry, cached on disk between runs."""
+    found: pint.UnitRegistry = pint.UnitRegistry(cache_folder=":auto:", autoconvert_offset_to_baseunit=True)
+    return found
+
+
+@lru_cache(maxsize=256)
+def scale(from_unit: str, to_unit: str) -> tuple[float, float]:
+    """(factor, offset) that take a number in one unit to another: y = factor · x + offset."""
+    r = registry()
+    zero = float(r.Quantity(0.0, from_unit).to(to_unit).magnitude)
+    one = float(r.Quantity(1.0, from_unit).to(to_unit).magnitude)
+    return one - zero, zero
+
+
+def convert(value: float, from_unit: str, to_unit: str) -> float:
+    """A number in another unit of the same dimension."""
+    if from_unit == to_unit:
+        return value
+    factor, offset = scale(from_unit, to_unit)
+    return factor * value + offset
