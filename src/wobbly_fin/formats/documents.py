@@ -189,6 +189,3 @@ class PickDocument(Document):
     def to_rules(self) -> Rules:
         overrides = self.rules.model_dump(exclude_none=True) if self.rules else {}  # type: ignore[attr-defined]
         return Rules.with_overrides(overrides)
-
-
-PUBLISHED: dict[str, type[Document]] = {"flight": FlightDocument, "pick": PickDocument, "motor": MotorDocument}

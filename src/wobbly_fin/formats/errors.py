@@ -1,5 +1,7 @@
 """One line that names the field and what it wants, from either kind of refusal."""
 
+from typing import Any
+
 from pydantic import ValidationError
 
 from wobbly_fin.rocketry.errors import RocketryError
@@ -19,11 +21,17 @@ def refusals(error: ValidationError | RocketryError) -> list[tuple[str, str]]:
         return [(error.name, error.message)]
     found: dict[str, str] = {}
     for item in error.errors(include_url=False, include_context=False):
-        # A union's members each complain under their own name; the person only wrote one field.
-        place = [str(p) for p in item["loc"] if str(p) not in ("MotorDocument", "str")]
-        said = _WANTED.get(item["type"], item["msg"][0].lower() + item["msg"][1:])
-        if item["type"] == "too_short":
-            said = "must not be empty" if item["loc"][-1] == "thrust" else said
-        found.setdefault(".".join(place) or "document", said)
+        name, said = refusal_of_item(dict(item))
+        found.setdefault(name, said)
     longest = sorted(found.items(), key=lambda pair: -pair[0].count("."))
     return [(name, said) for name, said in longest if not any(o.startswith(name + ".") for o, _ in longest)]
+
+
+def refusal_of_item(item: dict[str, Any], skip: int = 0) -> tuple[str, str]:
+    """(field, message) of one complaint; `skip` leading places are the request's, not the person's."""
+    # A union's members each complain under their own name; the person only wrote one field.
+    place = [str(p) for p in item["loc"][skip:] if str(p) not in ("MotorDocument", "str")]
+    said = _WANTED.get(item["type"], item["msg"][:1].lower() + item["msg"][1:])
+    if item["type"] == "too_short":
+        said = "must not be empty"
+    return ".".join(place) or "document", said

@@ -3,9 +3,11 @@
 from collections.abc import Callable, Sequence
 
 from wobbly_fin.rocketry.choosing.pick import Candidate
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.thumb import Thumb
 from wobbly_fin.rocketry.choosing.trials import Trial
 from wobbly_fin.rocketry.constants import DELAY_SCATTER_FRACTION, DELAY_SCATTER_LEAST_S
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_against
 
@@ -129,6 +131,19 @@ def why_not(candidate: Candidate, units: UnitChoice = METRIC) -> str | None:
     return None
 
 
+def headline(candidates: Sequence[Candidate], units: UnitChoice = METRIC) -> str:
+    """The whole answer in a line: what to fly, or why nothing will do."""
+    if not candidates:
+        return "No motor fits this mount."
+    best = candidates[0]
+    if best.verdict == "no":
+        return f"Nothing passes every test here today. Nearest is {best.label}: {why_not(best, units)}"
+    flight = best.flight
+    assert flight.apogee_altitude_m is not None and flight.ejection is not None
+    said = f"Fly {best.label}: {show(flight.apogee_altitude_m, 'height', units)} high, canopy {after_apogee(flight.ejection.after_apogee_s)}"
+    return said + ("." if best.verdict == "good" else ", but only just.")
+
+
 def delay_sentence(best: Candidate) -> str:
     """What delay the flight asks for and how near the chosen one comes, in both clocks."""
     flight = best.flight
@@ -178,6 +193,16 @@ def printed_sentence(label: str, printed: Candidate | None, best: Candidate | No
         f"The box says {label}: {printed.verdict}. {best.label} has more to spare; with {label} the tight spot is:"
         f" {_SENTENCES[tight.name](tight, units)}."
     )
+
+
+def wind_caution(site: Site, rules: Rules, units: UnitChoice = METRIC) -> str | None:
+    """What the wind asks for, if anything."""
+    if site.wind_speed_m_s > rules.wind_max_m_s:
+        limit = show(rules.wind_max_m_s, "speed", units)
+        return f"Wind above {limit}: nothing flies. Your local code may be stricter, and it decides."
+    if site.wind_speed_m_s > rules.windy_from_m_s:
+        return "Windy enough to lean into: common practice drops one delay step. Walk downwind with your eyes before you launch."
+    return None
 
 
 def nothing_fits_sentence(diameter_mm: float, max_length_mm: float, diameters_mm: Sequence[float]) -> str:

@@ -31,6 +31,15 @@ def show_against(si: float, limit_si: float, quantity: str, units: UnitChoice = 
     return said, limit
 
 
+def show_range(low_si: float, high_si: float, quantity: str, units: UnitChoice = METRIC) -> str:
+    """A span as '150–220 m', or as one figure where both ends read the same."""
+    low, high = show(low_si, quantity, units), show(high_si, quantity, units)
+    if low == high:
+        return high
+    number, _, unit = low.partition(" ")
+    return f"{number}–{high}" if high.endswith(" " + unit) else f"{low} – {high}"
+
+
 def show(si: float, quantity: str, units: UnitChoice = METRIC, more_digits: int = 0) -> str:
     """A value with its unit and honest digits: three figures, whole numbers from a hundred on.
 

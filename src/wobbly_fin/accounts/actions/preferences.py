@@ -1,0 +1,47 @@
+"""Change how a person likes things."""
+
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from wobbly_fin.accounts.models import Preferences
+from wobbly_fin.accounts.people import preferences_of
+from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS
+from wobbly_fin.rocketry.units.registry import registry
+
+THEMES = ("bench", "night-shift", "field")
+
+
+def change_preferences(
+    user: User,
+    *,
+    units: dict[str, Any] | None = None,
+    theme: str | None = None,
+    limits: dict[str, float] | None = None,
+) -> Preferences:
+    """Change what is given, keep the rest; raises RocketryError for an unknown unit, theme or limit."""
+    with transaction.atomic():
+        found = preferences_of(user)
+        if units is not None:
+            for name, unit in units.get("exceptions", {}).items():
+                _check_unit(name, unit)
+            found.units = units
+        if theme is not None:
+            if theme not in THEMES:
+                raise RocketryError("theme", f"{theme!r} is no theme; one of {', '.join(THEMES)}")
+            found.theme = theme
+        if limits is not None:
+            Rules.with_overrides(limits)
+            found.limits = limits
+        found.save()
+    return found
+
+
+def _check_unit(name: str, unit: str) -> None:
+    if name not in QUANTITIES:
+        raise RocketryError("units", f"{name!r} is no quantity; one of {', '.join(QUANTITIES)}")
+    if unit not in SYMBOLS or not registry().Quantity(1.0, unit).check(QUANTITIES[name].si):
+        raise RocketryError(f"units.{name}", f"{unit!r} does not measure {QUANTITIES[name].noun}")

@@ -1,0 +1,91 @@
+"""Signing in and out, preferences, today's conditions, reading a typed quantity."""
+
+from django.conf import settings
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Status
+
+from wobbly_fin.accounts.actions.conditions import set_conditions, today
+from wobbly_fin.accounts.actions.preferences import change_preferences
+from wobbly_fin.accounts.api.answers import conditions_out, preferences_out, session_out
+from wobbly_fin.accounts.api.schemas import (
+    ConditionsIn,
+    ConditionsOut,
+    PreferencesIn,
+    PreferencesOut,
+    ReadIn,
+    ReadOut,
+    SessionOut,
+    SignInIn,
+)
+from wobbly_fin.accounts.demo.visitor import forget_signed_out, remember_signed_out
+from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.units import QUANTITIES, parse
+from wobbly_fin.rocketry.units.display import show
+from wobbly_fin.site.errors import ErrorOut, Refused
+
+router = Router(tags=["accounts"])
+
+
+@router.get("/session", auth=None, response=SessionOut, operation_id="session")
+def session(request: HttpRequest) -> SessionOut:
+    """Who is here."""
+    return session_out(request.user)
+
+
+@router.post("/session", auth=None, response={200: SessionOut, 401: ErrorOut}, operation_id="sign_in")
+def sign_in(request: HttpRequest, body: SignInIn, response: HttpResponse) -> SessionOut:
+    """Sign in."""
+    user = authenticate(request, username=body.username, password=body.password)
+    if user is None:
+        raise Refused(401, "sign_in", "That name and password do not go together.", field="password")
+    login(request, user)
+    forget_signed_out(response)
+    return session_out(user)
+
+
+@router.delete("/session", response={204: None}, operation_id="sign_out")
+def sign_out(request: HttpRequest, response: HttpResponse) -> Status[None]:
+    """Sign out."""
+    logout(request)
+    if settings.DEMO:
+        remember_signed_out(response)
+    return Status(204, None)
+
+
+@router.get("/preferences", response=PreferencesOut, operation_id="preferences")
+def preferences(request: HttpRequest) -> PreferencesOut:
+    """Units, theme and limits in force."""
+    return preferences_out(preferences_of(person(request)))
+
+
+@router.patch("/preferences", response={200: PreferencesOut, 422: ErrorOut}, operation_id="change_preferences")
+def patch_preferences(request: HttpRequest, body: PreferencesIn) -> PreferencesOut:
+    """Change what is given."""
+    units = body.units.model_dump() if body.units else None
+    return preferences_out(change_preferences(person(request), units=units, theme=body.theme, limits=body.limits))
+
+
+@router.get("/conditions", response=ConditionsOut, operation_id="conditions")
+def conditions(request: HttpRequest) -> ConditionsOut:
+    """Today's conditions."""
+    found = preferences_of(person(request))
+    return conditions_out(today(found), found)
+
+
+@router.put("/conditions", response={200: ConditionsOut, 422: ErrorOut}, operation_id="set_conditions")
+def put_conditions(request: HttpRequest, body: ConditionsIn) -> ConditionsOut:
+    """Replace today's conditions."""
+    found = set_conditions(person(request), field_id=body.field_id, typed=body.typed)
+    return conditions_out(today(found), found)
+
+
+@router.post("/units/read", response={200: ReadOut, 422: ErrorOut}, operation_id="read_quantity")
+def read_quantity(request: HttpRequest, body: ReadIn) -> ReadOut:
+    """Read a quantity as typed."""
+    if body.quantity not in QUANTITIES:
+        raise RocketryError("quantity", f"{body.quantity!r} is no quantity; one of {', '.join(QUANTITIES)}")
+    units = units_of(preferences_of(person(request)))
+    typed = parse(body.text, body.quantity, units.system, name="text")
+    return ReadOut(si=typed.si, said=show(typed.si, body.quantity, units), assumed=typed.assumed)

@@ -1,0 +1,80 @@
+"""Loading the demo: once; a second start touches nothing, so that no change of the visitor's is lost."""
+
+import datetime
+import uuid
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from wobbly_fin.accounts.actions.conditions import set_conditions
+from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, ROCKETS, TODAY, DemoRocket
+from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
+from wobbly_fin.accounts.models import Preferences
+from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.hangar.actions.draft import draft_rocket
+from wobbly_fin.hangar.actions.save import save_rocket
+from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
+from wobbly_fin.logbook.models import Flight
+from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.units.display import METRIC
+from wobbly_fin.stores.actions.save_field import save_field
+
+_NAMESPACE = uuid.UUID("5f0c1f0e-6b0e-4c55-9a3f-3d3c7c1d5b10")
+
+
+def demo_key(*words: object) -> uuid.UUID:
+    """The same key for the same thing at every start."""
+    return uuid.uuid5(_NAMESPACE, "/".join(str(w) for w in words))
+
+
+def load_demo() -> User:
+    """Make the demo visitor with the whole scenario, unless that has been done before."""
+    with transaction.atomic():
+        user, made = User.objects.get_or_create(username=DEMO_USERNAME)
+        if not made:
+            # Loaded before: what is missing now was thrown out by the visitor, and stays out.
+            return user
+        user.set_unusable_password()
+        user.save()
+        for name, elevation, ceiling in FIELDS:
+            save_field(user, demo_key("field", name), name=name, elevation=elevation, ceiling=ceiling)
+        for rocket in ROCKETS:
+            save_rocket(user, demo_key("rocket", rocket.name), _file(rocket), None)
+        for number, flight in enumerate(FLIGHTS):
+            set_conditions(
+                user,
+                field_id=demo_key("field", flight.field),
+                typed={"wind": flight.wind, "temperature": flight.temperature},
+            )
+            motor, delay_s = find_motor(flight.motor)
+            facts = Facts(
+                flown_on=datetime.date.fromisoformat(flight.day), opening=flight.opening, landing=flight.landing,
+                height=flight.height, remarks=flight.remarks,
+            )  # fmt: skip
+            log_flight(
+                user, demo_key("flight", number), rocket_id=demo_key("rocket", flight.rocket),
+                motor_key=f"catalogue:{motor.name.replace('/', '_')}", delay_s=delay_s, facts=facts,
+            )  # fmt: skip
+        field, wind, temperature = TODAY
+        set_conditions(user, field_id=demo_key("field", field), typed={"wind": wind, "temperature": temperature})
+    return user
+
+
+def reset_demo(*, empty: bool = False) -> User:
+    """Throw away everything the demo visitor has, then load the demo afresh (or leave the hangar empty)."""
+    with transaction.atomic():
+        Flight.objects.filter(owner__username=DEMO_USERNAME).delete()
+        User.objects.filter(username=DEMO_USERNAME).delete()
+        if empty:
+            user = User.objects.create(username=DEMO_USERNAME)
+            user.set_unusable_password()
+            user.save()
+            Preferences.objects.create(user=user)
+            return user
+    return load_demo()
+
+
+def _file(rocket: DemoRocket) -> RocketFile:
+    draft = draft_rocket(rocket.typed | {"name": rocket.name}, METRIC)
+    assert draft.file is not None, (rocket.name, draft.errors, draft.missing)
+    return draft.file

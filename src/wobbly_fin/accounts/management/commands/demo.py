@@ -1,0 +1,46 @@
+"""`manage.py demo`: bring the database up to date, load the demo, warm the kernel, serve on this machine only."""
+
+import os
+from typing import Any
+
+from django.conf import settings
+from django.core.management import BaseCommand, CommandError, CommandParser, call_command
+from django.db import connections
+
+from wobbly_fin.accounts.demo.load import load_demo, reset_demo
+
+
+class Command(BaseCommand):
+    """See the module."""
+
+    help = "Load the demo and serve it on 127.0.0.1."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--port", type=int, default=8000)
+        parser.add_argument("--reset", action="store_true", help="throw the demo visitor's changes away and start over")
+        parser.add_argument("--empty", action="store_true", help="with --reset: an empty hangar")
+        parser.add_argument("--no-serve", action="store_true", help="load only")
+        parser.add_argument("--reload", action="store_true", help="restart when the code changes")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        call_command("migrate", verbosity=0)
+        call_command("collectstatic", verbosity=0, interactive=False)
+        if options["reset"]:
+            reset_demo(empty=options["empty"])
+        else:
+            load_demo()
+        if options["no_serve"]:
+            return
+        # Only here: the visitor is signed in by this command's server, never by a club's.
+        settings.DEMO = True
+        connections.close_all()
+        from wobbly_fin.site.serve import Server
+
+        address = f"127.0.0.1:{options['port']}"
+        greeting = f"Wobbly Fin is ready at http://{address}/ (Ctrl-C stops it)"
+        try:
+            Server(address, greeting, reload=options["reload"]).run()
+        except OSError as error:
+            raise CommandError(
+                f"Cannot listen on {address}: {os.strerror(error.errno or 0)}. Is it running already?"
+            ) from error

@@ -1,0 +1,35 @@
+"""`manage.py write_interfaces`: the OpenAPI document the front end is typed from, and the JSON Schemas of the files."""
+
+import json
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.core.management import BaseCommand
+
+from wobbly_fin.formats.published import PUBLISHED
+
+
+def interfaces() -> dict[Path, str]:
+    """Every generated interface file and what it should hold."""
+    from wobbly_fin.site.api import api
+
+    root: Path = settings.ROOT
+    found: dict[Path, Any] = {root / "frontend/src/api/openapi.json": api.get_openapi_schema()}
+    for name, document in PUBLISHED.items():
+        schema = document.model_json_schema()
+        schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+        found[root / f"docs/formats/{name}.schema.json"] = schema
+    return {path: json.dumps(value, indent=2, ensure_ascii=False) + "\n" for path, value in found.items()}
+
+
+class Command(BaseCommand):
+    """See the module."""
+
+    help = "Write frontend/src/api/openapi.json and docs/formats."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        for path, text in interfaces().items():
+            path.parent.mkdir(parents=True, exist_ok=True)
+            path.write_text(text, encoding="utf-8")
+            self.stdout.write(str(path.relative_to(settings.ROOT)))

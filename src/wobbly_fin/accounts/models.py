@@ -1,0 +1,15 @@
+"""How one person likes things, and what the day is like where they stand."""
+
+from django.conf import settings
+from django.db import models
+
+
+class Preferences(models.Model):
+    """Units, theme, limits of their own, and today's conditions as typed."""
+
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="preferences")
+    units = models.JSONField(default=dict)
+    theme = models.CharField(max_length=20, default="bench")
+    limits = models.JSONField(default=dict)
+    conditions = models.JSONField(default=dict)
+    updated_at = models.DateTimeField(auto_now=True)

@@ -1,0 +1,33 @@
+"""Who is asking, and what their preferences come to in the core's own terms."""
+
+from typing import cast
+
+from django.contrib.auth.models import AbstractUser, User
+from django.http import HttpRequest
+
+from wobbly_fin.accounts.models import Preferences
+from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.units.display import UnitChoice
+
+
+def person(request: HttpRequest) -> User:
+    """The signed-in user of a request that has passed authentication."""
+    return cast(User, request.user)
+
+
+def preferences_of(user: AbstractUser) -> Preferences:
+    """A person's preferences, made with defaults on first use."""
+    found, _ = Preferences.objects.get_or_create(user=user)
+    return found
+
+
+def units_of(preferences: Preferences) -> UnitChoice:
+    """How this person wants quantities said."""
+    return UnitChoice(
+        system=preferences.units.get("system", "metric"), exceptions=dict(preferences.units.get("exceptions", {}))
+    )
+
+
+def rules_of(preferences: Preferences) -> Rules:
+    """The limits this person judges by."""
+    return Rules.with_overrides(preferences.limits)

@@ -1,0 +1,155 @@
+"""What a quick-rocket form comes to while it is being typed: figures, complaints and questions, box by box."""
+
+import uuid
+from dataclasses import dataclass, field
+from typing import Any
+
+from wobbly_fin.formats.rocket_file import CanopyPart, MotorMount, QuickBody, RocketFile, Stage
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight.slips import Slip, slips
+from wobbly_fin.rocketry.motors import decode
+from wobbly_fin.rocketry.recovery import Canopy
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.display import UnitChoice, show
+
+# box: (kind of quantity, needed to fly)
+BOXES = {
+    "mass": ("mass", True),
+    "diameter": ("short_length", True),
+    "length": ("short_length", False),
+    "mount_diameter": ("short_length", True),
+    "mount_length": ("short_length", True),
+    "canopy_diameter": ("short_length", False),
+    "spill_hole": ("short_length", False),
+    "rod_length": ("length", False),
+}
+_WANTS = {
+    "mass": "is missing: weigh it ready to fly, without the motor",
+    "diameter": "is missing: measure across the widest part of the body",
+    "mount_diameter": "is missing: the motor tube's inside diameter",
+    "mount_length": "is missing: the longest motor the mount takes",
+}
+
+
+@dataclass(kw_only=True)
+class Draft:
+    """A form read so far."""
+
+    si: dict[str, float] = field(default_factory=dict)
+    said: dict[str, str] = field(default_factory=dict)
+    errors: dict[str, str] = field(default_factory=dict)
+    missing: dict[str, str] = field(default_factory=dict)
+    questions: list[Slip] = field(default_factory=list)
+    file: RocketFile | None = None
+
+
+def draft_rocket(typed: dict[str, str], units: UnitChoice, existing: RocketFile | None = None) -> Draft:
+    """Read a form of texts; nothing is kept. `existing` lends its part keys, so that an edit stays the same rocket."""
+    out = Draft()
+    for box, (quantity, needed) in BOXES.items():
+        text = typed.get(box, "").strip()
+        if not text:
+            if needed:
+                out.missing[box] = _WANTS[box]
+            continue
+        try:
+            value = parse(text, quantity, units.system, name=box).si
+            if value <= 0 and box != "spill_hole":
+                raise RocketryError(box, "must be above zero")
+        except RocketryError as error:
+            out.errors[box] = error.message
+            continue
+        out.si[box], out.said[box] = value, show(value, quantity, units)
+    _read_plain(typed, out)
+    canopy = _canopy(typed, out)
+    si = out.si
+    out.questions = list(
+        slips(
+            mass_kg=si.get("mass"), diameter_m=si.get("diameter"), length_m=si.get("length"),
+            mount_diameter_m=si.get("mount_diameter"), mount_length_m=si.get("mount_length"), cd=si.get("cd"),
+            canopy=canopy, rod_length_m=si.get("rod_length"), units=units,
+        )
+    )  # fmt: skip
+    if not out.errors and not out.missing:
+        _assemble(typed, out, existing)
+    return out
+
+
+def _read_plain(typed: dict[str, str], out: Draft) -> None:
+    name = typed.get("name", "").strip()
+    if not name:
+        out.missing["name"] = "is missing: what is it called?"
+    elif len(name) > 80:
+        out.errors["name"] = "is too long; 80 characters are plenty"
+    cd = typed.get("cd", "").strip().replace(",", ".")
+    if cd:
+        try:
+            out.si["cd"] = float(cd)
+            if not 0 < out.si["cd"] <= 5:
+                raise ValueError
+        except ValueError:
+            out.si.pop("cd", None)
+            out.errors["cd"] = (
+                f"{cd[:20]!r} is no drag coefficient; it is a plain number between 0 and 5, or leave it empty"
+            )
+    for label in _labels(typed):
+        try:
+            decode(label)
+        except RocketryError as error:
+            out.errors["printed_motors"] = error.message
+
+
+def _canopy(typed: dict[str, str], out: Draft) -> Canopy | None:
+    if "canopy_diameter" not in out.si:
+        return None
+    kind: Any = typed.get("canopy_kind", "flat") or "flat"
+    try:
+        return Canopy(kind=kind, diameter_m=out.si["canopy_diameter"], spill_hole_m=out.si.get("spill_hole", 0.0))
+    except RocketryError as error:
+        box = {"diameter_m": "canopy_diameter", "spill_hole_m": "spill_hole", "kind": "canopy_kind"}.get(
+            error.name, error.name
+        )
+        out.errors[box] = error.message
+        return None
+
+
+def _assemble(typed: dict[str, str], out: Draft, existing: RocketFile | None) -> None:
+    si = out.si
+    old_canopy = existing.canopy if existing else None
+    body_id = existing.body.id if existing else uuid.uuid4()
+    parts: list[Any] = [
+        QuickBody(id=body_id, mass_kg=si["mass"], diameter_m=si["diameter"], length_m=si.get("length"), cd=si.get("cd")),
+        MotorMount(
+            id=existing.mount.id if existing else uuid.uuid4(), parent=body_id,
+            diameter_mm=round(si["mount_diameter"] * 1000, 6), max_length_mm=round(si["mount_length"] * 1000, 6),
+        ),
+    ]  # fmt: skip
+    if "canopy_diameter" in si:
+        parts.append(
+            CanopyPart(
+                id=old_canopy.id if old_canopy else uuid.uuid4(), parent=body_id, kind=typed.get("canopy_kind") or "flat",  # type: ignore[arg-type]
+                diameter_m=si["canopy_diameter"], spill_hole_m=si.get("spill_hole", 0.0),
+            )
+        )  # fmt: skip
+    file = RocketFile(
+        name=typed["name"],
+        stages=[Stage(id=existing.stages[0].id if existing else uuid.uuid4(), parts=parts)],
+        rod_length_m=si.get("rod_length"),
+        printed_motors=_labels(typed),
+        remarks=typed.get("remarks", ""),
+        typed={box: text for box, text in typed.items() if text.strip() and box not in ("name", "remarks")},
+    )
+    try:
+        out.file = file.check()
+    except RocketryError as error:
+        box = {
+            "mass_kg": "mass",
+            "diameter_m": "diameter",
+            "diameter_mm": "mount_diameter",
+            "max_length_mm": "mount_length",
+        }
+        out.errors[box.get(error.name, error.name)] = error.message
+
+
+def _labels(typed: dict[str, str]) -> list[str]:
+    return [t.strip().upper() for t in typed.get("printed_motors", "").replace(";", ",").split(",") if t.strip()][:40]

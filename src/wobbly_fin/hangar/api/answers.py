@@ -1,0 +1,227 @@
+"""Rockets, drafts, boards and flights as answers."""
+
+from dataclasses import asdict
+
+from wobbly_fin.formats.answers import assert_finite, flight_answer, trial_answer
+from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
+from wobbly_fin.hangar.actions.draft import BOXES, Draft
+from wobbly_fin.hangar.api.schemas import (
+    BoardOut,
+    DelayOut,
+    EventOut,
+    FlightOut,
+    MotorVerdictOut,
+    QuestionOut,
+    RocketDraftOut,
+    RocketOut,
+    RungOut,
+    TestOut,
+)
+from wobbly_fin.hangar.board import Board, Question
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.rocketry.choosing import Candidate
+from wobbly_fin.rocketry.choosing.explain import (
+    delay_sentence,
+    headline,
+    nothing_fits_sentence,
+    printed_sentence,
+    thumb_sentence,
+    why_not,
+    wind_caution,
+)
+from wobbly_fin.rocketry.choosing.ladder import Rung, ladder
+from wobbly_fin.rocketry.choosing.pick import best_per_motor, thumb_for
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight import fly
+from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, said_flight
+from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flight.path import sample_path
+from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND
+from wobbly_fin.rocketry.flightlog.waiting import WORDS, waits_for
+from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range
+
+GUESSED_SLENDERNESS = 14.0  # length ÷ diameter drawn for a rocket whose length nobody typed
+
+
+def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
+    """A rocket as the hangar shows it; `row` comes from `with_flights`."""
+    file = read_rocket_file(row.document)
+    body = file.body
+    count: int = getattr(row, "flight_count", 0)
+    waiting = waits_for(
+        flights=count, last_landing=getattr(row, "last_landing", None), has_canopy=file.canopy is not None
+    )
+    return RocketOut(
+        id=row.pk,
+        revision=row.revision,
+        document=row.document,
+        name=row.name,
+        diameter_m=body.diameter_m,
+        length_m=body.length_m or GUESSED_SLENDERNESS * body.diameter_m,
+        length_known=body.length_m is not None,
+        said=_said_rocket(file, units),
+        waits_for=WORDS[waiting],
+        waits_code=waiting,
+        flights=count,
+        flown_last=getattr(row, "flown_last", None),
+        can_undo=bool(row.undo_numbers),
+        can_redo=bool(row.redo_numbers),
+    )
+
+
+def draft_out(draft: Draft, units: UnitChoice) -> RocketDraftOut:
+    """A form read so far, with suggestions as texts that can go straight into the boxes."""
+    questions = []
+    for slip in draft.questions:
+        suggestion = None
+        if slip.suggestion_si is not None:
+            quantity = BOXES[slip.field][0] if slip.field in BOXES else None
+            suggestion = show(slip.suggestion_si, quantity, units) if quantity else f"{slip.suggestion_si:g}"
+        questions.append(QuestionOut(field=slip.field, sentence=slip.sentence, suggestion=suggestion))
+    return RocketDraftOut(
+        si=draft.si, said=draft.said, errors=draft.errors, missing=draft.missing, questions=questions,
+        document=draft.file.model_dump(mode="json") if draft.file else None,
+    )  # fmt: skip
+
+
+def board_out(board: Board) -> BoardOut:
+    """The verdict board."""
+    asked, candidates = board.question, board.candidates
+    units, site = asked.units, asked.now.site
+    best = candidates[0] if candidates else None
+    thumb = thumb_for(asked.rocket, best.motor, site, asked.rules) if best else None
+    fitting = {c.motor.key for c in candidates}
+    return BoardOut(
+        headline=headline(candidates, units),
+        conditions=conditions_sentence(site, units),
+        caution=wind_caution(site, asked.rules, units),
+        ladder=[_rung_out(rung, units) for rung in ladder(candidates)],
+        motors=[_motor_verdict(board, leader) for leader in best_per_motor(candidates)],
+        not_fitting=len(board.shelf) - len(fitting),
+        empty=None if candidates else _empty_sentence(board),
+        thumb=thumb_sentence(thumb, best, best.motor) if thumb and best else None,
+        printed=[_printed(board, label) for label in asked.file.printed_motors],
+        drag_note=_drag_note(asked),
+    )
+
+
+def flight_out(asked: Question, candidate: Candidate) -> FlightOut:
+    """One flight with its path, events and sentences."""
+    motor, site, units = candidate.motor, asked.now.site, asked.units
+    flight, trace = fly_traced(asked.rocket, motor, candidate.delay_s, site)
+    path = sample_path(trace) if flight.lifted else None
+    band = None
+    if flight.lifted and not asked.cd_known:
+        ends = [fly(asked.file.to_rocket(cd), motor, None, site).apogee_altitude_m or 0.0 for cd in USUAL_CD_BAND]
+        band = sorted(ends)
+    out = FlightOut(
+        label=candidate.label,
+        delay_s=candidate.delay_s,
+        verdict=candidate.verdict,
+        tests=[TestOut(**trial_answer(t, units)) for t in candidate.tests],
+        lifted=flight.lifted,
+        figures=flight_answer(flight),
+        said=said_flight(flight, units),
+        events=[EventOut(**asdict(e)) for e in events(flight, units)],
+        time_s=path.time_s.round(4).tolist() if path else [],
+        altitude_m=path.altitude_m.round(3).tolist() if path else [],
+        speed_m_s=path.speed_m_s.round(3).tolist() if path else [],
+        delay_sentence=delay_sentence(candidate),
+        height_band_m=band,
+        height_band=show_range(band[0], band[1], "height", units) if band else None,
+    )
+    assert_finite(out.figures)
+    return out
+
+
+def _said_rocket(file: RocketFile, units: UnitChoice) -> dict[str, str]:
+    body, mount, canopy = file.body, file.mount, file.canopy
+    bore, room = (
+        show(mount.diameter_mm / 1000, "short_length", units),
+        show(mount.max_length_mm / 1000, "short_length", units),
+    )
+    return {
+        "mass": show(body.mass_kg, "mass", units),
+        "diameter": show(body.diameter_m, "short_length", units),
+        "length": show(body.length_m, "short_length", units) if body.length_m else "not measured",
+        "mount": f"{bore} × {room}",
+        "canopy": f"{show(canopy.diameter_m, 'short_length', units)} {canopy.kind}" if canopy else "none",
+        "cd": f"{body.cd:.2g}" if body.cd is not None else f"not known, {USUAL_CD:g} taken",
+    }
+
+
+def _rung_out(rung: Rung, units: UnitChoice) -> RungOut:
+    said = {}
+    for name, span, quantity in (
+        ("apogee", rung.apogee_m, "height"), ("rod_speed", rung.rod_speed_m_s, "speed"), ("best_delay", rung.best_delay_s, "duration"),
+    ):  # fmt: skip
+        if span is not None:
+            said[name] = show_range(span[0], span[1], quantity, units)
+    return RungOut(
+        impulse_class=rung.impulse_class, motors=rung.motors, good=rung.good, verdict=rung.verdict,
+        apogee_m=list(rung.apogee_m) if rung.apogee_m else None, said=said,
+    )  # fmt: skip
+
+
+def _motor_verdict(board: Board, leader: Candidate) -> MotorVerdictOut:
+    motor, units = leader.motor, board.question.units
+    curve = motor.curve
+    return MotorVerdictOut(
+        key=board.key_of[motor.key],
+        name=motor.name,
+        maker=motor.maker,
+        impulse_class=motor.decoded.impulse_class.name,
+        case=motor.case,
+        propellant=motor.propellant,
+        kind=motor.kind,
+        average_thrust_n=curve.average_thrust_n,
+        thrust=[list(pair) for pair in zip(curve.times_s, curve.thrust_n, strict=True)],
+        verdict=leader.verdict,
+        apogee_m=leader.flight.apogee_altitude_m,
+        optimum_delay_s=leader.flight.optimum_delay_s,
+        said=said_flight(leader.flight, units) | {"burn_time": f"{curve.burn_time_s:.1f} s"},
+        delays=[_delay_out(c, units) for c in board.candidates if c.motor is motor],
+    )
+
+
+def _delay_out(candidate: Candidate, units: UnitChoice) -> DelayOut:
+    ejection = candidate.flight.ejection
+    return DelayOut(
+        label=candidate.label,
+        delay_s=candidate.delay_s,
+        verdict=candidate.verdict,
+        margin=candidate.margin,
+        tests=[TestOut(**trial_answer(t, units)) for t in candidate.tests],
+        why_not=why_not(candidate, units),
+        after_apogee_s=ejection.after_apogee_s if ejection else None,
+        ejection_speed_m_s=ejection.speed_m_s if ejection else None,
+    )
+
+
+def _printed(board: Board, label: str) -> str:
+    """The box's motor, flown with the box's delay whether or not it is sold with it, beside today's best."""
+    asked = board.question
+    best = board.candidates[0] if board.candidates else None
+    try:
+        motor, delay_s = find_motor(label, [s.motor for s in board.shelf])
+    except RocketryError:
+        return printed_sentence(label, None, best, asked.units)
+    found = next((c for c in board.candidates if c.motor is motor and c.delay_s == delay_s), None)
+    return printed_sentence(label, found, best, asked.units)
+
+
+def _empty_sentence(board: Board) -> str:
+    mount = board.question.mount
+    sizes = [round(s.motor.diameter_m * 1000, 3) for s in board.shelf]
+    return nothing_fits_sentence(mount.diameter_m * 1000, mount.max_length_m * 1000, sizes)
+
+
+def _drag_note(asked: Question) -> str:
+    if asked.cd_known:
+        return f"Flown with your Cd of {asked.rocket.cd:.2g}."
+    low, high = USUAL_CD_BAND
+    return (
+        f"Cd not known: flown with {USUAL_CD:g}. Ordinary models run {low:g} to {high:g} (common practice, no source);"
+        " the height band on the flight plot shows what that leaves open."
+    )

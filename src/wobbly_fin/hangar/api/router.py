@@ -1,0 +1,113 @@
+"""Rockets, and the question each is asked: which motor?"""
+
+import uuid
+
+from django.http import Http404, HttpRequest
+from ninja import Header, Router, Status
+
+from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.hangar.actions.draft import draft_rocket
+from wobbly_fin.hangar.actions.save import bin_rocket, save_rocket, step_history
+from wobbly_fin.hangar.api.answers import board_out, draft_out, flight_out, rocket_out
+from wobbly_fin.hangar.api.schemas import BoardOut, DraftIn, FlightOut, RocketDraftOut, RocketFileIn, RocketOut
+from wobbly_fin.hangar.board import board_of, judge_one, question_of
+from wobbly_fin.hangar.flown import with_flights
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.stores.shelf import from_shelf
+
+router = Router(tags=["hangar"])
+
+
+def _shown(request: HttpRequest, key: uuid.UUID) -> RocketOut:
+    user = person(request)
+    return rocket_out(_row(request, key), units_of(preferences_of(user)))
+
+
+def _row(request: HttpRequest, key: uuid.UUID) -> Rocket:
+    row = with_flights(person(request)).filter(pk=key).first()
+    if row is None:
+        raise Http404
+    return row
+
+
+@router.get("/rockets", response=list[RocketOut], operation_id="rockets")
+def rockets(request: HttpRequest) -> list[RocketOut]:
+    """Every rocket in the hangar."""
+    user = person(request)
+    units = units_of(preferences_of(user))
+    return [rocket_out(row, units) for row in with_flights(user)]
+
+
+@router.post("/drafts", response=RocketDraftOut, operation_id="draft_rocket")
+def draft(request: HttpRequest, body: DraftIn) -> RocketDraftOut:
+    """Read a form while it is being typed; keeps nothing."""
+    user = person(request)
+    units = units_of(preferences_of(user))
+    old = Rocket.objects.visible_to(user).filter(pk=body.rocket_id).first() if body.rocket_id else None
+    return draft_out(draft_rocket(body.typed, units, read_rocket_file(old.document) if old else None), units)
+
+
+@router.get("/rockets/{uuid:key}", response={200: RocketOut, 404: ErrorOut}, operation_id="rocket")
+def rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
+    """One rocket."""
+    return _shown(request, key)
+
+
+@router.put("/rockets/{uuid:key}", response={200: RocketOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_rocket")
+def put_rocket(
+    request: HttpRequest, key: uuid.UUID, body: RocketFileIn, if_match: int | None = Header(None, alias="If-Match")
+) -> RocketOut:
+    """Make or change a rocket; `If-Match` carries the revision the edit was made from."""
+    save_rocket(person(request), key, read_rocket_file(body.root), if_match)
+    return _shown(request, key)
+
+
+@router.delete("/rockets/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="bin_rocket")
+def delete_rocket(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Bin a rocket."""
+    bin_rocket(person(request), key)
+    return Status(204, None)
+
+
+@router.post("/rockets/{uuid:key}/restore", response={200: RocketOut, 404: ErrorOut}, operation_id="restore_rocket")
+def restore_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
+    """Take a rocket out of the bin."""
+    bin_rocket(person(request), key, back=True)
+    return _shown(request, key)
+
+
+@router.post(
+    "/rockets/{uuid:key}/undo", response={200: RocketOut, 404: ErrorOut, 409: ErrorOut}, operation_id="undo_rocket"
+)
+def undo_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
+    """Step back to the version before."""
+    step_history(person(request), key, back=True)
+    return _shown(request, key)
+
+
+@router.post(
+    "/rockets/{uuid:key}/redo", response={200: RocketOut, 404: ErrorOut, 409: ErrorOut}, operation_id="redo_rocket"
+)
+def redo_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
+    """Step forth again."""
+    step_history(person(request), key, back=False)
+    return _shown(request, key)
+
+
+@router.get("/rockets/{uuid:key}/board", response={200: BoardOut, 404: ErrorOut, 422: ErrorOut}, operation_id="board")
+def board(request: HttpRequest, key: uuid.UUID) -> BoardOut:
+    """Which motor and which delay, here, today, and why not the others."""
+    return board_out(board_of(person(request), _row(request, key)))
+
+
+@router.get(
+    "/rockets/{uuid:key}/flight", response={200: FlightOut, 404: ErrorOut, 422: ErrorOut}, operation_id="forecast"
+)
+def forecast(request: HttpRequest, key: uuid.UUID, motor: str, delay_s: float | None = None) -> FlightOut:
+    """One motor with any delay: the whole flight."""
+    asked = question_of(person(request), _row(request, key))
+    shelved = from_shelf(person(request), motor)
+    delay = delay_s if shelved.motor.kind == "single" else None
+    return flight_out(asked, judge_one(asked, shelved, delay))

@@ -1,0 +1,156 @@
+"""What the hangar API takes and gives."""
+
+import datetime
+import uuid
+from typing import Any
+
+from ninja import Schema
+from pydantic import RootModel
+
+
+class RocketOut(Schema):
+    """A rocket with its figures said, and what it waits for."""
+
+    id: uuid.UUID
+    revision: int
+    document: dict[str, Any]
+    name: str
+    diameter_m: float
+    length_m: float
+    length_known: bool
+    said: dict[str, str]
+    waits_for: str
+    waits_code: str
+    flights: int
+    flown_last: datetime.date | None
+    can_undo: bool
+    can_redo: bool
+
+
+class DraftIn(Schema):
+    """Texts by box: name, mass, diameter, length, mount_diameter, mount_length, cd, canopy_kind, canopy_diameter, spill_hole, rod_length, printed_motors, remarks."""
+
+    typed: dict[str, str]
+    rocket_id: uuid.UUID | None = None
+
+
+class QuestionOut(Schema):
+    """A figure nobody is likely to mean, with one that would make sense, as text to put into the box."""
+
+    field: str
+    sentence: str
+    suggestion: str | None
+
+
+class RocketDraftOut(Schema):
+    """A form read so far. `document` is there once nothing is wrong or missing."""
+
+    si: dict[str, float]
+    said: dict[str, str]
+    errors: dict[str, str]
+    missing: dict[str, str]
+    questions: list[QuestionOut]
+    document: dict[str, Any] | None
+
+
+class TestOut(Schema):
+    """One test of the verdict."""
+
+    name: str
+    passed: bool
+    value: float | str | None
+    limit: float | str | None
+    unit: str
+    margin: float | None
+    reason: str
+
+
+class DelayOut(Schema):
+    """One motor with one delay: verdict, tests, and where the canopy opens."""
+
+    label: str
+    delay_s: float | None
+    verdict: str
+    margin: float
+    tests: list[TestOut]
+    why_not: str | None
+    after_apogee_s: float | None
+    ejection_speed_m_s: float | None
+
+
+class MotorVerdictOut(Schema):
+    """One motor in this rocket: its best delay first in `delays`, and what the flight comes to."""
+
+    key: str
+    name: str
+    maker: str
+    impulse_class: str
+    case: str | None
+    propellant: str | None
+    kind: str
+    average_thrust_n: float
+    thrust: list[list[float]]
+    verdict: str
+    apogee_m: float | None
+    optimum_delay_s: float | None
+    said: dict[str, str]
+    delays: list[DelayOut]
+
+
+class RungOut(Schema):
+    """One class on the ladder."""
+
+    impulse_class: str
+    motors: int
+    good: int
+    verdict: str
+    apogee_m: list[float] | None
+    said: dict[str, str]
+
+
+class BoardOut(Schema):
+    """Which motor and which delay, here, today, and why not the others."""
+
+    headline: str
+    conditions: str
+    caution: str | None
+    ladder: list[RungOut]
+    motors: list[MotorVerdictOut]
+    not_fitting: int
+    empty: str | None
+    thumb: str | None
+    printed: list[str]
+    drag_note: str
+
+
+class EventOut(Schema):
+    """One event of a flight on both clocks."""
+
+    code: str
+    time_s: float
+    since_burnout_s: float
+    altitude_m: float
+    words: str
+
+
+class FlightOut(Schema):
+    """One flight with its path. Samples are parallel lists."""
+
+    label: str
+    delay_s: float | None
+    verdict: str
+    tests: list[TestOut]
+    lifted: bool
+    figures: dict[str, Any]
+    said: dict[str, str]
+    events: list[EventOut]
+    time_s: list[float]
+    altitude_m: list[float]
+    speed_m_s: list[float]
+    delay_sentence: str
+    height_band_m: list[float] | None
+    height_band: str | None
+
+
+class RocketFileIn(RootModel[dict[str, Any]]):
+    """A rocket file, see docs/formats/rocket-file.schema.json."""

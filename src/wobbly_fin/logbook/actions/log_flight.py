@@ -1,0 +1,119 @@
+"""Log a flight, or set its facts right. The forecast is made once, when it is first logged, and frozen with its causes."""
+
+import datetime
+import uuid
+from dataclasses import asdict, dataclass
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.http import Http404
+from django.utils import timezone
+
+from wobbly_fin import __version__
+from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.formats.answers import flight_answer
+from wobbly_fin.formats.documents import MotorDocument, SiteDocument
+from wobbly_fin.hangar.board import question_of
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.hangar.snapshots import freeze
+from wobbly_fin.logbook.models import Flight
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight import fly
+from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, Landing, Opening
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.site.errors import Refused
+from wobbly_fin.stores.shelf import from_shelf
+
+HIGHEST_M = 30_000.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Facts:
+    """What happened, as told: height as typed, empty when nobody measured it."""
+
+    flown_on: datetime.date
+    opening: Opening
+    landing: Landing
+    height: str = ""
+    remarks: str = ""
+
+
+def log_flight(
+    user: User, key: uuid.UUID, *, rocket_id: uuid.UUID, motor_key: str, delay_s: float | None, facts: Facts
+) -> Flight:
+    """Log a flight under a key the client made. Logged again under the same key, only its facts change."""
+    checked = _check(user, facts)
+    with transaction.atomic():
+        row = Flight.objects.select_for_update().filter(pk=key).first()
+        if row is not None:
+            if row.owner_id != user.pk:
+                raise Refused(409, "key_taken", "That key is taken; make a new one.")
+            for name, value in checked.items():
+                setattr(row, name, value)
+            row.deleted_at = None
+            row.save()
+            return row
+        rocket = Rocket.objects.visible_to(user).filter(pk=rocket_id).first()
+        if rocket is None:
+            raise Http404
+        motor = from_shelf(user, motor_key).motor
+        if motor.kind != "single":
+            delay_s = None
+        elif delay_s is None:
+            raise RocketryError("delay_s", f"is missing: which delay did the {motor.name} have?")
+        asked = question_of(user, rocket)
+        flight = fly(asked.rocket, motor, delay_s, asked.now.site)
+        return Flight.objects.create(
+            id=key,
+            owner=user,
+            rocket=rocket,
+            label=motor.label_with(delay_s),
+            delay_s=delay_s,
+            forecast=flight_answer(flight),
+            forecast_apogee_m=flight.apogee_altitude_m,
+            impulse_n_s=motor.curve.total_impulse_n_s,
+            rocket_snapshot=freeze("rocket", rocket.document),
+            motor_snapshot=freeze("motor", MotorDocument.of(motor).model_dump(mode="json")),
+            site_snapshot=freeze("site", SiteDocument.of(asked.now.site).model_dump(mode="json")),
+            rules_snapshot=freeze("rules", asdict(asked.rules)),
+            field_name=asked.now.field.name if asked.now.field else "",
+            core_version=__version__,
+            **checked,
+        )
+
+
+def bin_flight(user: User, key: uuid.UUID, *, back: bool = False) -> None:
+    """Put a flight in the bin, or with `back` take it out."""
+    if not Flight.objects.belonging_to(user).filter(pk=key).update(deleted_at=None if back else timezone.now()):
+        raise Http404
+
+
+def _check(user: User, facts: Facts) -> dict[str, object]:
+    """The facts as columns; raises RocketryError naming the box at fault."""
+    if facts.opening not in OPENINGS:
+        raise RocketryError("opening", f"{facts.opening!r} is no answer; one of {', '.join(OPENINGS)}")
+    if facts.landing not in LANDINGS:
+        raise RocketryError("landing", f"{facts.landing!r} is no answer; one of {', '.join(LANDINGS)}")
+    if (facts.opening == "no_launch") != (facts.landing == "none"):
+        raise RocketryError(
+            "landing", "and opening disagree: a rocket that did not leave the pad is still on it, and only then"
+        )
+    if facts.flown_on > timezone.now().date() + datetime.timedelta(days=1):
+        raise RocketryError("flown_on", f"{facts.flown_on} has not come yet; log it when it is flown")
+    if facts.flown_on.year < 1950:
+        raise RocketryError("flown_on", f"{facts.flown_on} is too long ago to believe")
+    apogee_m = None
+    if facts.height.strip():
+        if facts.opening == "no_launch":
+            raise RocketryError("height", "is given, but the rocket did not leave the pad")
+        apogee_m = parse(facts.height, "height", units_of(preferences_of(user)).system, name="height").si
+        if not 0 < apogee_m <= HIGHEST_M:
+            raise RocketryError(
+                "height", f"{facts.height.strip()!r} cannot be; a height lies between 0 and {HIGHEST_M / 1000:g} km"
+            )
+    if len(facts.remarks) > 4000:
+        raise RocketryError("remarks", "is too long; 4000 characters are plenty")
+    return {
+        "flown_on": facts.flown_on, "opening": facts.opening, "landing": facts.landing, "apogee_m": apogee_m,
+        "typed": {"height": facts.height.strip()} if facts.height.strip() else {}, "remarks": facts.remarks.strip(),
+    }  # fmt: skip

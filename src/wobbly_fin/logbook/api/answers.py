@@ -1,0 +1,76 @@
+"""Flights as answers."""
+
+from collections.abc import Iterable
+from dataclasses import asdict
+
+from wobbly_fin.hangar.snapshots import content_hash
+from wobbly_fin.logbook.api.schemas import FlownOut, LoggedOut, TotalsOut
+from wobbly_fin.logbook.comparison import compare
+from wobbly_fin.logbook.models import Flight
+from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, said_flight
+from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flight.path import sample_path
+from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
+from wobbly_fin.rocketry.flightlog.totals import Logged, totals
+from wobbly_fin.rocketry.units.display import UnitChoice, show
+
+
+def logged_out(row: Flight, units: UnitChoice) -> LoggedOut:
+    """One line of the logbook; `row` has its rocket selected."""
+    said = {"opening": OPENINGS[row.opening], "landing": LANDINGS[row.landing]}  # type: ignore[index]
+    if row.apogee_m is not None:
+        said["height"] = show(row.apogee_m, "height", units)
+    if row.forecast_apogee_m is not None:
+        said["forecast"] = show(row.forecast_apogee_m, "height", units)
+        if row.apogee_m is not None and row.forecast_apogee_m > 0:
+            said["off"] = f"{row.apogee_m / row.forecast_apogee_m - 1:+.0%}".replace("-", "−")
+    return LoggedOut(
+        id=row.pk, rocket_id=row.rocket_id, rocket_name=row.rocket.name, flown_on=row.flown_on, label=row.label, delay_s=row.delay_s,
+        opening=row.opening, landing=row.landing, success=_success(row), apogee_m=row.apogee_m,
+        forecast_apogee_m=row.forecast_apogee_m, remarks=row.remarks, field_name=row.field_name, said=said,
+    )  # fmt: skip
+
+
+def totals_out(rows: Iterable[Flight], units: UnitChoice) -> TotalsOut:
+    """Sums over some flights."""
+    found = totals(
+        Logged(
+            opening=r.opening, landing=r.landing, measured_m=r.apogee_m,  # type: ignore[arg-type]
+            forecast_m=r.forecast_apogee_m, impulse_n_s=r.impulse_n_s,
+        )
+        for r in rows
+    )  # fmt: skip
+    said = {"impulse": show(found.impulse_n_s, "impulse", units)}
+    if found.highest_m is not None:
+        said["highest"] = show(found.highest_m, "height", units)
+    if found.mean_miss_fraction is not None:
+        said["miss"] = f"{found.mean_miss_fraction:.0%}"
+    return TotalsOut(flights=found.flights, successes=found.successes, said=said)
+
+
+def flown_out(row: Flight, units: UnitChoice, motor_key: str | None) -> FlownOut:
+    """One flight whole."""
+    held = compare(row, units)
+    flight, trace = fly_traced(held.file.to_rocket(), held.motor, row.delay_s, held.site)
+    path = sample_path(trace) if flight.lifted else None
+    changed: list[str] = []
+    if content_hash("rocket", row.rocket.document) != row.rocket_snapshot_id:
+        changed.append("The rocket has been changed since; this is what was flown that day.")
+    return FlownOut(
+        flight=logged_out(row, units),
+        typed=row.typed,
+        sentences=list(held.sentences),
+        forecast=row.forecast,
+        said_forecast=said_flight(flight, units),
+        conditions=conditions_sentence(held.site, units),
+        motor_key=motor_key,
+        changed_since=changed,
+        core_version=row.core_version,
+        time_s=path.time_s.round(4).tolist() if path else [],
+        altitude_m=path.altitude_m.round(3).tolist() if path else [],
+        events=[asdict(e) for e in events(flight, units)],
+    )
+
+
+def _success(row: Flight) -> bool:
+    return succeeded(row.opening, row.landing)  # type: ignore[arg-type]

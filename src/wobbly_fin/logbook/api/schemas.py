@@ -1,0 +1,81 @@
+"""What the logbook API takes and gives."""
+
+import datetime
+import uuid
+from typing import Any
+
+from ninja import Schema
+
+from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
+
+
+class FlightIn(Schema):
+    """A flight as told. `height` is text in any unit; empty when nobody measured it."""
+
+    rocket_id: uuid.UUID
+    motor_key: str
+    delay_s: float | None = None
+    flown_on: datetime.date
+    opening: Opening
+    landing: Landing
+    height: str = ""
+    remarks: str = ""
+
+
+class LoggedOut(Schema):
+    """One line of the logbook."""
+
+    id: uuid.UUID
+    rocket_id: uuid.UUID
+    rocket_name: str
+    flown_on: datetime.date
+    label: str
+    delay_s: float | None
+    opening: str
+    landing: str
+    success: bool
+    apogee_m: float | None
+    forecast_apogee_m: float | None
+    remarks: str
+    field_name: str
+    said: dict[str, str]
+
+
+class TotalsOut(Schema):
+    """Sums over the flights listed."""
+
+    flights: int
+    successes: int
+    said: dict[str, str]
+
+
+class LogbookOut(Schema):
+    """Flights, newest first, and their sums."""
+
+    flights: list[LoggedOut]
+    totals: TotalsOut
+    years: list[int]
+
+
+class FlownOut(Schema):
+    """One flight with its frozen forecast, its path, and forecast against fact."""
+
+    flight: LoggedOut
+    typed: dict[str, str]
+    sentences: list[str]
+    forecast: dict[str, Any]
+    said_forecast: dict[str, str]
+    conditions: str
+    motor_key: str | None
+    changed_since: list[str]
+    core_version: str
+    time_s: list[float]
+    altitude_m: list[float]
+    events: list[dict[str, Any]]
+
+
+class ChoicesOut(Schema):
+    """What can be said of opening and landing, in words."""
+
+    openings: dict[str, str]
+    landings: dict[str, str]

@@ -1,0 +1,46 @@
+"""A logged flight held against its own frozen forecast."""
+
+from dataclasses import dataclass
+
+from wobbly_fin.formats.documents import MotorDocument, SiteDocument
+from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
+from wobbly_fin.logbook.models import Flight
+from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
+from wobbly_fin.rocketry.flightlog.compare import HeightCheck, check_height, height_sentence, opening_sentence
+from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.units.display import UnitChoice
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Comparison:
+    """What was flown, thawed, and what the facts say of the forecast."""
+
+    file: RocketFile
+    motor: Motor
+    site: Site
+    height: HeightCheck | None
+    sentences: tuple[str, ...]
+
+
+def compare(row: Flight, units: UnitChoice) -> Comparison:
+    """Hold a flight's facts against the forecast frozen with it."""
+    file = read_rocket_file(row.rocket_snapshot.content)
+    motor = MotorDocument.model_validate(row.motor_snapshot.content).to_motor()
+    site = SiteDocument.model_validate(row.site_snapshot.content).to_site()
+    said: list[str] = []
+    height = None
+    if row.apogee_m is not None:
+        height = check_height(file.to_rocket(), motor, row.delay_s, site, row.apogee_m)
+        if height is not None:
+            cd = file.body.cd
+            said.append(height_sentence(height, cd if cd is not None else USUAL_CD, cd is not None, units))
+    ejection = row.forecast.get("ejection")
+    opening = opening_sentence(ejection["after_apogee_s"] if ejection else None, row.opening)
+    if opening:
+        said.append(opening)
+    if not said:
+        said.append(
+            "Nothing was measured to hold the forecast against. A height, even from the eye, would help the next one."
+        )
+    return Comparison(file=file, motor=motor, site=site, height=height, sentences=tuple(said))

@@ -1,0 +1,1 @@
+"""The log: what happened, held against what was forecast."""

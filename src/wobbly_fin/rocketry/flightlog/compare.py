@@ -1,0 +1,104 @@
+"""Forecast against fact: how far off, and what would explain it."""
+
+from dataclasses import dataclass, replace
+
+from wobbly_fin.rocketry.errors import require_positive
+from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flightlog.outcomes import Opening
+from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+
+_CD_RANGE = (0.05, 4.0)
+_READING_FRACTION = 0.05  # what a pocket altimeter or a careful eye is good for (common practice, no source)
+_TOP_S = 0.5  # seconds either side that people call "at the top"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HeightCheck:
+    """Measured height against forecast.
+
+    Parameters
+    ----------
+    off_fraction : float
+        Measured ÷ forecast − 1.
+    explaining_cd : float or None
+        The Cd with which the forecast would have been right; None where none between 0.05 and 4 does it.
+    """
+
+    forecast_m: float
+    measured_m: float
+    off_fraction: float
+    explaining_cd: float | None
+
+
+def check_height(
+    rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site, measured_m: float
+) -> HeightCheck | None:
+    """Hold a measured apogee [m, above the pad] against the forecast; None where the forecast never lifts."""
+    require_positive("height", measured_m)
+    forecast_m = fly(rocket, motor, delay_s, site).apogee_altitude_m
+    if forecast_m is None or forecast_m <= 0:
+        return None
+    return HeightCheck(
+        forecast_m=forecast_m,
+        measured_m=measured_m,
+        off_fraction=measured_m / forecast_m - 1,
+        explaining_cd=cd_for_height(rocket, motor, site, measured_m),
+    )
+
+
+def cd_for_height(rocket: QuickRocket, motor: Motor, site: Site, height_m: float) -> float | None:
+    """The Cd, 0.05 … 4, with which this rocket peaks at a height; None where none does.
+
+    Height falls as Cd rises, so the interval is halved until it is a ten-thousandth wide.
+    """
+    low, high = _CD_RANGE
+
+    def peak_m(cd: float) -> float:
+        return fly(replace(rocket, cd=cd), motor, None, site).apogee_altitude_m or 0.0
+
+    if not peak_m(high) <= height_m <= peak_m(low):
+        return None
+    while high - low > 1e-4:
+        middle = (low + high) / 2
+        if peak_m(middle) > height_m:
+            low = middle
+        else:
+            high = middle
+    return (low + high) / 2
+
+
+def height_sentence(check: HeightCheck, cd: float, cd_known: bool, units: UnitChoice = METRIC) -> str:
+    """The residual in words, with what would explain it."""
+    off = check.off_fraction
+    head = f"Forecast {show(check.forecast_m, 'height', units)}, measured {show(check.measured_m, 'height', units)}"
+    if abs(off) <= _READING_FRACTION:
+        return f"{head}: within {_READING_FRACTION:.0%}, as near as one can read."
+    said = f"{head}: {abs(off):.0%} {'lower' if off < 0 else 'higher'}."
+    if check.explaining_cd is None:
+        return f"{said} No sensible Cd explains that; look at mass, motor and the reading itself."
+    ours = "the Cd of" if cd_known else "the guessed"
+    return (
+        f"{said} A Cd of {check.explaining_cd:.2f} rather than {ours} {cd:.2g} would explain it, all else being equal."
+    )
+
+
+def opening_sentence(after_apogee_s: float | None, seen: Opening) -> str | None:
+    """Where the canopy was to open against where it did; None where nobody saw."""
+    if seen in ("not_seen", "no_launch") or after_apogee_s is None:
+        return None
+    forecast: Opening = (
+        "at_apogee" if abs(after_apogee_s) <= _TOP_S else "after_apogee" if after_apogee_s > 0 else "before_apogee"
+    )
+    when = (
+        "at the top"
+        if forecast == "at_apogee"
+        else f"{abs(after_apogee_s):.1f} s {'after' if after_apogee_s > 0 else 'before'} it"
+    )
+    if seen == "never":
+        return f"The canopy was to open {when}; it never did. Find out why before this rocket flies again."
+    if seen == forecast:
+        return f"The canopy opened where it was to, {when}."
+    order: dict[Opening, int] = {"before_apogee": 0, "at_apogee": 1, "after_apogee": 2}
+    late = order[seen] > order[forecast]
+    return f"The canopy was to open {when}; it came {'later' if late else 'earlier'}. Delays scatter; if it happens again, choose the next {'shorter' if late else 'longer'} one."

@@ -1,0 +1,26 @@
+"""What a rocket waits for next, from its log."""
+
+from typing import Literal
+
+from wobbly_fin.rocketry.flightlog.outcomes import Landing
+
+Waiting = Literal["canopy", "repair", "search", "first_flight", "next_flight"]
+
+WORDS: dict[Waiting, str] = {
+    "canopy": "waits for a canopy",
+    "repair": "waits for repair",
+    "search": "waits to be found",
+    "first_flight": "waits for its first flight",
+    "next_flight": "ready for its next flight",
+}
+
+
+def waits_for(*, flights: int, last_landing: Landing | None, has_canopy: bool) -> Waiting:
+    """What stands between this rocket and the pad."""
+    if last_landing in ("lost", "out_of_reach"):
+        return "search"
+    if last_landing == "damaged":
+        return "repair"
+    if not has_canopy:
+        return "canopy"
+    return "next_flight" if flights else "first_flight"

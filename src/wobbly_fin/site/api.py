@@ -1,0 +1,24 @@
+"""The web API: every app's router under one roof."""
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.security import SessionAuth
+
+from wobbly_fin.accounts.api.router import router as accounts
+from wobbly_fin.hangar.api.router import router as hangar
+from wobbly_fin.logbook.api.router import router as logbook
+from wobbly_fin.site import errors
+from wobbly_fin.stores.api.router import router as stores
+
+api = NinjaAPI(title="Wobbly Fin", version="1", auth=SessionAuth(csrf=True), docs_url=None, urls_namespace="api")
+errors.install(api)
+api.add_router("", accounts)
+api.add_router("/hangar", hangar)
+api.add_router("/stores", stores)
+api.add_router("/logbook", logbook)
+
+
+def nothing_here(request: HttpRequest) -> HttpResponse:
+    """An API address that does not exist, in the API's own error shape."""
+    out = errors.ErrorOut(code="not_found", message="There is no such address in the API.")
+    return api.create_response(request, out.model_dump(), status=404)

@@ -1,0 +1,80 @@
+"""The one shape in which the API says no: a stable code, a sentence, and the fields at fault."""
+
+from typing import Any
+
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI, Schema
+from ninja.errors import AuthenticationError, HttpError
+from ninja.errors import ValidationError as NinjaValidationError
+from pydantic import ValidationError
+
+from wobbly_fin.formats.errors import refusal_of_item, refusals
+from wobbly_fin.rocketry.errors import RocketryError
+
+
+class FieldError(Schema):
+    """One field and what it wants."""
+
+    field: str
+    message: str
+
+
+class ErrorOut(Schema):
+    """Every refusal. `current` carries the other version after a stale edit."""
+
+    code: str
+    message: str
+    fields: list[FieldError] = []
+    current: dict[str, Any] | None = None
+
+
+class Refused(Exception):
+    """Raised by an action that will not do what was asked, with the status, code and sentence to answer with."""
+
+    def __init__(
+        self, status: int, code: str, message: str, *, field: str = "", current: dict[str, Any] | None = None
+    ) -> None:
+        super().__init__(message)
+        self.status, self.code, self.message, self.field, self.current = status, code, message, field, current
+
+
+def install(api: NinjaAPI) -> None:
+    """Give an API its error handlers."""
+
+    def say(request: HttpRequest, status: int, error: ErrorOut) -> HttpResponse:
+        return api.create_response(request, error.model_dump(), status=status)
+
+    def bad_fields(request: HttpRequest, found: list[tuple[str, str]]) -> HttpResponse:
+        fields = [FieldError(field=name, message=message) for name, message in found]
+        message = f"{found[0][0]}: {found[0][1]}" if found else "That will not do."
+        return say(request, 422, ErrorOut(code="bad_input", message=message, fields=fields))
+
+    @api.exception_handler(RocketryError)
+    def rocketry(request: HttpRequest, error: RocketryError) -> HttpResponse:
+        return bad_fields(request, refusals(error))
+
+    @api.exception_handler(ValidationError)
+    def document(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        return bad_fields(request, refusals(error))
+
+    @api.exception_handler(NinjaValidationError)
+    def request_schema(request: HttpRequest, error: NinjaValidationError) -> HttpResponse:
+        return bad_fields(request, [refusal_of_item(item, skip=2) for item in error.errors])
+
+    @api.exception_handler(Refused)
+    def refused(request: HttpRequest, error: Refused) -> HttpResponse:
+        fields = [FieldError(field=error.field, message=error.message)] if error.field else []
+        out = ErrorOut(code=error.code, message=error.message, fields=fields, current=error.current)
+        return say(request, error.status, out)
+
+    @api.exception_handler(AuthenticationError)
+    def stranger(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return say(request, 401, ErrorOut(code="sign_in", message="Sign in first."))
+
+    @api.exception_handler(Http404)
+    def missing(request: HttpRequest, error: Http404) -> HttpResponse:
+        return say(request, 404, ErrorOut(code="not_found", message="There is nothing of yours here."))
+
+    @api.exception_handler(HttpError)
+    def other(request: HttpRequest, error: HttpError) -> HttpResponse:
+        return say(request, error.status_code, ErrorOut(code="refused", message=str(error)))

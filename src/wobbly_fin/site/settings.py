@@ -1,0 +1,136 @@
+"""Settings: one process, SQLite, everything served from here. Environment variables begin with WOBBLY_."""
+
+import secrets
+from pathlib import Path
+
+import environ
+from csp.constants import SELF
+
+env = environ.Env()
+ROOT = Path(__file__).resolve().parents[3]
+VAR = Path(env("WOBBLY_VAR", default=str(ROOT / "var")))
+VAR.mkdir(parents=True, exist_ok=True)
+
+DEBUG = env.bool("WOBBLY_DEBUG", default=False)
+DEMO = env.bool("WOBBLY_DEMO", default=False)
+VITE_DEV = env.bool("WOBBLY_VITE_DEV", default=False)
+ALLOWED_HOSTS = env.list("WOBBLY_HOSTS", default=["127.0.0.1", "localhost", "[::1]"])
+
+
+def _secret_key() -> str:
+    """A key of this installation's own, made on first start and kept out of the repository."""
+    file = VAR / "secret_key"
+    if not file.exists():
+        file.touch(mode=0o600)
+        file.write_text(secrets.token_urlsafe(50), encoding="ascii")
+    return file.read_text(encoding="ascii")
+
+
+SECRET_KEY = env("WOBBLY_SECRET_KEY", default="") or _secret_key()
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "django_vite",
+    "ninja",
+    "csp",
+    "wobbly_fin.accounts",
+    "wobbly_fin.stores",
+    "wobbly_fin.hangar",
+    "wobbly_fin.logbook",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "wobbly_fin.accounts.demo.visitor.DemoVisitorMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "wobbly_fin.site.urls"
+WSGI_APPLICATION = "wobbly_fin.site.wsgi.application"
+TEMPLATES = [
+    {"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [Path(__file__).parent / "templates"]}
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": VAR / "wobbly.sqlite3",
+        "OPTIONS": {
+            # Without IMMEDIATE two writers that both began by reading end in "database is locked".
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 5,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON",
+        },
+        # A file: the in-memory database breaks under the parallel requests of browser tests.
+        "TEST": {"NAME": VAR / "test.sqlite3"},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+PASSWORD_HASHERS = [
+    "django.contrib.auth.hashers.Argon2PasswordHasher",
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",
+]
+AUTH_PASSWORD_VALIDATORS = [{"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"}]
+
+LANGUAGE_CODE = "en"
+TIME_ZONE = "UTC"
+USE_TZ = True
+
+DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
+FILE_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
+
+FE_DIST = ROOT / "frontend" / "dist"
+FE_DIST.mkdir(parents=True, exist_ok=True)
+STATIC_URL = "/static/"
+STATIC_ROOT = VAR / "static"
+STATIC_ROOT.mkdir(parents=True, exist_ok=True)
+STATICFILES_DIRS = [FE_DIST]
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
+DJANGO_VITE = {
+    "default": {
+        "dev_mode": VITE_DEV,
+        "dev_server_port": 5173,
+        "manifest_path": FE_DIST / "manifest.json",
+        "static_url_prefix": "",
+    }
+}
+
+
+def _is_hashed(path: str, url: str) -> bool:
+    """Vite names what never changes with a hash, under assets/."""
+    return "/assets/" in url
+
+
+WHITENOISE_IMMUTABLE_FILE_TEST = _is_hashed
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 90
+X_FRAME_OPTIONS = "DENY"
+
+_VITE_SOURCES = ["http://localhost:5173", "ws://localhost:5173", "'unsafe-inline'"] if VITE_DEV else []
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF, *_VITE_SOURCES],
+        "img-src": [SELF, "data:"],
+        "object-src": ["'none'"],
+        "base-uri": [SELF],
+        "frame-ancestors": ["'none'"],
+    }
+}
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

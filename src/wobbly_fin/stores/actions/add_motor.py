@@ -1,0 +1,165 @@
+"""Put a motor of one's own on the shelf: from a data sheet, a curve as CSV, or a static test."""
+
+import uuid
+from dataclasses import dataclass
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.formats.documents import MotorDocument
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.motors import Motor, ThrustCurve, decode
+from wobbly_fin.rocketry.motors.curve_csv import read_motor_csv
+from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
+from wobbly_fin.rocketry.motors.static_test import read_static_test
+from wobbly_fin.rocketry.motors.synthesis import curve_from_data_sheet
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.quantities import System
+from wobbly_fin.site.errors import Refused
+from wobbly_fin.stores.models import OwnMotor
+
+# box of the form: kind of quantity
+SHEET_FIELDS = {
+    "diameter": "short_length", "length": "short_length", "total_mass": "mass", "propellant_mass": "mass",
+    "impulse": "impulse", "burn_time": "duration", "average_thrust": "force", "peak_thrust": "force",
+}  # fmt: skip
+_NEEDED = ("diameter", "length", "total_mass", "propellant_mass")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SheetForm:
+    """A motor as filled in: texts as typed, and the file's text where there is one."""
+
+    label: str
+    maker: str = ""
+    delays: str = ""
+    propellant: Propellant | None = None
+    case: CaseKind | None = None
+    typed: dict[str, str]
+    csv: str = ""
+    csv_is_static_test: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drafted:
+    """The motor a form comes to, and what was found on the way."""
+
+    motor: Motor
+    origin: str
+    notes: tuple[str, ...]
+
+
+def draft_motor(user: User, form: SheetForm) -> Drafted:
+    """What the form comes to, without keeping it; raises RocketryError naming the box at fault."""
+    if not form.csv:
+        return _from_sheet(user, form)
+    if form.csv_is_static_test:
+        return _from_static_test(user, form)
+    sizes = _typed_si(user, form, needed=False)
+    given = {
+        "label": form.label, "maker": form.maker, "delays_s": form.delays, "propellant": form.propellant or "", "case": form.case or "",
+        **{f"{box}_mm": repr(sizes[box] * 1000) for box in ("diameter", "length") if box in sizes},
+        **{f"{box}_g": repr(sizes[box] * 1000) for box in ("total_mass", "propellant_mass") if box in sizes},
+    }  # fmt: skip
+    return Drafted(motor=read_motor_csv(form.csv, **given), origin="csv", notes=())
+
+
+def add_motor(user: User, motor_id: uuid.UUID, form: SheetForm) -> OwnMotor:
+    """Keep the motor a form comes to under a key the client made; repeating the same call changes nothing more."""
+    drafted = draft_motor(user, form)
+    with transaction.atomic():
+        existing = OwnMotor.objects.filter(pk=motor_id).first()
+        if existing is not None and existing.owner_id != user.pk:
+            raise Refused(409, "key_taken", "That key is taken; make a new one.")
+        row, _ = OwnMotor.objects.update_or_create(
+            id=motor_id,
+            defaults={
+                "owner": user, "label": drafted.motor.name, "origin": drafted.origin, "deleted_at": None,
+                "document": MotorDocument.of(drafted.motor).model_dump(mode="json"),
+            },
+        )  # fmt: skip
+    return row
+
+
+def _from_sheet(user: User, form: SheetForm) -> Drafted:
+    sizes = _typed_si(user, form)
+    label = decode(form.label)
+    impulse = sizes.get("impulse") or label.total_impulse_n_s
+    if impulse is None and "burn_time" in sizes:
+        impulse = label.average_thrust_n * sizes["burn_time"]
+    if impulse is None:
+        raise RocketryError("impulse", "is missing; the sheet gives total impulse, or give the burn time")
+    average = sizes.get("average_thrust") or (None if "burn_time" in sizes else label.average_thrust_n)
+    curve = curve_from_data_sheet(
+        impulse_n_s=impulse, propellant=form.propellant or "composite", burn_time_s=sizes.get("burn_time"),
+        average_thrust_n=average, peak_thrust_n=sizes.get("peak_thrust"),
+    )  # fmt: skip
+    notes = ("The curve is a plausible shape drawn from the sheet's figures, not a measured one.",)
+    return Drafted(motor=_motor(form, sizes, curve), origin="data sheet", notes=notes)
+
+
+def _from_static_test(user: User, form: SheetForm) -> Drafted:
+    sizes = _typed_si(user, form)
+    test = read_static_test(form.csv)
+    if test.delay_s is not None:
+        notes = [f"A kick {test.delay_s:.1f} s after burnout: the ejection charge."]
+    elif test.charge_seen is False:
+        notes = ["No kick after burnout: no ejection charge was seen."]
+    else:
+        notes = ["The file ends too soon after burnout to tell whether there was a charge."]
+    notes.append(
+        f"Zero of the load cell {test.offset_n:.2f} N, noise {test.noise_n:.2f} N; ignition at {test.ignition_s:.2f} s of the file."
+    )
+    return Drafted(motor=_motor(form, sizes, test.curve), origin="static test", notes=tuple(notes))
+
+
+def _motor(form: SheetForm, sizes: dict[str, float], curve: ThrustCurve) -> Motor:
+    return Motor(
+        label=form.label.strip(),
+        maker=form.maker.strip(),
+        diameter_m=sizes["diameter"],
+        length_m=sizes["length"],
+        total_mass_kg=sizes["total_mass"],
+        propellant_mass_kg=sizes["propellant_mass"],
+        delays_s=_delays(form),
+        curve=curve,
+        propellant=form.propellant,
+        case=form.case,
+    )
+
+
+def _typed_si(user: User, form: SheetForm, *, needed: bool = True) -> dict[str, float]:
+    system: System = units_of(preferences_of(user)).system
+    unknown = set(form.typed) - set(SHEET_FIELDS)
+    if unknown:
+        raise RocketryError(min(unknown), "is no box of this form")
+    found = {
+        box: parse(text, SHEET_FIELDS[box], system, name=box).si for box, text in form.typed.items() if text.strip()
+    }
+    for box, value in found.items():
+        if value <= 0:
+            raise RocketryError(box, "must be above zero")
+    for box in _NEEDED if needed else ():
+        if box not in found:
+            raise RocketryError(box, "is missing; the data sheet gives it")
+    return found
+
+
+def _delays(form: SheetForm) -> tuple[float, ...]:
+    label: Any = decode(form.label)
+    if label.kind != "single":
+        return ()
+    texts = [t for t in form.delays.replace(";", ",").replace(" ", ",").split(",") if t]
+    try:
+        delays = tuple(float(t.removesuffix("s")) for t in texts)
+    except ValueError:
+        raise RocketryError(
+            "delays", f"{form.delays[:30]!r} is no list of seconds; write for instance 3, 5, 7"
+        ) from None
+    if not delays and label.delay_s is not None:
+        delays = (label.delay_s,)
+    if not delays:
+        raise RocketryError("delays", "is empty; write the delays it comes with, for instance 3, 5, 7")
+    return delays

@@ -1,0 +1,16 @@
+"""Put a motor or a field in the bin, and take it out again."""
+
+import uuid
+
+from django.contrib.auth.models import User
+from django.http import Http404
+from django.utils import timezone
+
+from wobbly_fin.stores.models import FlyingField, OwnMotor
+
+
+def bin_row(user: User, model: type[OwnMotor] | type[FlyingField], key: uuid.UUID, *, back: bool = False) -> None:
+    """Bin a row of this person's, or with `back` take it out; raises Http404 for anybody else's."""
+    rows = model.objects.belonging_to(user).filter(pk=key)
+    if not rows.update(deleted_at=None if back else timezone.now()):
+        raise Http404

@@ -1,0 +1,41 @@
+"""Make or change a field."""
+
+import uuid
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.site.errors import Refused
+from wobbly_fin.stores.models import FlyingField
+
+
+def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling: str) -> FlyingField:
+    """Keep a field under a key the client made; heights as typed; an empty ceiling means none is set."""
+    if not name.strip():
+        raise RocketryError("name", "is empty; what do you call the field?")
+    if len(name) > 80:
+        raise RocketryError("name", "is too long; 80 characters are plenty")
+    system = units_of(preferences_of(user)).system
+    elevation_m = parse(elevation or "0", "height", system, name="elevation").si
+    ceiling_m = parse(ceiling, "height", system, name="ceiling").si if ceiling.strip() else None
+    for box, values in (("elevation", {"elevation_m": elevation_m}), ("ceiling", {"ceiling_m": ceiling_m})):
+        try:
+            Site(**values)  # type: ignore[arg-type]
+        except RocketryError as error:
+            raise RocketryError(box, error.message) from error
+    with transaction.atomic():
+        existing = FlyingField.objects.filter(pk=key).first()
+        if existing is not None and existing.owner_id != user.pk:
+            raise Refused(409, "key_taken", "That key is taken; make a new one.")
+        row, _ = FlyingField.objects.update_or_create(
+            id=key,
+            defaults={
+                "owner": user, "name": name.strip(), "elevation_m": elevation_m, "ceiling_m": ceiling_m,
+                "typed": {"elevation": elevation, "ceiling": ceiling}, "deleted_at": None,
+            },
+        )  # fmt: skip
+    return row

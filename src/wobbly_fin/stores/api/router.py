@@ -1,0 +1,101 @@
+"""Motors and fields."""
+
+import uuid
+
+from django.http import HttpRequest
+from ninja import Router, Status
+
+from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.formats.answers import label_answer
+from wobbly_fin.rocketry.motors import decode
+from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
+from wobbly_fin.stores.actions.remove import bin_row
+from wobbly_fin.stores.actions.save_field import save_field
+from wobbly_fin.stores.api.answers import field_out, motor_out
+from wobbly_fin.stores.api.schemas import DecodeOut, DraftOut, FieldIn, FieldOut, MotorIn, MotorOut
+from wobbly_fin.stores.models import FlyingField, OwnMotor
+from wobbly_fin.stores.shelf import Shelved, from_shelf, shelf
+
+router = Router(tags=["stores"])
+
+
+@router.get("/motors", response=list[MotorOut], operation_id="motors")
+def motors(request: HttpRequest) -> list[MotorOut]:
+    """Every motor on the shelf."""
+    user = person(request)
+    units = units_of(preferences_of(user))
+    return [motor_out(s, units) for s in shelf(user)]
+
+
+@router.get("/motors/decode", response={200: DecodeOut, 422: ErrorOut}, operation_id="decode_label")
+def decode_label(request: HttpRequest, label: str) -> DecodeOut:
+    """What a label says, and whether such a motor is on the shelf."""
+    found = decode(label)
+    known = [s.key for s in shelf(person(request)) if s.motor.decoded.base == found.base and s.motor.kind == found.kind]
+    return DecodeOut(**label_answer(found), known_key=known[0] if known else None)
+
+
+@router.post("/motors/draft", response={200: DraftOut, 422: ErrorOut}, operation_id="draft_motor")
+def draft(request: HttpRequest, body: MotorIn) -> DraftOut:
+    """What a motor form comes to, without keeping it."""
+    user = person(request)
+    drafted = draft_motor(user, SheetForm(**body.model_dump()))
+    shelved = Shelved(key="draft", motor=drafted.motor)
+    return DraftOut(motor=motor_out(shelved, units_of(preferences_of(user)), drafted.origin), notes=list(drafted.notes))
+
+
+@router.get("/shelf/{key}", response={200: MotorOut, 404: ErrorOut}, operation_id="motor")
+def motor(request: HttpRequest, key: str) -> MotorOut:
+    """One motor."""
+    user = person(request)
+    return motor_out(from_shelf(user, key), units_of(preferences_of(user)))
+
+
+@router.put(
+    "/motors/{uuid:motor_id}", response={200: MotorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_motor"
+)
+def put_motor(request: HttpRequest, motor_id: uuid.UUID, body: MotorIn) -> MotorOut:
+    """Keep a motor of one's own."""
+    user = person(request)
+    add_motor(user, motor_id, SheetForm(**body.model_dump()))
+    return motor_out(from_shelf(user, f"own:{motor_id}"), units_of(preferences_of(user)))
+
+
+@router.delete("/motors/{uuid:motor_id}", response={204: None, 404: ErrorOut}, operation_id="bin_motor")
+def delete_motor(request: HttpRequest, motor_id: uuid.UUID) -> Status[None]:
+    """Bin a motor of one's own."""
+    bin_row(person(request), OwnMotor, motor_id)
+    return Status(204, None)
+
+
+@router.post("/motors/{uuid:motor_id}/restore", response={204: None, 404: ErrorOut}, operation_id="restore_motor")
+def restore_motor(request: HttpRequest, motor_id: uuid.UUID) -> Status[None]:
+    """Take a motor out of the bin."""
+    bin_row(person(request), OwnMotor, motor_id, back=True)
+    return Status(204, None)
+
+
+@router.get("/fields", response=list[FieldOut], operation_id="fields")
+def fields(request: HttpRequest) -> list[FieldOut]:
+    """The person's fields."""
+    user = person(request)
+    units = units_of(preferences_of(user))
+    return [field_out(row, units) for row in FlyingField.objects.visible_to(user)]
+
+
+@router.put(
+    "/fields/{uuid:field_id}", response={200: FieldOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_field"
+)
+def put_field(request: HttpRequest, field_id: uuid.UUID, body: FieldIn) -> FieldOut:
+    """Make or change a field."""
+    user = person(request)
+    row = save_field(user, field_id, name=body.name, elevation=body.elevation, ceiling=body.ceiling)
+    return field_out(row, units_of(preferences_of(user)))
+
+
+@router.delete("/fields/{uuid:field_id}", response={204: None, 404: ErrorOut}, operation_id="bin_field")
+def delete_field(request: HttpRequest, field_id: uuid.UUID) -> Status[None]:
+    """Bin a field."""
+    bin_row(person(request), FlyingField, field_id)
+    return Status(204, None)

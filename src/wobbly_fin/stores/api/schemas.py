@@ -1,0 +1,85 @@
+"""What the stores API takes and gives."""
+
+import uuid
+
+from ninja import Schema
+
+from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
+
+
+class MotorOut(Schema):
+    """A motor on the shelf. `thrust` is rows of time [s] and thrust [N]."""
+
+    key: str
+    name: str
+    maker: str
+    impulse_class: str
+    kind: str
+    diameter_mm: float
+    length_mm: float
+    total_mass_kg: float
+    propellant_mass_kg: float
+    propellant: str | None
+    case: str | None
+    delays_s: list[float]
+    adjustable_delay: bool
+    total_impulse_n_s: float
+    average_thrust_n: float
+    peak_thrust_n: float
+    early_thrust_n: float
+    burn_time_s: float
+    thrust: list[list[float]]
+    own: bool
+    origin: str
+    said: dict[str, str]
+    doubts: list[str]
+
+
+class DecodeOut(Schema):
+    """A label in words."""
+
+    label: str
+    impulse_class: str
+    impulse_min_n_s: float
+    impulse_max_n_s: float
+    average_thrust_n: float
+    delay_s: float | None
+    kind: str
+    says: list[str]
+    doubts: list[str]
+    known_key: str | None
+
+
+class MotorIn(Schema):
+    """A motor form: texts as typed (diameter, length, total_mass, propellant_mass, impulse, burn_time, average_thrust, peak_thrust)."""
+
+    label: str
+    maker: str = ""
+    delays: str = ""
+    propellant: Propellant | None = None
+    case: CaseKind | None = None
+    typed: dict[str, str] = {}
+    csv: str = ""
+    csv_is_static_test: bool = False
+
+
+class DraftOut(Schema):
+    """What a form comes to."""
+
+    motor: MotorOut
+    notes: list[str]
+
+
+class FieldIn(Schema):
+    name: str
+    elevation: str = ""
+    ceiling: str = ""
+
+
+class FieldOut(Schema):
+    id: uuid.UUID
+    name: str
+    elevation_m: float
+    ceiling_m: float | None
+    typed: dict[str, str]
+    said: dict[str, str]
