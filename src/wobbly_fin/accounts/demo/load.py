@@ -7,16 +7,13 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wobbly_fin.accounts.actions.conditions import set_conditions
-from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, ROCKETS, TODAY, DemoRocket
+from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, ROCKETS, TODAY, demo_file
 from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
 from wobbly_fin.accounts.models import Preferences
-from wobbly_fin.formats.rocket_file import RocketFile
-from wobbly_fin.hangar.actions.draft import draft_rocket
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.motors.catalogue import find_motor
-from wobbly_fin.rocketry.units.display import METRIC
 from wobbly_fin.stores.actions.save_field import save_field
 
 _NAMESPACE = uuid.UUID("5f0c1f0e-6b0e-4c55-9a3f-3d3c7c1d5b10")
@@ -39,7 +36,7 @@ def load_demo() -> User:
         for name, elevation, ceiling in FIELDS:
             save_field(user, demo_key("field", name), name=name, elevation=elevation, ceiling=ceiling)
         for rocket in ROCKETS:
-            save_rocket(user, demo_key("rocket", rocket.name), _file(rocket), None)
+            save_rocket(user, demo_key("rocket", rocket.name), demo_file(rocket), None)
         for number, flight in enumerate(FLIGHTS):
             set_conditions(
                 user,
@@ -72,9 +69,3 @@ def reset_demo(*, empty: bool = False) -> User:
             Preferences.objects.create(user=user)
             return user
     return load_demo()
-
-
-def _file(rocket: DemoRocket) -> RocketFile:
-    draft = draft_rocket(rocket.typed | {"name": rocket.name}, METRIC)
-    assert draft.file is not None, (rocket.name, draft.errors, draft.missing)
-    return draft.file

@@ -6,7 +6,10 @@ wrote them down, in whatever unit the day's device spoke.
 
 from dataclasses import dataclass
 
+from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.hangar.actions.draft import draft_rocket
 from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
+from wobbly_fin.rocketry.units.display import METRIC
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,6 +34,14 @@ class DemoFlight:
     landing: Landing
     height: str = ""
     remarks: str = ""
+
+
+def demo_file(rocket: DemoRocket) -> RocketFile:
+    """The rocket file a demo rocket's form comes to."""
+    draft = draft_rocket(rocket.typed | {"name": rocket.name}, METRIC)
+    if draft.file is None:
+        raise ValueError(f"{rocket.name}: {draft.errors} {draft.missing}")
+    return draft.file
 
 
 MEADOW, STRIP = "Brackwater Meadow", "Long Sallow Airstrip"

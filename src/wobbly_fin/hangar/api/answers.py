@@ -39,7 +39,7 @@ from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND
 from wobbly_fin.rocketry.flightlog.waiting import WORDS, waits_for
 from wobbly_fin.rocketry.motors.catalogue import find_motor
-from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range
+from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range, show_size
 
 GUESSED_SLENDERNESS = 14.0  # length ÷ diameter drawn for a rocket whose length nobody typed
 
@@ -137,15 +137,11 @@ def flight_out(asked: Question, candidate: Candidate) -> FlightOut:
 
 def _said_rocket(file: RocketFile, units: UnitChoice) -> dict[str, str]:
     body, mount, canopy = file.body, file.mount, file.canopy
-    bore, room = (
-        show(mount.diameter_mm / 1000, "short_length", units),
-        show(mount.max_length_mm / 1000, "short_length", units),
-    )
     return {
         "mass": show(body.mass_kg, "mass", units),
         "diameter": show(body.diameter_m, "short_length", units),
         "length": show(body.length_m, "short_length", units) if body.length_m else "not measured",
-        "mount": f"{bore} × {room}",
+        "mount": show_size(mount.diameter_mm / 1000, mount.max_length_mm / 1000, units),
         "canopy": f"{show(canopy.diameter_m, 'short_length', units)} {canopy.kind}" if canopy else "none",
         "cd": f"{body.cd:.2g}" if body.cd is not None else f"not known, {USUAL_CD:g} taken",
     }

@@ -5,6 +5,7 @@ import uuid
 from django.http import Http404, HttpRequest
 from ninja import Header, Router, Status
 
+from wobbly_fin.accounts.demo.examples import add_examples
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.actions.draft import draft_rocket
@@ -111,3 +112,10 @@ def forecast(request: HttpRequest, key: uuid.UUID, motor: str, delay_s: float | 
     shelved = from_shelf(person(request), motor)
     delay = delay_s if shelved.motor.kind == "single" else None
     return flight_out(asked, judge_one(asked, shelved, delay))
+
+
+@router.post("/example", response=list[RocketOut], operation_id="load_example")
+def load_example(request: HttpRequest) -> list[RocketOut]:
+    """Put three example rockets into this person's hangar."""
+    add_examples(person(request))
+    return rockets(request)

@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import asdict
 
+from wobbly_fin.hangar.api.schemas import EventOut
 from wobbly_fin.hangar.snapshots import content_hash
 from wobbly_fin.logbook.api.schemas import FlownOut, LoggedOut, TotalsOut
 from wobbly_fin.logbook.comparison import compare
@@ -68,7 +69,8 @@ def flown_out(row: Flight, units: UnitChoice, motor_key: str | None) -> FlownOut
         core_version=row.core_version,
         time_s=path.time_s.round(4).tolist() if path else [],
         altitude_m=path.altitude_m.round(3).tolist() if path else [],
-        events=[asdict(e) for e in events(flight, units)],
+        speed_m_s=path.speed_m_s.round(3).tolist() if path else [],
+        events=[EventOut(**asdict(e)) for e in events(flight, units)],
     )
 
 

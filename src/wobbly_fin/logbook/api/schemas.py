@@ -6,6 +6,7 @@ from typing import Any
 
 from ninja import Schema
 
+from wobbly_fin.hangar.api.schemas import EventOut
 from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
 
 
@@ -71,7 +72,8 @@ class FlownOut(Schema):
     core_version: str
     time_s: list[float]
     altitude_m: list[float]
-    events: list[dict[str, Any]]
+    speed_m_s: list[float]
+    events: list[EventOut]
 
 
 class ChoicesOut(Schema):

@@ -49,6 +49,9 @@ def events(flight: Flight, units: UnitChoice = METRIC) -> list[Event]:
     if not flight.lifted:
         return []
     burnout_s = flight.burnout_time_s or 0.0
+    peak = f"Apogee {show(flight.apogee_altitude_m or 0.0, 'height', units)}"
+    if flight.ejection is not None and flight.ejection.after_apogee_s < 0:
+        peak += " had nothing opened"
     found: list[tuple[str, float | None, float | None, str]] = [
         ("liftoff", flight.liftoff_time_s, 0.0, "Thrust beats weight: it moves"),
         (
@@ -61,7 +64,7 @@ def events(flight: Flight, units: UnitChoice = METRIC) -> list[Event]:
             "apogee",
             flight.apogee_time_s,
             flight.apogee_altitude_m,
-            f"Apogee {show(flight.apogee_altitude_m or 0.0, 'height', units)}",
+            peak,
         ),
         ("landing", flight.landing_time_s, 0.0, f"Lands at {show(flight.landing_speed_m_s or 0.0, 'speed', units)}"),
     ]

@@ -90,11 +90,8 @@ def opening_sentence(after_apogee_s: float | None, seen: Opening) -> str | None:
     forecast: Opening = (
         "at_apogee" if abs(after_apogee_s) <= _TOP_S else "after_apogee" if after_apogee_s > 0 else "before_apogee"
     )
-    when = (
-        "at the top"
-        if forecast == "at_apogee"
-        else f"{abs(after_apogee_s):.1f} s {'after' if after_apogee_s > 0 else 'before'} it"
-    )
+    side = "after" if after_apogee_s > 0 else "before"
+    when = "at the top" if forecast == "at_apogee" else f"{abs(after_apogee_s):.1f} s {side} apogee"
     if seen == "never":
         return f"The canopy was to open {when}; it never did. Find out why before this rocket flies again."
     if seen == forecast:

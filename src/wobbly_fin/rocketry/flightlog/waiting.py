@@ -10,8 +10,8 @@ WORDS: dict[Waiting, str] = {
     "canopy": "waits for a canopy",
     "repair": "waits for repair",
     "search": "waits to be found",
-    "first_flight": "waits for its first flight",
-    "next_flight": "ready for its next flight",
+    "first_flight": "never flown yet",
+    "next_flight": "ready to fly",
 }
 
 

@@ -8,10 +8,11 @@ def label_sentences(label: MotorLabel) -> tuple[str, ...]:
     """What a label says, piece by piece."""
     c = label.impulse_class
     low_s, high_s = burn_time_range_s(label)
+    burns = f"{low_s:.2g} to {high_s:.2g} s" if f"{low_s:.2g}" != f"{high_s:.2g}" else f"about {low_s:.2g} s"
     said = [
         f"{c.name}: the whole push is between {c.min_n_s:g} and {c.max_n_s:g} N·s.",
         f"{label.average_thrust_n:g}: it pushes {label.average_thrust_n:g} N on average,"
-        f" so it burns {low_s:.2g} to {high_s:.2g} s.",
+        f" so it burns {burns}.",
     ]
     if label.total_impulse_n_s is not None:
         said.insert(0, f"{label.total_impulse_n_s:g}: total impulse {label.total_impulse_n_s:g} N·s.")

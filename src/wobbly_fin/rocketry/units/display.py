@@ -40,6 +40,12 @@ def show_range(low_si: float, high_si: float, quantity: str, units: UnitChoice =
     return f"{number}–{high}" if high.endswith(" " + unit) else f"{low} – {high}"
 
 
+def show_size(diameter_m: float, length_m: float, units: UnitChoice = METRIC) -> str:
+    """Diameter × length as '18 × 70 mm'."""
+    across, along = show(diameter_m, "short_length", units), show(length_m, "short_length", units)
+    return f"{across.partition(' ')[0]} × {along}"
+
+
 def show(si: float, quantity: str, units: UnitChoice = METRIC, more_digits: int = 0) -> str:
     """A value with its unit and honest digits: three figures, whole numbers from a hundred on.
 

@@ -3,7 +3,7 @@
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.explain import doubt_sentence
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
-from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
 from wobbly_fin.stores.api.schemas import FieldOut, MotorOut
 from wobbly_fin.stores.models import FlyingField
 from wobbly_fin.stores.shelf import Shelved
@@ -43,7 +43,7 @@ def said_motor(motor: Motor, units: UnitChoice) -> dict[str, str]:
     """A motor's figures in words."""
     curve = motor.curve
     return {
-        "size": f"{show(motor.diameter_m, 'short_length', units)} × {show(motor.length_m, 'short_length', units)}",
+        "size": show_size(motor.diameter_m, motor.length_m, units),
         "total_mass": show(motor.total_mass_kg, "mass", units),
         "propellant_mass": show(motor.propellant_mass_kg, "mass", units),
         "impulse": show(curve.total_impulse_n_s, "impulse", units),

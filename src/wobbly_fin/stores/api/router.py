@@ -2,12 +2,13 @@
 
 import uuid
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.answers import label_answer
 from wobbly_fin.rocketry.motors import decode
+from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
 from wobbly_fin.stores.actions.remove import bin_row

@@ -35,6 +35,9 @@ class Command(BaseCommand):
         settings.DEMO = True
         connections.close_all()
         from wobbly_fin.site.serve import Server
+        from wobbly_fin.site.warm import warm
+
+        warm()
 
         address = f"127.0.0.1:{options['port']}"
         greeting = f"Wobbly Fin is ready at http://{address}/ (Ctrl-C stops it)"

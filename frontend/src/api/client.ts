@@ -1,0 +1,68 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './types';
+
+export type Schemas = components['schemas'];
+export type ErrorBody = Schemas['ErrorOut'];
+
+/** What the API said no with: a stable code, a sentence, and the boxes at fault. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly body: ErrorBody,
+  ) {
+    super(body.message);
+  }
+
+  /** The sentence for one box, if it is at fault. */
+  of(field: string): string | undefined {
+    return this.body.fields?.find((f) => f.field === field || f.field.endsWith(`.${field}`))?.message;
+  }
+}
+
+function cookie(name: string): string {
+  const found = document.cookie.split('; ').find((c) => c.startsWith(`${name}=`));
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
+}
+
+const csrf: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-CSRFToken', cookie('csrftoken'));
+    return request;
+  },
+};
+
+export const client = createClient<paths>({ baseUrl: '/' });
+client.use(csrf);
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer, or an ApiError; a lost connection becomes one too. */
+export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch {
+    throw new ApiError(0, {
+      code: 'offline',
+      message: 'Wobbly Fin cannot be reached. What you typed is still here; try again.',
+      fields: [],
+      current: null,
+    });
+  }
+  if (answer.response.ok) return answer.data as T;
+  const body = answer.error as Partial<ErrorBody> | undefined;
+  const message =
+    answer.response.status === 413
+      ? 'That is too large to send.'
+      : (body?.message ?? 'Something went wrong on our side; nothing was changed.');
+  throw new ApiError(answer.response.status, {
+    code: body?.code ?? 'failed',
+    message,
+    fields: body?.fields ?? [],
+    current: body?.current ?? null,
+  });
+}

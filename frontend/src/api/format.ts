@@ -1,0 +1,32 @@
+/** The one place where numbers and dates become text on this side; quantities arrive said by the server. */
+
+/** Seconds with one decimal. */
+export const seconds = (value: number): string => `${value.toFixed(1)} s`;
+
+/** Newtons with three figures at most. */
+export const newtons = (value: number): string =>
+  `${value >= 100 ? value.toFixed(0) : Number(value.toPrecision(3))} N`;
+
+/** Newton-seconds with three figures at most. */
+export const newtonSeconds = (value: number): string =>
+  `${value >= 100 ? value.toFixed(0) : Number(value.toPrecision(3))} N·s`;
+
+const dayFormat = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+
+/** '4 Jul 2026'. */
+export const day = (iso: string): string => dayFormat.format(new Date(`${iso}T12:00:00`));
+
+/** Today as YYYY-MM-DD in the reader's own time. */
+export function todayIso(now = new Date()): string {
+  const pad = (n: number) => String(n).padStart(2, '0');
+  return `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}`;
+}
+
+/** '1 flight', '3 flights'. */
+export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** A metres value in the owner's height unit, for axis ticks: the unit's size in metres and its symbol. */
+export function heightUnit(system: string, exception?: string): { size: number; symbol: string } {
+  const foot = exception ? exception === 'foot' : system === 'imperial';
+  return foot ? { size: 0.3048, symbol: 'ft' } : { size: 1, symbol: 'm' };
+}

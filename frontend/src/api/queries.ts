@@ -1,0 +1,120 @@
+import {
+  createMutation,
+  createQuery,
+  keepPreviousData,
+  QueryClient,
+  useQueryClient,
+} from '@tanstack/svelte-query';
+import { ApiError, ask, client, type Schemas } from './client';
+
+export type Rocket = Schemas['RocketOut'];
+export type Motor = Schemas['MotorOut'];
+export type Board = Schemas['BoardOut'];
+export type MotorVerdict = Schemas['MotorVerdictOut'];
+export type DelayVerdict = Schemas['DelayOut'];
+export type Forecast = Schemas['FlightOut'];
+export type RocketDraft = Schemas['RocketDraftOut'];
+export type Logged = Schemas['LoggedOut'];
+
+/** The one client: server state lives here and nowhere else. */
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 30_000,
+      retry: (count, error) => count < 2 && error instanceof ApiError && error.status === 0,
+    },
+  },
+});
+
+export const useSession = () =>
+  createQuery(() => ({ queryKey: ['session'], queryFn: () => ask(client.GET('/api/session')) }));
+
+export const useRockets = () =>
+  createQuery(() => ({ queryKey: ['rockets'], queryFn: () => ask(client.GET('/api/hangar/rockets')) }));
+
+export const useRocket = (id: () => string) =>
+  createQuery(() => ({
+    queryKey: ['rockets', id()],
+    queryFn: () => ask(client.GET('/api/hangar/rockets/{key}', { params: { path: { key: id() } } })),
+  }));
+
+export const useBoard = (id: () => string) =>
+  createQuery(() => ({
+    queryKey: ['board', id()],
+    placeholderData: keepPreviousData,
+    queryFn: () => ask(client.GET('/api/hangar/rockets/{key}/board', { params: { path: { key: id() } } })),
+  }));
+
+export const useForecast = (id: () => string, motor: () => string, delay: () => number | null) =>
+  createQuery(() => ({
+    queryKey: ['forecast', id(), motor(), delay()],
+    enabled: motor() !== '',
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }: { signal: AbortSignal }) =>
+      ask(
+        client.GET('/api/hangar/rockets/{key}/flight', {
+          params: { path: { key: id() }, query: { motor: motor(), delay_s: delay() } },
+          signal,
+        }),
+      ),
+  }));
+
+export const useMotors = () =>
+  createQuery(() => ({ queryKey: ['motors'], queryFn: () => ask(client.GET('/api/stores/motors')) }));
+
+export const useMotor = (key: () => string) =>
+  createQuery(() => ({
+    queryKey: ['motors', key()],
+    queryFn: () => ask(client.GET('/api/stores/shelf/{key}', { params: { path: { key: key() } } })),
+  }));
+
+export const useDecoded = (label: () => string) =>
+  createQuery(() => ({
+    queryKey: ['decode', label()],
+    enabled: label() !== '',
+    queryFn: () => ask(client.GET('/api/stores/motors/decode', { params: { query: { label: label() } } })),
+  }));
+
+export const useFields = () =>
+  createQuery(() => ({ queryKey: ['fields'], queryFn: () => ask(client.GET('/api/stores/fields')) }));
+
+export const useConditions = () =>
+  createQuery(() => ({ queryKey: ['conditions'], queryFn: () => ask(client.GET('/api/conditions')) }));
+
+export const usePreferences = () =>
+  createQuery(() => ({ queryKey: ['preferences'], queryFn: () => ask(client.GET('/api/preferences')) }));
+
+export interface LogbookFilter {
+  rocket?: string;
+  outcome?: string;
+  year?: number;
+}
+
+export const useLogbook = (filter: () => LogbookFilter) =>
+  createQuery(() => ({
+    queryKey: ['logbook', filter()],
+    placeholderData: keepPreviousData,
+    queryFn: () => ask(client.GET('/api/logbook/flights', { params: { query: filter() } })),
+  }));
+
+export const useFlown = (id: () => string) =>
+  createQuery(() => ({
+    queryKey: ['logbook', 'flight', id()],
+    queryFn: () => ask(client.GET('/api/logbook/flights/{key}', { params: { path: { key: id() } } })),
+  }));
+
+export const useChoices = () =>
+  createQuery(() => ({
+    queryKey: ['choices'],
+    staleTime: Infinity,
+    queryFn: () => ask(client.GET('/api/logbook/choices')),
+  }));
+
+/** A change of the world; afterwards the named parts of the server's state are read anew. */
+export function useChange<In, Out>(run: (input: In) => Promise<Out>, touches: string[]) {
+  const known = useQueryClient();
+  return createMutation(() => ({
+    mutationFn: run,
+    onSuccess: () => Promise.all(touches.map((key) => known.invalidateQueries({ queryKey: [key] }))),
+  }));
+}

@@ -1,0 +1,97 @@
+<script lang="ts">
+  import { day } from '../api/format';
+  import { useSession, type Rocket } from '../api/queries';
+  import { ticks } from '../drawing/outline';
+  import RocketSketch from '../drawing/RocketSketch.svelte';
+  import { sketchOf } from '../drawing/figures';
+  import { p } from '../router';
+  import { rackRuler } from './rack';
+
+  let { rockets }: { rockets: Rocket[] } = $props();
+
+  const session = useSession();
+  const tallest = $derived(Math.max(...rockets.map((r) => r.length_m)));
+  const room = 470;
+  const scale = $derived(room / tallest);
+  const ruler = $derived(rackRuler(tallest, session.data?.units?.system ?? 'metric'));
+  const marks: Record<string, string> = {
+    next_flight: '✓',
+    first_flight: '○',
+    repair: '✕',
+    search: '?',
+    canopy: '!',
+  };
+</script>
+
+<section class="paper relative overflow-hidden pt-4" aria-label="Rockets">
+  <div class="flex">
+    <svg
+      width="46"
+      height={room + 8}
+      class="mt-auto mb-[104px] hidden shrink-0 overflow-visible sm:block"
+      aria-hidden="true"
+    >
+      {#each ticks(ruler.span, ruler.step) as at (at)}
+        {@const y = room + 8 - at * ruler.metres * scale}
+        <line x1="34" x2="46" y1={y} y2={y} class="stroke-base-content" stroke-width="1.2" />
+        <text x="31" y={y + 4} text-anchor="end" class="fill-base-content text-[11px]">{ruler.label(at)}</text
+        >
+      {/each}
+      <text
+        x="31"
+        y={room - ruler.span * ruler.metres * scale - 4}
+        text-anchor="end"
+        class="fill-base-content text-[11px] font-semibold">{ruler.symbol}</text
+      >
+      <line
+        x1="46"
+        x2="46"
+        y1={room + 8 - ruler.span * ruler.metres * scale}
+        y2={room + 8}
+        class="stroke-base-content"
+        stroke-width="1.2"
+      />
+    </svg>
+    <ul class="flex flex-1 flex-wrap items-stretch">
+      {#each rockets as rocket (rocket.id)}
+        <li class="flex min-w-[140px] flex-1">
+          <a
+            href={p('/rockets/:id/motor', { params: { id: rocket.id } })}
+            class="group flex w-full flex-col items-center justify-end"
+            aria-label={`${rocket.name}: ${rocket.waits_for}`}
+          >
+            <span class="pt-3 transition-transform group-hover:-translate-y-1">
+              <RocketSketch
+                input={sketchOf(rocket)}
+                {scale}
+                upright
+                title={`${rocket.name}, ${rocket.said.length} long, ${rocket.said.diameter} across`}
+                lengthKnown={rocket.length_known}
+              />
+            </span>
+            <span
+              class="border-base-content bg-base-200 flex h-[104px] w-full flex-col items-center gap-0.5 border-t-2 px-1 pt-2 text-center"
+            >
+              <span class="tape max-w-full shrink-0 truncate px-2 text-[0.88rem] group-hover:underline"
+                >{rocket.name}</span
+              >
+              <span
+                class={[
+                  'text-sm leading-tight font-semibold',
+                  rocket.waits_code === 'repair' || rocket.waits_code === 'search' ? 'text-error' : '',
+                ]}><span aria-hidden="true">{marks[rocket.waits_code] ?? ''}</span> {rocket.waits_for}</span
+              >
+              <span class="quiet text-sm"
+                >{rocket.said.mass}{rocket.flown_last
+                  ? ` · ${day(rocket.flown_last)
+                      .replace(/ \d{4}$/, '')
+                      .replace('Sept', 'Sep')}`
+                  : ''}</span
+              >
+            </span>
+          </a>
+        </li>
+      {/each}
+    </ul>
+  </div>
+</section>

@@ -1,0 +1,20 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+
+  let { title, onclose, children }: { title: string; onclose: () => void; children: Snippet } = $props();
+
+  function open(dialog: HTMLDialogElement) {
+    dialog.showModal();
+  }
+</script>
+
+<dialog class="modal" {@attach open} {onclose} aria-label={title}>
+  <div class="modal-box paper max-w-lg">
+    <div class="mb-3 flex items-start justify-between">
+      <h2 class="text-lg font-bold">{title}</h2>
+      <form method="dialog"><button class="btn btn-ghost btn-sm" aria-label="Close">✕</button></form>
+    </div>
+    {@render children()}
+  </div>
+  <form method="dialog" class="modal-backdrop"><button tabindex="-1">Close</button></form>
+</dialog>

@@ -1,0 +1,23 @@
+<script lang="ts">
+  import Dialog from './Dialog.svelte';
+
+  let { onclose }: { onclose: () => void } = $props();
+
+  const keys = [
+    ['/ or Ctrl K', 'jump to a rocket, a motor or a page'],
+    ['?', 'this sheet'],
+    ['Tab, Enter', 'go to the next thing, use it'],
+    ['← →', 'on the flight plot: shorter or longer delay by 0.1 s (with Shift 1 s)'],
+    ['Ctrl Z, Ctrl Y', 'on a rocket’s Shape station: undo, redo'],
+    ['Esc', 'close what is open'],
+  ];
+</script>
+
+<Dialog title="Keyboard" {onclose}>
+  <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-2">
+    {#each keys as [key, does] (key)}
+      <dt><kbd class="kbd kbd-sm">{key}</kbd></dt>
+      <dd>{does}</dd>
+    {/each}
+  </dl>
+</Dialog>

@@ -1,0 +1,47 @@
+<script lang="ts">
+  import { ApiError, ask, client } from '../api/client';
+  import { queryClient, useChange, useSession } from '../api/queries';
+
+  const session = useSession();
+  let username = $state('');
+  let password = $state('');
+  const enter = useChange(
+    () => ask(client.POST('/api/session', { body: { username, password } })),
+    ['session'],
+  );
+  const problem = $derived(enter.error instanceof ApiError ? enter.error.message : '');
+
+  async function submit(event: SubmitEvent) {
+    event.preventDefault();
+    await enter.mutateAsync(undefined).then(
+      () => queryClient.invalidateQueries(),
+      () => undefined,
+    );
+  }
+</script>
+
+<form class="paper mx-auto mt-10 max-w-sm p-6" onsubmit={submit}>
+  <h1 class="mb-4 text-2xl font-bold">Sign in</h1>
+  <label class="mb-3 block">
+    <span class="mb-1 block font-semibold">Name</span>
+    <input class="input w-full" autocomplete="username" required bind:value={username} />
+  </label>
+  <label class="mb-3 block">
+    <span class="mb-1 block font-semibold">Password</span>
+    <input
+      class="input w-full"
+      type="password"
+      autocomplete="current-password"
+      required
+      bind:value={password}
+    />
+  </label>
+  {#if problem}<p class="text-error mb-3" role="alert">{problem}</p>{/if}
+  <button class="btn btn-primary w-full" disabled={enter.isPending}>Sign in</button>
+  {#if session.data?.demo}
+    <p class="quiet mt-4 text-sm">
+      This is the demo: its visitor signs in by itself at the next visit tomorrow, or at once after clearing
+      this site’s cookies.
+    </p>
+  {/if}
+</form>

@@ -1,0 +1,20 @@
+import { createRouter } from 'sv-router';
+import Hangar from './hangar/Hangar.svelte';
+import NotFound from './kit/NotFound.svelte';
+
+export const { p, navigate, isActive, route } = createRouter({
+  '/': Hangar,
+  '/new': () => import('./hangar/NewRocket.svelte'),
+  '/rockets/:id/shape': () => import('./stations/shape/ShapeStation.svelte'),
+  '/rockets/:id/motor': () => import('./stations/motor/MotorStation.svelte'),
+  '/rockets/:id/flights': () => import('./stations/flights/FlightsStation.svelte'),
+  '/rockets/:id/log': () => import('./logbook/LogFlight.svelte'),
+  '/logbook': () => import('./logbook/Logbook.svelte'),
+  '/logbook/:id': () => import('./logbook/FlightPage.svelte'),
+  '/stores/motors': () => import('./stores/Motors.svelte'),
+  '/stores/motors/new': () => import('./stores/AddMotor.svelte'),
+  '/stores/motors/:key': () => import('./stores/MotorPage.svelte'),
+  '/stores/fields': () => import('./stores/Fields.svelte'),
+  '/settings': () => import('./settings/Settings.svelte'),
+  '*': NotFound,
+});

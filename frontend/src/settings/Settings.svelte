@@ -1,0 +1,26 @@
+<script lang="ts">
+  import { ApiError, ask, client, type Schemas } from '../api/client';
+  import { useChange, usePreferences } from '../api/queries';
+  import Loading from '../kit/Loading.svelte';
+  import Limits from './Limits.svelte';
+  import UnitsPerQuantity from './UnitsPerQuantity.svelte';
+
+  const preferences = usePreferences();
+  const change = useChange(
+    (body: Schemas['PreferencesIn']) => ask(client.PATCH('/api/preferences', { body })),
+    ['preferences', 'session', 'rockets', 'board', 'forecast', 'conditions', 'logbook', 'motors', 'fields'],
+  );
+  const refused = $derived(change.error instanceof ApiError ? change.error : undefined);
+</script>
+
+<svelte:head><title>Limits and units · Wobbly Fin</title></svelte:head>
+
+<h1 class="mb-3 text-3xl font-bold">Limits and units</h1>
+<Loading query={preferences}>
+  {#snippet children(found)}
+    <div class="grid gap-3 lg:grid-cols-[1fr_340px]">
+      <Limits limits={found.limits} {refused} onchange={(limits) => change.mutate({ limits })} />
+      <UnitsPerQuantity units={found.units} onchange={(units) => change.mutate({ units })} />
+    </div>
+  {/snippet}
+</Loading>

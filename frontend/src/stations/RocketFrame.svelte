@@ -1,0 +1,101 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { useRocket, type Rocket } from '../api/queries';
+  import RocketSketch from '../drawing/RocketSketch.svelte';
+  import { sketchOf } from '../drawing/figures';
+  import Loading from '../kit/Loading.svelte';
+  import { p } from '../router';
+
+  type Station = 'shape' | 'motor' | 'flights';
+  let { id, station, work }: { id: string; station: Station; work: Snippet<[Rocket]> } = $props();
+
+  const rocket = useRocket(() => id);
+  let width = $state(900);
+
+  const stations = [
+    { key: 'shape', name: 'Shape', path: '/rockets/:id/shape' },
+    { key: 'motor', name: 'Motor', path: '/rockets/:id/motor' },
+    { key: 'flights', name: 'Flights', path: '/rockets/:id/flights' },
+  ] as const;
+
+  /** As long as the page allows, as tall as the header allows. */
+  function fit(r: Rocket) {
+    return Math.min((width - 30) / (1.03 * r.length_m), 86 / (3.1 * r.diameter_m));
+  }
+</script>
+
+<svelte:head
+  ><title>{rocket.data ? `${rocket.data.name} · ${station}` : 'Rocket'} · Wobbly Fin</title></svelte:head
+>
+
+<Loading query={rocket} waiting="Fetching it off the rack…">
+  {#snippet children(found)}
+    {@const scale = fit(found)}
+    <section class="paper mb-2 flex flex-wrap items-stretch gap-x-4" aria-label={found.name}>
+      <div class="flex flex-col justify-between px-4 pt-2">
+        <div>
+          <h1 class="text-2xl leading-tight font-bold">{found.name}</h1>
+          <p class="quiet text-sm">
+            {found.said.mass} · {found.said.diameter} across · {found.waits_for}
+          </p>
+        </div>
+        <nav class="mt-2 flex gap-1" aria-label="Stations">
+          {#each stations as s (s.key)}
+            <a
+              href={p(s.path, { params: { id } })}
+              aria-current={s.key === station ? 'page' : undefined}
+              class={[
+                'font-display min-h-9 rounded-t border-x border-t px-4 py-1.5 font-semibold',
+                s.key === station
+                  ? 'bg-base-200 border-base-content/60'
+                  : 'border-transparent hover:underline',
+              ]}>{s.name}{s.key === 'flights' && found.flights ? ` (${found.flights})` : ''}</a
+            >
+          {/each}
+        </nav>
+      </div>
+      <div class="flex h-[100px] min-w-64 flex-1 items-center justify-center" bind:clientWidth={width}>
+        <RocketSketch
+          input={sketchOf(found)}
+          {scale}
+          title={`${found.name} from the side`}
+          lengthKnown={found.length_known}
+        >
+          {#snippet extra(shape)}
+            <a href={p('/rockets/:id/shape', { params: { id } })} aria-label="Body: to its figures">
+              <rect {...shape.body} class="hover:fill-info/15 focus:fill-info/15 fill-transparent" />
+            </a>
+            {#if found.said.canopy !== 'none'}
+              <rect
+                {...shape.canopy}
+                rx="4"
+                class="stroke-primary fill-none"
+                stroke-width="1.4"
+                stroke-dasharray="5 2"
+              />
+            {/if}
+            <a href={p('/rockets/:id/motor', { params: { id } })} aria-label="Motor mount: to the motors">
+              <rect
+                {...shape.mount}
+                class={[
+                  'stroke-base-content hover:fill-primary/40',
+                  station === 'motor' ? 'fill-primary/25' : 'fill-transparent',
+                ]}
+                stroke-width="1.1"
+              />
+            </a>
+          {/snippet}
+        </RocketSketch>
+      </div>
+      <dl class="quiet hidden shrink-0 grid-cols-[auto_auto] content-center gap-x-3 px-4 text-sm xl:grid">
+        <dt>mount</dt>
+        <dd class="text-base-content">{found.said.mount}</dd>
+        <dt>canopy</dt>
+        <dd class="text-base-content">{found.said.canopy}</dd>
+        <dt>Cd</dt>
+        <dd class="text-base-content">{found.said.cd}</dd>
+      </dl>
+    </section>
+    {@render work(found)}
+  {/snippet}
+</Loading>

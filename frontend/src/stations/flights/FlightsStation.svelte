@@ -1,0 +1,34 @@
+<script lang="ts">
+  import { route } from '../../router';
+  import { useLogbook } from '../../api/queries';
+  import Loading from '../../kit/Loading.svelte';
+  import FlightList from '../../logbook/FlightList.svelte';
+  import Totals from '../../logbook/Totals.svelte';
+  import { p } from '../../router';
+  import RocketFrame from '../RocketFrame.svelte';
+
+  const id = $derived(String(route.params.id ?? ''));
+  const log = useLogbook(() => ({ rocket: id }));
+</script>
+
+<RocketFrame {id} station="flights">
+  {#snippet work()}
+    <Loading query={log}>
+      {#snippet children(found)}
+        <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
+          <Totals totals={found.totals} />
+          <a class="btn btn-primary" href={p('/rockets/:id/log', { params: { id } })}>Log a flight</a>
+        </div>
+        {#if found.flights.length}
+          <FlightList flights={found.flights} ofOne />
+        {:else}
+          <p class="paper p-6">
+            It has not flown yet. <a class="link" href={p('/rockets/:id/motor', { params: { id } })}
+              >Choose its motor</a
+            >, fly it, and log what happened.
+          </p>
+        {/if}
+      {/snippet}
+    </Loading>
+  {/snippet}
+</RocketFrame>

@@ -1,0 +1,86 @@
+<script lang="ts">
+  import { useForecast, useSession } from '../../api/queries';
+  import { heightUnit } from '../../api/format';
+  import FlightPlot from '../../drawing/FlightPlot.svelte';
+  import HowCome from '../../kit/HowCome.svelte';
+  import Loading from '../../kit/Loading.svelte';
+  import Verdict from '../../kit/Verdict.svelte';
+  import { p } from '../../router';
+  import type { Choice } from './choice.svelte';
+  import Pins from './Pins.svelte';
+
+  let { id, choice }: { id: string; choice: Choice } = $props();
+
+  const session = useSession();
+  let dragged = $state<number | null>(null);
+  const delay = $derived(dragged ?? choice.delay);
+  const forecast = useForecast(
+    () => id,
+    () => choice.motor?.key ?? '',
+    () => delay,
+  );
+  const units = $derived(session.data?.units);
+  const unit = $derived(heightUnit(units?.system ?? 'metric', units?.exceptions?.['height']));
+  const logHref = $derived(
+    `${p('/rockets/:id/log', { params: { id } })}?motor=${encodeURIComponent(choice.motor?.key ?? '')}` +
+      (choice.delay === null ? '' : `&delay=${choice.delay}`),
+  );
+  const figures = [
+    ['apogee', 'apogee'],
+    ['max_speed', 'top speed'],
+    ['rod_speed', 'off the rod'],
+    ['max_acceleration', 'hardest push'],
+    ['descent_rate', 'comes down at'],
+    ['drift', 'drifts'],
+    ['landing_time', 'in the air'],
+    ['liftoff_mass', 'at liftoff'],
+  ] as const;
+</script>
+
+<section class="flex min-w-0 flex-col gap-2 md:col-span-2 xl:col-span-1" aria-label="The flight">
+  <div class="paper p-3">
+    <Loading query={forecast} waiting="Flying it…">
+      {#snippet children(flight)}
+        <div class="flex items-center justify-between gap-2">
+          <h2 class="text-lg font-bold">{flight.label}</h2>
+          <Verdict verdict={flight.verdict} />
+          <a class="btn btn-primary btn-sm" href={logHref}>Log this flight</a>
+        </div>
+        <FlightPlot
+          {flight}
+          {unit}
+          ondelay={(value) => (dragged = value)}
+          ondrop={() => {
+            const motor = choice.motor;
+            if (dragged !== null && motor) choice.choose(motor, dragged);
+            dragged = null;
+          }}
+        />
+        <p class="text-sm">{flight.delay_sentence}</p>
+        <dl class="mt-2 grid grid-cols-4 gap-x-3 gap-y-1">
+          {#each figures as [key, name] (key)}
+            {#if flight.said[key]}
+              <div class="flex flex-col">
+                <dt class="quiet text-xs">{name}</dt>
+                <dd class="font-semibold">{flight.said[key]}</dd>
+              </div>
+            {/if}
+          {/each}
+        </dl>
+        <div class="mt-1 flex flex-wrap gap-4">
+          {#if flight.height_band}
+            <p class="text-sm">Cd not known: height may be <b>{flight.height_band}</b>.</p>
+          {/if}
+          <HowCome about="the flight">
+            <p>
+              A point with thrust, weight and drag ½ρ·Cd·A·v², straight up in still air; wind acts under the
+              canopy. Air after the US Standard Atmosphere 1976, set to this field’s height and temperature.
+              Mass leaves with the impulse delivered. Solved by an embedded Runge–Kutta 5(4).
+            </p>
+          </HowCome>
+        </div>
+      {/snippet}
+    </Loading>
+  </div>
+  {#if choice.pins.length}<Pins pins={choice.pins} onunpin={(key) => choice.togglePin(key)} />{/if}
+</section>

@@ -1,0 +1,51 @@
+<script lang="ts">
+  import type { MotorVerdict } from '../../api/queries';
+  import Verdict from '../../kit/Verdict.svelte';
+  import type { Choice } from './choice.svelte';
+  import CoastLine from './CoastLine.svelte';
+  import TestList from './TestList.svelte';
+
+  let { motor, choice, mostCoast }: { motor: MotorVerdict; choice: Choice; mostCoast: number } = $props();
+
+  const best = $derived(motor.delays[0]);
+  const chosen = $derived(choice.motor?.key === motor.key);
+  const pinned = $derived(choice.pinned.includes(motor.key));
+  const shownDelay = $derived((chosen ? choice.sold : undefined) ?? best);
+</script>
+
+<article class={['border-base-300 border-b px-3 py-2', chosen && 'bg-base-200 border-l-primary border-l-4']}>
+  <div class="flex items-start gap-2">
+    <button
+      class="min-w-0 flex-1 text-left hover:underline"
+      aria-pressed={chosen}
+      aria-label={`${best?.label}: ${motor.verdict}`}
+      onclick={() => choice.choose(motor, best?.delay_s ?? null)}
+    >
+      <span class="font-display text-lg leading-tight font-bold">{shownDelay?.label}</span>
+      <span class="quiet ml-2 text-sm">{motor.maker} · {motor.case ?? 'own'}</span>
+    </button>
+    <span class="font-semibold whitespace-nowrap">{motor.said.apogee ?? '–'}</span>
+    <Verdict verdict={motor.verdict} />
+    <button
+      class={['btn btn-xs', pinned && 'btn-secondary']}
+      aria-pressed={pinned}
+      aria-label={`Pin ${motor.name} for comparing`}
+      onclick={() => choice.togglePin(motor.key)}>{pinned ? 'pinned' : 'pin'}</button
+    >
+  </div>
+  {#if motor.optimum_delay_s !== null && best?.delay_s !== null}
+    <CoastLine
+      {motor}
+      most={mostCoast}
+      chosenDelay={chosen ? choice.delay : (best?.delay_s ?? null)}
+      onchoose={(d) => choice.choose(motor, d)}
+    />
+  {/if}
+  {#if shownDelay?.why_not}<p class="text-sm">{shownDelay.why_not}</p>{/if}
+  {#if shownDelay}
+    <details class="text-sm">
+      <summary class="link quiet cursor-pointer list-none">all nine tests</summary>
+      <TestList tests={shownDelay.tests} />
+    </details>
+  {/if}
+</article>

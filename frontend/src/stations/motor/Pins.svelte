@@ -1,0 +1,58 @@
+<script lang="ts">
+  import type { MotorVerdict } from '../../api/queries';
+  import { newtons } from '../../api/format';
+  import ThrustCurves from '../../drawing/ThrustCurves.svelte';
+  import { dashes } from '../../drawing/curves';
+  import Verdict from '../../kit/Verdict.svelte';
+
+  let { pins, onunpin }: { pins: MotorVerdict[]; onunpin: (key: string) => void } = $props();
+
+  const rows: [string, (m: MotorVerdict) => string][] = [
+    ['verdict', (m) => m.delays[0]?.label ?? m.name],
+    ['height', (m) => m.said.apogee ?? '–'],
+    ['off the rod', (m) => m.said.rod_speed ?? '–'],
+    ['average push', (m) => newtons(m.average_thrust_n)],
+    ['burns', (m) => m.said.burn_time ?? '–'],
+    ['best delay', (m) => m.said.optimum_delay ?? '–'],
+  ];
+</script>
+
+<section class="paper p-3" aria-label="Pinned motors side by side">
+  <h2 class="mb-1 font-bold">Pinned</h2>
+  <ThrustCurves curves={pins.map((m) => ({ name: m.name, thrust: m.thrust }))} height={150} />
+  <div class="overflow-x-auto">
+    <table class="w-full text-sm">
+      <thead>
+        <tr>
+          <td></td>
+          {#each pins as pin, i (pin.key)}
+            <th class="px-2 text-left" scope="col">
+              <svg viewBox="0 0 30 6" class="stroke-base-content inline h-2 w-8" aria-hidden="true"
+                ><line x1="0" x2="30" y1="3" y2="3" stroke-width="2.4" stroke-dasharray={dashes[i]} /></svg
+              >
+              {pin.name}
+              <button
+                class="btn btn-ghost btn-xs"
+                aria-label={`Unpin ${pin.name}`}
+                onclick={() => onunpin(pin.key)}>✕</button
+              >
+            </th>
+          {/each}
+        </tr>
+      </thead>
+      <tbody>
+        {#each rows as [name, value] (name)}
+          <tr class="border-base-300 border-t">
+            <th class="quiet pr-2 text-left font-normal" scope="row">{name}</th>
+            {#each pins as pin (pin.key)}
+              <td class="px-2 py-0.5"
+                >{value(pin)}{#if name === 'verdict'}
+                  <Verdict verdict={pin.verdict} small />{/if}</td
+              >
+            {/each}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+</section>

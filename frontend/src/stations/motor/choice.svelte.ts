@@ -1,0 +1,94 @@
+import { searchParams } from 'sv-router';
+import type { Board, DelayVerdict, MotorVerdict } from '../../api/queries';
+
+export interface Filters {
+  impulseClass: string;
+  maker: string;
+  propellant: string;
+  casing: string;
+  delay: string;
+  thrust: string;
+}
+
+export const noFilters = (): Filters => ({
+  impulseClass: '',
+  maker: '',
+  propellant: '',
+  casing: '',
+  delay: '',
+  thrust: '',
+});
+
+const MOST_PINS = 3;
+
+/** Thrust bands to narrow by, in newtons: [from, to). */
+export const thrustBands: Record<string, [number, number]> = {
+  'under 10 N': [0, 10],
+  '10–30 N': [10, 30],
+  '30–100 N': [30, 100],
+  'over 100 N': [100, Infinity],
+};
+
+/** Whether a motor passes the filters. */
+export function passes(motor: MotorVerdict, f: Filters): boolean {
+  const band = thrustBands[f.thrust];
+  return (
+    (!f.impulseClass || motor.impulse_class === f.impulseClass) &&
+    (!f.maker || motor.maker === f.maker) &&
+    (!f.propellant || motor.propellant === f.propellant) &&
+    (!f.casing || motor.case === f.casing) &&
+    (!f.delay || motor.delays.some((d) => String(d.delay_s) === f.delay)) &&
+    (!band || (motor.average_thrust_n >= band[0] && motor.average_thrust_n < band[1]))
+  );
+}
+
+/** What is chosen, pinned and narrowed on the verdict board. The choice lives in the address, so a reload keeps it. */
+export class Choice {
+  filters = $state(noFilters());
+  pinned = $state<string[]>([]);
+  readonly #board: () => Board | undefined;
+
+  constructor(board: () => Board | undefined) {
+    this.#board = board;
+  }
+
+  get shown(): MotorVerdict[] {
+    return (this.#board()?.motors ?? []).filter((m) => passes(m, this.filters));
+  }
+
+  /** The chosen motor: the one in the address, else the best one shown. */
+  get motor(): MotorVerdict | undefined {
+    const key = searchParams.get('motor');
+    return this.#board()?.motors.find((m) => m.key === key) ?? this.shown[0] ?? this.#board()?.motors[0];
+  }
+
+  /** The chosen delay: the one in the address, else the motor's best. */
+  get delay(): number | null {
+    const motor = this.motor;
+    const typed = searchParams.get('delay');
+    if (motor?.key === searchParams.get('motor') && typed !== null && Number.isFinite(Number(typed)))
+      return Number(typed);
+    return motor?.delays[0]?.delay_s ?? null;
+  }
+
+  /** The verdict on the chosen delay where it is one the motor is sold with. */
+  get sold(): DelayVerdict | undefined {
+    return this.motor?.delays.find((d) => d.delay_s === this.delay);
+  }
+
+  choose(motor: MotorVerdict, delay: number | null): void {
+    searchParams.set('motor', motor.key);
+    if (delay === null) searchParams.delete('delay');
+    else searchParams.set('delay', String(delay));
+  }
+
+  togglePin(key: string): void {
+    this.pinned = this.pinned.includes(key)
+      ? this.pinned.filter((k) => k !== key)
+      : [...this.pinned.slice(-(MOST_PINS - 1)), key];
+  }
+
+  get pins(): MotorVerdict[] {
+    return this.pinned.flatMap((key) => this.#board()?.motors.find((m) => m.key === key) ?? []);
+  }
+}

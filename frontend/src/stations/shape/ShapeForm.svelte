@@ -1,0 +1,128 @@
+<script lang="ts">
+  import { ApiError, ask, client } from '../../api/client';
+  import { queryClient, useChange, type Rocket } from '../../api/queries';
+  import { textsOf, type BoxTexts } from '../../hangar/boxes';
+  import { Drafting } from '../../hangar/drafting.svelte';
+  import RocketBoxes from '../../hangar/RocketBoxes.svelte';
+  import { notify } from '../../kit/notices.svelte';
+  import { navigate } from '../../router';
+  import Conflict from './Conflict.svelte';
+
+  let { rocket }: { rocket: Rocket } = $props();
+
+  const key = $derived(rocket.id);
+  // svelte-ignore state_referenced_locally
+  let texts = $state<BoxTexts>(textsOf(rocket.document));
+  // svelte-ignore state_referenced_locally
+  let based = $state(rocket.revision);
+  let theirs = $state<{ revision: number; document: Record<string, unknown> }>();
+  // svelte-ignore state_referenced_locally
+  const drafting = new Drafting(() => texts, rocket.id);
+
+  const touched = ['rockets', 'board', 'forecast', 'logbook'];
+  const save = useChange(
+    (document: Record<string, unknown>) =>
+      ask(
+        client.PUT('/api/hangar/rockets/{key}', {
+          params: { path: { key }, header: { 'If-Match': based } },
+          body: document,
+        }),
+      ),
+    touched,
+  );
+  const step = useChange(
+    (direction: 'undo' | 'redo') =>
+      ask(client.POST(`/api/hangar/rockets/{key}/${direction}`, { params: { path: { key } } })),
+    touched,
+  );
+  const bin = useChange(
+    () => ask(client.DELETE('/api/hangar/rockets/{key}', { params: { path: { key } } })),
+    ['rockets'],
+  );
+
+  /** Every finished change of a box is saved at once; what cannot be read yet stays in its box. */
+  async function commit() {
+    const draft = await drafting.read({ ...texts });
+    if (!draft?.document) return;
+    try {
+      take(await save.mutateAsync(draft.document), false);
+    } catch (error) {
+      if (error instanceof ApiError && error.body.code === 'stale')
+        theirs = error.body.current as typeof theirs;
+    }
+  }
+
+  function take(now: Rocket, withTexts: boolean) {
+    based = now.revision;
+    if (withTexts) texts = textsOf(now.document);
+  }
+
+  async function go(direction: 'undo' | 'redo') {
+    const now = await step.mutateAsync(direction).catch(() => undefined);
+    if (now) take(now, true);
+  }
+
+  async function throwOut() {
+    await bin.mutateAsync(undefined);
+    notify(`${rocket.name} is in the bin.`, {
+      undo: async () => {
+        await ask(client.POST('/api/hangar/rockets/{key}/restore', { params: { path: { key } } }));
+        await queryClient.invalidateQueries({ queryKey: ['rockets'] });
+      },
+    });
+    await navigate('/');
+  }
+
+  function onkeydown(event: KeyboardEvent) {
+    if (!(event.ctrlKey || event.metaKey)) return;
+    const direction =
+      event.key === 'y' || (event.key === 'Z' && event.shiftKey) ? 'redo' : event.key === 'z' ? 'undo' : '';
+    const typing =
+      event.target instanceof HTMLInputElement &&
+      event.target.matches(':focus') &&
+      event.target.value !== event.target.defaultValue;
+    if (!direction || typing) return;
+    event.preventDefault();
+    void go(direction);
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+{#if theirs}
+  <Conflict
+    mine={texts}
+    theirs={textsOf(theirs.document)}
+    onmine={() => {
+      based = theirs?.revision ?? based;
+      theirs = undefined;
+      void commit();
+    }}
+    ontheirs={() => {
+      if (theirs) texts = textsOf(theirs.document);
+      based = theirs?.revision ?? based;
+      theirs = undefined;
+    }}
+  />
+{/if}
+
+<div class="paper p-5">
+  <div class="mb-3 flex flex-wrap items-center justify-between gap-2">
+    <p class="quiet">
+      A quick rocket: measured figures, no parts. Changes are kept as you make them; every verdict follows.
+      {#if save.isPending}<b>Saving…</b>{/if}
+      {#if save.error && !theirs}<span class="text-error" role="alert">{save.error.message}</span>{/if}
+      {#if drafting.problem}<span class="text-error" role="alert">{drafting.problem}</span>{/if}
+    </p>
+    <div class="flex gap-2">
+      <button class="btn btn-sm" disabled={!rocket.can_undo || step.isPending} onclick={() => go('undo')}
+        >Undo</button
+      >
+      <button class="btn btn-sm" disabled={!rocket.can_redo || step.isPending} onclick={() => go('redo')}
+        >Redo</button
+      >
+      <button class="btn btn-sm btn-ghost text-error" onclick={throwOut}>Bin this rocket</button>
+    </div>
+  </div>
+  <div class="max-w-3xl"><RocketBoxes bind:texts draft={drafting.draft} tried oncommit={commit} /></div>
+</div>

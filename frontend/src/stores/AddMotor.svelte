@@ -1,0 +1,139 @@
+<script lang="ts">
+  import { ApiError, ask, client, type Schemas } from '../api/client';
+  import { useChange } from '../api/queries';
+  import { Kept } from '../kit/keep.svelte';
+  import TextBox from '../kit/TextBox.svelte';
+  import { navigate, p } from '../router';
+  import { emptyMotor, motorBody, readFile, sheetBoxes } from './adding';
+  import { MotorDrafting } from './drafting.svelte';
+  import MotorFigures from './MotorFigures.svelte';
+  import StoresTabs from './StoresTabs.svelte';
+
+  const kept = new Kept('new-motor', emptyMotor());
+  const drafting = new MotorDrafting(() => kept.value);
+  let fileProblem = $state('');
+  let tried = $state(false);
+
+  const save = useChange(
+    (body: Schemas['MotorIn']) =>
+      ask(
+        client.PUT('/api/stores/motors/{motor_id}', { params: { path: { motor_id: kept.value.id } }, body }),
+      ),
+    ['motors', 'board'],
+  );
+  const refused = $derived(tried && save.error instanceof ApiError ? save.error : drafting.refused);
+  const touched = (name: string) => tried || Boolean(kept.value.texts[name]);
+  const errorOf = (name: string) => (touched(name) ? refused?.of(name) : undefined);
+  const known = ['label', 'maker', 'delays', 'delays_s', ...sheetBoxes.map((b) => b.name)];
+  const loose = $derived(refused && !known.some((n) => refused.of(n)) ? refused.message : '');
+
+  async function take(event: Event & { currentTarget: HTMLInputElement }) {
+    const file = event.currentTarget.files?.[0];
+    event.currentTarget.value = '';
+    if (!file) return;
+    const read = await readFile(file);
+    fileProblem = read.problem;
+    if (!read.problem) kept.value = { ...kept.value, csv: read.text, fileName: file.name };
+  }
+
+  async function submit(event: SubmitEvent) {
+    event.preventDefault();
+    tried = true;
+    const made = await save.mutateAsync(motorBody(kept.value)).catch(() => undefined);
+    if (!made) return;
+    kept.drop(emptyMotor());
+    await navigate('/stores/motors/:key', { params: { key: made.key } });
+  }
+</script>
+
+<svelte:head><title>Add a motor · Wobbly Fin</title></svelte:head>
+
+<StoresTabs />
+<form class="grid gap-3 lg:grid-cols-2" onsubmit={submit} novalidate>
+  <section class="paper p-5">
+    <h2 class="mb-1 text-2xl font-bold">A motor of your own</h2>
+    <p class="quiet mb-3">
+      From its data sheet alone, or with a curve: a CSV of time and thrust, or the file of a static test.
+    </p>
+    <div class="grid gap-x-4 sm:grid-cols-2">
+      <TextBox
+        label="Label"
+        name="label"
+        bind:value={kept.value.label}
+        error={kept.value.label || tried ? refused?.of('label') : undefined}
+        hint="As printed: D16-6"
+      />
+      <TextBox label="Maker" name="maker" optional bind:value={kept.value.maker} />
+      <TextBox
+        label="Delays, s"
+        name="delays"
+        bind:value={kept.value.delays}
+        error={kept.value.delays || tried ? (refused?.of('delays') ?? refused?.of('delays_s')) : undefined}
+        hint="3, 5, 7 – none for a booster or plugged motor"
+      />
+      <div class="mb-3 grid grid-cols-2 gap-2">
+        <label
+          ><span class="mb-0.5 block font-semibold">Propellant</span>
+          <select class="select w-full" bind:value={kept.value.propellant}>
+            <option value="black powder">black powder</option><option value="composite">composite</option>
+          </select></label
+        >
+        <label
+          ><span class="mb-0.5 block font-semibold">Case</span>
+          <select class="select w-full" bind:value={kept.value.casing}>
+            <option value="single-use">single-use</option><option value="reload">reload</option>
+          </select></label
+        >
+      </div>
+      {#each sheetBoxes.filter((b) => !kept.value.csv || !b.sheetOnly) as box (box.name)}
+        <TextBox
+          label={box.label}
+          name={box.name}
+          optional={box.optional || (Boolean(kept.value.csv) && !kept.value.isStaticTest)}
+          bind:value={() => kept.value.texts[box.name] ?? '', (text) => (kept.value.texts[box.name] = text)}
+          error={errorOf(box.name) ?? errorOf(`${box.name}_mm`) ?? errorOf(`${box.name}_g`)}
+          hint={box.hint}
+        />
+      {/each}
+    </div>
+    <div class="border-base-300 border-t pt-3">
+      <label class="btn btn-sm"
+        >{kept.value.csv ? 'Another file' : 'Take a curve from a file'}
+        <input
+          class="sr-only"
+          type="file"
+          accept=".csv,.txt,text/csv,text/plain"
+          aria-label="Curve file"
+          onchange={take}
+        />
+      </label>
+      {#if kept.value.csv}
+        <span class="ml-2">{kept.value.fileName}</span>
+        <button
+          type="button"
+          class="btn btn-ghost btn-xs"
+          onclick={() => (kept.value = { ...kept.value, csv: '', fileName: '' })}>without it</button
+        >
+        <label class="mt-2 flex min-h-11 items-center gap-2"
+          ><input type="checkbox" class="checkbox" bind:checked={kept.value.isStaticTest} />It is a static
+          test straight off the load cell</label
+        >
+      {/if}
+      {#if fileProblem}<p class="text-error mt-2" role="alert">✕ {fileProblem}</p>{/if}
+    </div>
+  </section>
+  <section class="paper self-start p-5 lg:sticky lg:top-3">
+    <h2 class="mb-2 text-lg font-bold">What it comes to</h2>
+    {#if drafting.draft}
+      <MotorFigures motor={drafting.draft.motor} height={230} />
+      {#each drafting.draft.notes as note (note)}<p class="quiet mt-1 text-sm">{note}</p>{/each}
+    {:else}
+      <p class="quiet">The curve is drawn here once label, sizes and masses are in.</p>
+    {/if}
+    {#if loose && (tried || kept.value.csv)}<p class="text-error mt-2" role="alert">✕ {loose}</p>{/if}
+    <div class="mt-4 flex gap-3">
+      <button class="btn btn-primary flex-1" disabled={save.isPending}>Put it on the shelf</button>
+      <a class="btn btn-ghost" href={p('/stores/motors')}>Not now</a>
+    </div>
+  </section>
+</form>

@@ -1,0 +1,121 @@
+<script lang="ts">
+  import { ApiError, ask, client } from '../api/client';
+  import { useChange, useFields } from '../api/queries';
+  import Loading from '../kit/Loading.svelte';
+  import TextBox from '../kit/TextBox.svelte';
+  import StoresTabs from './StoresTabs.svelte';
+
+  const fields = useFields();
+  const blank = () => ({ id: crypto.randomUUID() as string, name: '', elevation: '', ceiling: '' });
+  let form = $state(blank());
+  let editing = $state(false);
+  const touched = ['fields', 'conditions', 'board', 'forecast'];
+
+  const save = useChange(
+    () =>
+      ask(
+        client.PUT('/api/stores/fields/{field_id}', {
+          params: { path: { field_id: form.id } },
+          body: { name: form.name, elevation: form.elevation, ceiling: form.ceiling },
+        }),
+      ),
+    touched,
+  );
+  const bin = useChange(
+    (id: string) =>
+      ask(client.DELETE('/api/stores/fields/{field_id}', { params: { path: { field_id: id } } })),
+    touched,
+  );
+  const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
+
+  async function submit(event: SubmitEvent) {
+    event.preventDefault();
+    const done = await save.mutateAsync(undefined).catch(() => undefined);
+    if (done) {
+      form = blank();
+      editing = false;
+    }
+  }
+</script>
+
+<svelte:head><title>Fields · Wobbly Fin</title></svelte:head>
+
+<StoresTabs />
+<div class="grid gap-3 lg:grid-cols-[1fr_380px]">
+  <Loading query={fields}>
+    {#snippet children(found)}
+      <section class="paper p-4" aria-label="Your fields">
+        {#each found as field (field.id)}
+          <div class="border-base-300 flex flex-wrap items-baseline gap-x-6 border-b py-3">
+            <h2 class="tape">{field.name}</h2>
+            <span>{field.said.elevation} above the sea</span>
+            <span>ceiling {field.said.ceiling}</span>
+            <span class="ml-auto flex gap-2">
+              <button
+                class="btn btn-sm"
+                onclick={() => {
+                  form = {
+                    id: field.id,
+                    name: field.name,
+                    elevation: field.typed['elevation'] ?? '',
+                    ceiling: field.typed['ceiling'] ?? '',
+                  };
+                  editing = true;
+                }}>Change</button
+              >
+              <button class="btn btn-sm btn-ghost text-error" onclick={() => bin.mutate(field.id)}>Bin</button
+              >
+            </span>
+          </div>
+        {:else}
+          <p class="quiet">
+            No field yet. Without one, flights are at sea level with no ceiling. Name yours beside.
+          </p>
+        {/each}
+        <p class="quiet mt-3 text-sm">
+          The ceiling is what the landowner, the club or the authority allows: your local code decides, this
+          figure only remembers it.
+        </p>
+      </section>
+    {/snippet}
+  </Loading>
+  <form class="paper self-start p-5" onsubmit={submit} novalidate>
+    <h2 class="mb-3 text-xl font-bold">{editing ? 'Change the field' : 'A field'}</h2>
+    <TextBox label="Name" name="name" bind:value={form.name} error={refused?.of('name')} />
+    <TextBox
+      label="Height above the sea"
+      name="elevation"
+      optional
+      bind:value={form.elevation}
+      error={refused?.of('elevation')}
+      hint="64 m, 210 ft… Thinner air, higher flights."
+    />
+    <TextBox
+      label="Ceiling"
+      name="ceiling"
+      optional
+      bind:value={form.ceiling}
+      error={refused?.of('ceiling')}
+      hint="Highest one may fly here, above the pad."
+    />
+    {#if refused && !['name', 'elevation', 'ceiling'].some((f) => refused.of(f))}<p
+        class="text-error mb-2"
+        role="alert"
+      >
+        {refused.message}
+      </p>{/if}
+    <div class="flex gap-3">
+      <button class="btn btn-primary flex-1" disabled={save.isPending}>Keep it</button>
+      {#if editing}
+        <button
+          type="button"
+          class="btn btn-ghost"
+          onclick={() => {
+            form = blank();
+            editing = false;
+          }}>Leave it</button
+        >
+      {/if}
+    </div>
+  </form>
+</div>

@@ -1,0 +1,76 @@
+<script lang="ts">
+  import { ask, client } from '../api/client';
+  import { queryClient, useChange, useMotor } from '../api/queries';
+  import Loading from '../kit/Loading.svelte';
+  import { notify } from '../kit/notices.svelte';
+  import { navigate, p, route } from '../router';
+  import MotorFigures from './MotorFigures.svelte';
+  import StoresTabs from './StoresTabs.svelte';
+
+  const key = $derived(String(route.params.key ?? ''));
+  const motor = useMotor(() => key);
+  const touched = ['motors', 'board'];
+  const bin = useChange(
+    (id: string) =>
+      ask(client.DELETE('/api/stores/motors/{motor_id}', { params: { path: { motor_id: id } } })),
+    touched,
+  );
+
+  async function throwOut() {
+    const id = key.replace('own:', '');
+    await bin.mutateAsync(id);
+    notify('The motor is in the bin.', {
+      undo: async () => {
+        await ask(
+          client.POST('/api/stores/motors/{motor_id}/restore', { params: { path: { motor_id: id } } }),
+        );
+        await Promise.all(touched.map((t) => queryClient.invalidateQueries({ queryKey: [t] })));
+      },
+    });
+    await navigate('/stores/motors');
+  }
+</script>
+
+<svelte:head><title>{motor.data?.name ?? 'Motor'} · Wobbly Fin</title></svelte:head>
+
+<StoresTabs />
+<Loading query={motor}>
+  {#snippet children(found)}
+    <section class="paper mx-auto max-w-4xl p-5">
+      <div class="mb-3 flex flex-wrap items-baseline gap-x-4">
+        <h2 class="text-3xl font-bold">{found.name}</h2>
+        <p class="quiet">
+          {found.maker || 'no maker given'} · class {found.impulse_class} · {found.propellant ??
+            'propellant not known'} · {found.case ?? 'case not known'} · {found.origin}
+        </p>
+        <span class="ml-auto flex gap-2">
+          <a class="btn btn-sm" href={`/api/stores/shelf/${encodeURIComponent(found.key)}/csv`} download
+            >CSV</a
+          >
+          {#if found.own}<button class="btn btn-sm btn-ghost text-error" onclick={throwOut}>Bin it</button
+            >{/if}
+        </span>
+      </div>
+      {#if found.kind === 'booster'}
+        <p class="text-warning mb-2 font-semibold">
+          ⚠ A booster: it lights the stage above and must never be the motor that has to open a canopy.
+        </p>
+      {:else if found.kind === 'plugged'}
+        <p class="text-warning mb-2 font-semibold">
+          ⚠ Plugged: no ejection charge. Something else must open the canopy.
+        </p>
+      {:else}
+        <p class="mb-2">
+          Delays: <b>{found.delays_s.join(', ')} s</b>{found.adjustable_delay
+            ? ', may be shortened with the maker’s tool, never lengthened'
+            : ''}.
+        </p>
+      {/if}
+      <MotorFigures motor={found} />
+      <p class="quiet mt-3 text-sm">
+        Never alter a motor: most codes forbid it unless the maker’s sheet provides for it. The sheet decides.
+      </p>
+      <a class="link mt-3 inline-block" href={p('/stores/motors')}>← all motors</a>
+    </section>
+  {/snippet}
+</Loading>

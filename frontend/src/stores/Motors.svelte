@@ -1,0 +1,97 @@
+<script lang="ts">
+  import { count } from '../api/format';
+  import { useMotors } from '../api/queries';
+  import Loading from '../kit/Loading.svelte';
+  import { p } from '../router';
+  import { values } from '../stations/motor/board';
+  import Decoder from './Decoder.svelte';
+  import MotorTile from './MotorTile.svelte';
+  import StoresTabs from './StoresTabs.svelte';
+  import { byClass, keep, noWish } from './shelf';
+
+  const motors = useMotors();
+  let wish = $state(noWish());
+  const shown = $derived(keep(motors.data ?? [], wish));
+  const selects = $derived([
+    {
+      key: 'diameter' as const,
+      name: 'diameter',
+      options: values((motors.data ?? []).map((m) => m.diameter_mm)),
+      unit: ' mm',
+    },
+    {
+      key: 'casing' as const,
+      name: 'case',
+      options: values((motors.data ?? []).map((m) => m.case)),
+      unit: '',
+    },
+    {
+      key: 'propellant' as const,
+      name: 'propellant',
+      options: values((motors.data ?? []).map((m) => m.propellant)),
+      unit: '',
+    },
+    {
+      key: 'maker' as const,
+      name: 'maker',
+      options: values((motors.data ?? []).map((m) => m.maker)),
+      unit: '',
+    },
+  ]);
+</script>
+
+<svelte:head><title>Motors · Wobbly Fin</title></svelte:head>
+
+<StoresTabs />
+<div class="grid gap-3 lg:grid-cols-[320px_1fr]">
+  <div class="flex flex-col gap-3 lg:sticky lg:top-3 lg:self-start">
+    <Decoder />
+    <a class="btn btn-primary" href={p('/stores/motors/new')}>Add a motor of your own</a>
+  </div>
+  <Loading query={motors}>
+    {#snippet children(all)}
+      <section class="paper p-3" aria-label="Motors on the shelf">
+        <div class="mb-2 flex flex-wrap items-center gap-2">
+          <input
+            class="input input-sm w-36"
+            placeholder="find a label"
+            aria-label="Find a label"
+            bind:value={wish.text}
+          />
+          {#each selects as s (s.key)}
+            <select
+              class="select select-sm w-auto"
+              aria-label={`Narrow by ${s.name}`}
+              bind:value={wish[s.key]}
+            >
+              <option value="">any {s.name}</option>
+              {#each s.options as option (option)}<option value={option}>{option}{s.unit}</option>{/each}
+            </select>
+          {/each}
+          <span class="quiet ml-auto text-sm"
+            >{shown.length} of {count(all.length, 'motor')}, curves to one scale a class</span
+          >
+        </div>
+        {#each byClass(shown) as group (group.name)}
+          <section class="border-base-300 flex gap-3 border-t py-2" aria-label={`Class ${group.name}`}>
+            <h2 class="w-16 shrink-0 pt-1 text-center">
+              <span class="block text-2xl leading-none font-bold">{group.name}</span>
+              <span class="quiet text-xs font-normal">to {group.most}</span>
+            </h2>
+            <ul class="grid flex-1 grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-2">
+              {#each group.motors as motor (motor.key)}
+                <li><MotorTile {motor} time={group.time} thrust={group.thrust} /></li>
+              {/each}
+            </ul>
+          </section>
+        {:else}
+          <p class="quiet p-4">
+            Nothing on the shelf is like that. <button class="btn btn-xs" onclick={() => (wish = noWish())}
+              >Show all</button
+            >
+          </p>
+        {/each}
+      </section>
+    {/snippet}
+  </Loading>
+</div>

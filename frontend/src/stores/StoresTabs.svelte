@@ -1,0 +1,18 @@
+<script lang="ts">
+  import { isActiveLink } from 'sv-router';
+  import { p } from '../router';
+</script>
+
+<nav class="mb-3 flex items-end gap-6" aria-label="Stores">
+  <h1 class="text-3xl font-bold">Stores</h1>
+  <a
+    class="border-b-4 border-transparent font-semibold hover:underline"
+    href={p('/stores/motors')}
+    {@attach isActiveLink({ className: 'border-b-primary!', startsWith: true })}>Motors</a
+  >
+  <a
+    class="border-b-4 border-transparent font-semibold hover:underline"
+    href={p('/stores/fields')}
+    {@attach isActiveLink({ className: 'border-b-primary!' })}>Fields</a
+  >
+</nav>

@@ -1,0 +1,32 @@
+import { ApiError, ask, client, type Schemas } from '../api/client';
+import { motorBody, type NewMotor } from './adding';
+
+/** Has the server draw the motor while its form is filled in; the latest answer wins. */
+export class MotorDrafting {
+  draft = $state<Schemas['DraftOut']>();
+  refused = $state<ApiError>();
+  #asked = 0;
+
+  constructor(form: () => NewMotor) {
+    $effect(() => {
+      const body = motorBody($state.snapshot(form()));
+      const timer = setTimeout(() => void this.#read(body), 250);
+      return () => clearTimeout(timer);
+    });
+  }
+
+  async #read(body: Schemas['MotorIn']) {
+    const mine = ++this.#asked;
+    let draft: Schemas['DraftOut'] | undefined;
+    let refused: ApiError | undefined;
+    try {
+      draft = await ask(client.POST('/api/stores/motors/draft', { body }));
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      refused = error;
+    }
+    if (mine !== this.#asked) return;
+    this.draft = draft;
+    this.refused = refused;
+  }
+}
