@@ -120,10 +120,7 @@ def curve(label_thrust: float, impulse: float, shape: str, dice: random.Random) 
     seconds = impulse / label_thrust
     # Burn time is the 5 % convention, so stretch until impulse ÷ burn time is the label's number.
     for _ in range(60):
-        area = sum(
-            (wobbled[i + 1][0] - wobbled[i][0]) * (wobbled[i + 1][1] + wobbled[i][1]) / 2
-            for i in range(len(points) - 1)
-        )
+        area = sum((wobbled[i + 1][0] - wobbled[i][0]) * (wobbled[i + 1][1] + wobbled[i][1]) / 2 for i in range(len(points) - 1))
         rows = [[round(x * seconds, 4), round(y * impulse / (area * seconds), 3)] for x, y in wobbled]
         now = ThrustCurve.from_samples(rows)
         seconds *= now.average_thrust_n / label_thrust

@@ -651,16 +651,14 @@ export interface components {
             key: string;
             /** Title */
             title: string;
-            /** Unit */
-            unit: string;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
             /** Value */
             value: number;
             /** Default */
             default: number;
+            /** Said */
+            said: string;
+            /** Said Default */
+            said_default: string;
             /** Source */
             source: string;
         };
@@ -672,14 +670,17 @@ export interface components {
             /** Limits */
             limits: components["schemas"]["LimitOut"][];
         };
-        /** PreferencesIn */
+        /**
+         * PreferencesIn
+         * @description What to change. Limits are texts in any unit; one left out goes back to its default.
+         */
         PreferencesIn: {
             units?: components["schemas"]["UnitsIn"] | null;
             /** Theme */
             theme?: string | null;
             /** Limits */
             limits?: {
-                [key: string]: number;
+                [key: string]: string;
             } | null;
         };
         /** ConditionsOut */

@@ -2,7 +2,7 @@
 
 from typing import cast
 
-from django.contrib.auth.models import AbstractUser, User
+from django.contrib.auth.models import User
 from django.http import HttpRequest
 
 from wobbly_fin.accounts.models import Preferences
@@ -15,7 +15,7 @@ def person(request: HttpRequest) -> User:
     return cast(User, request.user)
 
 
-def preferences_of(user: AbstractUser) -> Preferences:
+def preferences_of(user: User) -> Preferences:
     """A person's preferences, made with defaults on first use."""
     found, _ = Preferences.objects.get_or_create(user=user)
     return found
@@ -23,9 +23,7 @@ def preferences_of(user: AbstractUser) -> Preferences:
 
 def units_of(preferences: Preferences) -> UnitChoice:
     """How this person wants quantities said."""
-    return UnitChoice(
-        system=preferences.units.get("system", "metric"), exceptions=dict(preferences.units.get("exceptions", {}))
-    )
+    return UnitChoice(system=preferences.units.get("system", "metric"), exceptions=dict(preferences.units.get("exceptions", {})))
 
 
 def rules_of(preferences: Preferences) -> Rules:

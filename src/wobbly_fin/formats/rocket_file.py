@@ -135,7 +135,5 @@ def read_rocket_file(document: Any) -> RocketFile:
     """A rocket file of this version or an earlier one; raises RocketryError for a newer one, ValidationError for a broken one."""
     version = document.get("version") if isinstance(document, dict) else None
     if isinstance(version, int) and version > CURRENT_VERSION:
-        raise RocketryError(
-            "version", f"{version} was written by a newer Wobbly Fin; this one reads up to {CURRENT_VERSION}"
-        )
+        raise RocketryError("version", f"{version} was written by a newer Wobbly Fin; this one reads up to {CURRENT_VERSION}")
     return RocketFile.model_validate(document)

@@ -11,9 +11,13 @@ def with_flights(user: User) -> QuerySet[Rocket]:
     """A person's rockets with `flight_count`, `flown_last` and the `last_landing`."""
     live = Q(flights__deleted_at__isnull=True)
     newest = Flight.objects.filter(rocket=OuterRef("pk"), deleted_at__isnull=True).order_by("-flown_on", "-created_at")
-    found: QuerySet[Rocket] = Rocket.objects.visible_to(user).order_by("created_at").annotate(
-        flight_count=Count("flights", filter=live),
-        flown_last=Max("flights__flown_on", filter=live),
-        last_landing=Subquery(newest.values("landing")[:1]),
+    found: QuerySet[Rocket] = (
+        Rocket.objects.visible_to(user)
+        .order_by("created_at")
+        .annotate(
+            flight_count=Count("flights", filter=live),
+            flown_last=Max("flights__flown_on", filter=live),
+            last_landing=Subquery(newest.values("landing")[:1]),
+        )
     )
     return found

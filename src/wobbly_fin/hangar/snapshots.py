@@ -15,7 +15,5 @@ def content_hash(kind: str, content: Any) -> str:
 
 def freeze(kind: str, content: Any) -> Snapshot:
     """The snapshot of this content, made on first use."""
-    found, _ = Snapshot.objects.get_or_create(
-        hash=content_hash(kind, content), defaults={"kind": kind, "content": content}
-    )
+    found, _ = Snapshot.objects.get_or_create(hash=content_hash(kind, content), defaults={"kind": kind, "content": content})
     return found

@@ -36,11 +36,9 @@ def compare(row: Flight, units: UnitChoice) -> Comparison:
             cd = file.body.cd
             said.append(height_sentence(height, cd if cd is not None else USUAL_CD, cd is not None, units))
     ejection = row.forecast.get("ejection")
-    opening = opening_sentence(ejection["after_apogee_s"] if ejection else None, row.opening)
+    opening = opening_sentence(ejection["after_apogee_s"] if ejection else None, row.opening)  # type: ignore[arg-type]
     if opening:
         said.append(opening)
     if not said:
-        said.append(
-            "Nothing was measured to hold the forecast against. A height, even from the eye, would help the next one."
-        )
+        said.append("Nothing was measured to hold the forecast against. A height, even from the eye, would help the next one.")
     return Comparison(file=file, motor=motor, site=site, height=height, sentences=tuple(said))

@@ -24,9 +24,7 @@ def _cache_folder() -> Path:
     digest = hashlib.sha256()
     for name in _KERNEL_SOURCES:
         digest.update((here / name).read_bytes())
-    wanted = (
-        Path(os.environ.get("WOBBLY_CACHE_DIR", user_cache_path("wobbly-fin"))) / f"kernels-{digest.hexdigest()[:16]}"
-    )
+    wanted = Path(os.environ.get("WOBBLY_CACHE_DIR", user_cache_path("wobbly-fin"))) / f"kernels-{digest.hexdigest()[:16]}"
     try:
         wanted.mkdir(parents=True, exist_ok=True)
         (wanted / ".writable").touch()
@@ -36,10 +34,10 @@ def _cache_folder() -> Path:
     return wanted
 
 
-numba.config.CACHE_DIR = str(_cache_folder())
+numba.config.CACHE_DIR = str(_cache_folder())  # type: ignore[attr-defined]
 
 
 def kernel(function: Function) -> Function:
     """Compile a scalar function ahead of use, cached on disk, releasing the GIL while it runs."""
-    compiled: Function = numba.njit(cache=True, nogil=True, error_model="numpy")(function)
+    compiled: Function = numba.njit(cache=True, nogil=True, error_model="numpy")(function)  # type: ignore[assignment]
     return compiled

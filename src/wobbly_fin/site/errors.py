@@ -31,9 +31,7 @@ class ErrorOut(Schema):
 class Refused(Exception):
     """Raised by an action that will not do what was asked, with the status, code and sentence to answer with."""
 
-    def __init__(
-        self, status: int, code: str, message: str, *, field: str = "", current: dict[str, Any] | None = None
-    ) -> None:
+    def __init__(self, status: int, code: str, message: str, *, field: str = "", current: dict[str, Any] | None = None) -> None:
         super().__init__(message)
         self.status, self.code, self.message, self.field, self.current = status, code, message, field, current
 

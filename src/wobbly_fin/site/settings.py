@@ -53,9 +53,7 @@ MIDDLEWARE = [
 ]
 ROOT_URLCONF = "wobbly_fin.site.urls"
 WSGI_APPLICATION = "wobbly_fin.site.wsgi.application"
-TEMPLATES = [
-    {"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [Path(__file__).parent / "templates"]}
-]
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [Path(__file__).parent / "templates"]}]
 
 DATABASES = {
     "default": {

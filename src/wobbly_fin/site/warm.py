@@ -12,5 +12,11 @@ def warm() -> None:
     """Pick a motor for some rocket and read and say a quantity in either system."""
     rocket = QuickRocket(mass_kg=0.08, diameter_m=0.03, canopy=Canopy(diameter_m=0.4))
     pick(rocket, Mount(diameter_m=0.018, max_length_m=0.07), Site(wind_speed_m_s=2.0), catalogue())
-    for quantity, text in (("mass", "3 oz"), ("short_length", "2 3/8 in"), ("speed", "5 mph"), ("temperature", "60 F"), ("height", "120 ft")):
+    for quantity, text in (
+        ("mass", "3 oz"),
+        ("short_length", "2 3/8 in"),
+        ("speed", "5 mph"),
+        ("temperature", "60 F"),
+        ("height", "120 ft"),
+    ):
         show(parse(text, quantity).si, quantity, UnitChoice(system="imperial"))

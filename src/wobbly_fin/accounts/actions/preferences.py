@@ -6,10 +6,11 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wobbly_fin.accounts.models import Preferences
-from wobbly_fin.accounts.people import preferences_of
-from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.rocketry.choosing import RULES, Rules
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS, System
 from wobbly_fin.rocketry.units.registry import registry
 
 THEMES = ("bench", "night-shift", "field")
@@ -20,7 +21,7 @@ def change_preferences(
     *,
     units: dict[str, Any] | None = None,
     theme: str | None = None,
-    limits: dict[str, float] | None = None,
+    limits: dict[str, str] | None = None,
 ) -> Preferences:
     """Change what is given, keep the rest; raises RocketryError for an unknown unit, theme or limit."""
     with transaction.atomic():
@@ -34,9 +35,27 @@ def change_preferences(
                 raise RocketryError("theme", f"{theme!r} is no theme; one of {', '.join(THEMES)}")
             found.theme = theme
         if limits is not None:
-            Rules.with_overrides(limits)
-            found.limits = limits
+            found.limits = _read_limits(limits, units_of(found).system)
         found.save()
+    return found
+
+
+def _read_limits(typed: dict[str, str], system: System) -> dict[str, float]:
+    """Limits out of their texts, in the units `Rules` counts in; raises RocketryError naming the limit at fault."""
+    known = {rule.key: rule for rule in RULES}
+    found: dict[str, float] = {}
+    for key, text in typed.items():
+        rule = known.get(key)
+        if rule is None:
+            raise RocketryError(f"limits.{key}", "is no limit")
+        if rule.quantity is None:
+            try:
+                found[key] = float(text.strip().replace(",", "."))
+            except ValueError:
+                raise RocketryError(key, f"{text.strip()[:20]!r} is not a number") from None
+        else:
+            found[key] = parse(text, rule.quantity, system, name=key).si / rule.size_si
+    Rules.with_overrides(found)
     return found
 
 

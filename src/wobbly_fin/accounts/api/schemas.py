@@ -26,9 +26,11 @@ class SignInIn(Schema):
 
 
 class PreferencesIn(Schema):
+    """What to change. Limits are texts in any unit; one left out goes back to its default."""
+
     units: UnitsIn | None = None
     theme: str | None = None
-    limits: dict[str, float] | None = None
+    limits: dict[str, str] | None = None
 
 
 class LimitOut(Schema):
@@ -36,11 +38,10 @@ class LimitOut(Schema):
 
     key: str
     title: str
-    unit: str
-    low: float
-    high: float
     value: float
     default: float
+    said: str
+    said_default: str
     source: str
 
 

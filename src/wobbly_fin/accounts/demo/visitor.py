@@ -28,12 +28,7 @@ class DemoVisitorMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        if (
-            settings.DEMO
-            and not request.user.is_authenticated
-            and is_loopback(request)
-            and _SIGNED_OUT not in request.COOKIES
-        ):
+        if settings.DEMO and not request.user.is_authenticated and is_loopback(request) and _SIGNED_OUT not in request.COOKIES:
             visitor = get_user_model().objects.filter(username=DEMO_USERNAME, is_active=True).first()
             if visitor is not None:
                 login(request, visitor, backend="django.contrib.auth.backends.ModelBackend")

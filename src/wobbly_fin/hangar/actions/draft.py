@@ -89,9 +89,7 @@ def _read_plain(typed: dict[str, str], out: Draft) -> None:
                 raise ValueError
         except ValueError:
             out.si.pop("cd", None)
-            out.errors["cd"] = (
-                f"{cd[:20]!r} is no drag coefficient; it is a plain number between 0 and 5, or leave it empty"
-            )
+            out.errors["cd"] = f"{cd[:20]!r} is no drag coefficient; it is a plain number between 0 and 5, or leave it empty"
     for label in _labels(typed):
         try:
             decode(label)
@@ -106,9 +104,7 @@ def _canopy(typed: dict[str, str], out: Draft) -> Canopy | None:
     try:
         return Canopy(kind=kind, diameter_m=out.si["canopy_diameter"], spill_hole_m=out.si.get("spill_hole", 0.0))
     except RocketryError as error:
-        box = {"diameter_m": "canopy_diameter", "spill_hole_m": "spill_hole", "kind": "canopy_kind"}.get(
-            error.name, error.name
-        )
+        box = {"diameter_m": "canopy_diameter", "spill_hole_m": "spill_hole", "kind": "canopy_kind"}.get(error.name, error.name)
         out.errors[box] = error.message
         return None
 

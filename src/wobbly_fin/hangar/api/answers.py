@@ -49,9 +49,7 @@ def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
     file = read_rocket_file(row.document)
     body = file.body
     count: int = getattr(row, "flight_count", 0)
-    waiting = waits_for(
-        flights=count, last_landing=getattr(row, "last_landing", None), has_canopy=file.canopy is not None
-    )
+    waiting = waits_for(flights=count, last_landing=getattr(row, "last_landing", None), has_canopy=file.canopy is not None)
     return RocketOut(
         id=row.pk,
         revision=row.revision,

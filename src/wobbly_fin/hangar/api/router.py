@@ -1,6 +1,7 @@
 """Rockets, and the question each is asked: which motor?"""
 
 import uuid
+from typing import Annotated
 
 from django.http import Http404, HttpRequest
 from ninja import Header, Router, Status
@@ -58,7 +59,7 @@ def rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
 
 @router.put("/rockets/{uuid:key}", response={200: RocketOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_rocket")
 def put_rocket(
-    request: HttpRequest, key: uuid.UUID, body: RocketFileIn, if_match: int | None = Header(None, alias="If-Match")
+    request: HttpRequest, key: uuid.UUID, body: RocketFileIn, if_match: Annotated[int | None, Header(alias="If-Match")] = None
 ) -> RocketOut:
     """Make or change a rocket; `If-Match` carries the revision the edit was made from."""
     save_rocket(person(request), key, read_rocket_file(body.root), if_match)
@@ -79,18 +80,14 @@ def restore_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
     return _shown(request, key)
 
 
-@router.post(
-    "/rockets/{uuid:key}/undo", response={200: RocketOut, 404: ErrorOut, 409: ErrorOut}, operation_id="undo_rocket"
-)
+@router.post("/rockets/{uuid:key}/undo", response={200: RocketOut, 404: ErrorOut, 409: ErrorOut}, operation_id="undo_rocket")
 def undo_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
     """Step back to the version before."""
     step_history(person(request), key, back=True)
     return _shown(request, key)
 
 
-@router.post(
-    "/rockets/{uuid:key}/redo", response={200: RocketOut, 404: ErrorOut, 409: ErrorOut}, operation_id="redo_rocket"
-)
+@router.post("/rockets/{uuid:key}/redo", response={200: RocketOut, 404: ErrorOut, 409: ErrorOut}, operation_id="redo_rocket")
 def redo_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
     """Step forth again."""
     step_history(person(request), key, back=False)
@@ -103,9 +100,7 @@ def board(request: HttpRequest, key: uuid.UUID) -> BoardOut:
     return board_out(board_of(person(request), _row(request, key)))
 
 
-@router.get(
-    "/rockets/{uuid:key}/flight", response={200: FlightOut, 404: ErrorOut, 422: ErrorOut}, operation_id="forecast"
-)
+@router.get("/rockets/{uuid:key}/flight", response={200: FlightOut, 404: ErrorOut, 422: ErrorOut}, operation_id="forecast")
 def forecast(request: HttpRequest, key: uuid.UUID, motor: str, delay_s: float | None = None) -> FlightOut:
     """One motor with any delay: the whole flight."""
     asked = question_of(person(request), _row(request, key))

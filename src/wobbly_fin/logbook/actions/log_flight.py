@@ -95,9 +95,7 @@ def _check(user: User, facts: Facts) -> dict[str, object]:
     if facts.landing not in LANDINGS:
         raise RocketryError("landing", f"{facts.landing!r} is no answer; one of {', '.join(LANDINGS)}")
     if (facts.opening == "no_launch") != (facts.landing == "none"):
-        raise RocketryError(
-            "landing", "and opening disagree: a rocket that did not leave the pad is still on it, and only then"
-        )
+        raise RocketryError("landing", "and opening disagree: a rocket that did not leave the pad is still on it, and only then")
     if facts.flown_on > timezone.now().date() + datetime.timedelta(days=1):
         raise RocketryError("flown_on", f"{facts.flown_on} has not come yet; log it when it is flown")
     if facts.flown_on.year < 1950:

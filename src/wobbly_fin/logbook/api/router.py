@@ -33,27 +33,21 @@ def _one(request: HttpRequest, key: uuid.UUID) -> Flight:
 
 
 @router.get("/flights", response=LogbookOut, operation_id="flights")
-def flights(
-    request: HttpRequest, rocket: uuid.UUID | None = None, outcome: str = "", year: int | None = None
-) -> LogbookOut:
+def flights(request: HttpRequest, rocket: uuid.UUID | None = None, outcome: str = "", year: int | None = None) -> LogbookOut:
     """Flights, newest first: all, of one rocket, of one year, or only successes or failures."""
     units = units_of(preferences_of(person(request)))
     years = [d.year for d in _mine(request).dates("flown_on", "year", order="DESC")]
-    rows = list(
-        _mine(request).filter(**({"rocket_id": rocket} if rocket else {}), **({"flown_on__year": year} if year else {}))
-    )
+    rows = list(_mine(request).filter(**({"rocket_id": rocket} if rocket else {}), **({"flown_on__year": year} if year else {})))
     lines = [(row, logged_out(row, units)) for row in rows]
     if outcome in ("success", "failure"):
         lines = [(row, line) for row, line in lines if line.success == (outcome == "success")]
-    return LogbookOut(
-        flights=[line for _, line in lines], totals=totals_out([row for row, _ in lines], units), years=years
-    )
+    return LogbookOut(flights=[line for _, line in lines], totals=totals_out([row for row, _ in lines], units), years=years)
 
 
 @router.get("/choices", response=ChoicesOut, operation_id="choices")
 def choices(request: HttpRequest) -> ChoicesOut:
     """What can be said of opening and landing."""
-    return ChoicesOut(openings=dict(OPENINGS), landings=dict(LANDINGS))
+    return ChoicesOut(openings={str(k): v for k, v in OPENINGS.items()}, landings={str(k): v for k, v in LANDINGS.items()})
 
 
 @router.get("/flights.csv", operation_id="flights_csv")
@@ -62,15 +56,11 @@ def flights_csv(request: HttpRequest) -> HttpResponse:
     response = HttpResponse(content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = 'attachment; filename="flights.csv"'
     out = csv.writer(response)
-    out.writerow(
-        ["flown_on", "rocket", "motor", "field", "forecast_apogee_m", "apogee_m", "opening", "landing", "remarks"]
-    )
+    out.writerow(["flown_on", "rocket", "motor", "field", "forecast_apogee_m", "apogee_m", "opening", "landing", "remarks"])
     for r in _mine(request):
         # A leading apostrophe keeps a spreadsheet from running a remark as a formula.
         texts = [f"'{t}" if t[:1] in ("=", "+", "-", "@") else t for t in (r.rocket.name, r.field_name, r.remarks)]
-        out.writerow(
-            [r.flown_on, texts[0], r.label, texts[1], r.forecast_apogee_m, r.apogee_m, r.opening, r.landing, texts[2]]
-        )
+        out.writerow([r.flown_on, texts[0], r.label, texts[1], r.forecast_apogee_m, r.apogee_m, r.opening, r.landing, texts[2]])
     return response
 
 
@@ -91,9 +81,7 @@ def flight(request: HttpRequest, key: uuid.UUID) -> FlownOut:
 def put_flight(request: HttpRequest, key: uuid.UUID, body: FlightIn) -> LoggedOut:
     """Log a flight, or set its facts right."""
     user = person(request)
-    facts = Facts(
-        flown_on=body.flown_on, opening=body.opening, landing=body.landing, height=body.height, remarks=body.remarks
-    )
+    facts = Facts(flown_on=body.flown_on, opening=body.opening, landing=body.landing, height=body.height, remarks=body.remarks)
     row = log_flight(user, key, rocket_id=body.rocket_id, motor_key=body.motor_key, delay_s=body.delay_s, facts=facts)
     return logged_out(row, units_of(preferences_of(user)))
 

@@ -29,9 +29,7 @@ def trial_sentence(test: Trial, units: UnitChoice = METRIC) -> str:
 def _fits(t: Trial, u: UnitChoice) -> str:
     assert isinstance(t.value, float) and isinstance(t.limit, float)
     length, room = show(t.value / 1000, "short_length", u), show(t.limit / 1000, "short_length", u)
-    return (
-        f"{length} long in a mount that takes {room}" if t.passed else f"{length} long, but the mount takes only {room}"
-    )
+    return f"{length} long in a mount that takes {room}" if t.passed else f"{length} long, but the mount takes only {room}"
 
 
 def _kind(t: Trial, u: UnitChoice) -> str:
@@ -92,9 +90,7 @@ def _ejection_speed(t: Trial, u: UnitChoice) -> str:
         return f"no canopy opens; it should, below {limit}"
     speed, limit = show_against(_float(t.value), _float(t.limit), "speed", u)
     head = f"moving at {speed} when the canopy opens"
-    return (
-        f"{head}, up to {limit} is kind to it" if t.passed else f"{head}, above {limit}: it may shred or zip the tube"
-    )
+    return f"{head}, up to {limit} is kind to it" if t.passed else f"{head}, above {limit}: it may shred or zip the tube"
 
 
 def _landing_rate(t: Trial, u: UnitChoice) -> str:

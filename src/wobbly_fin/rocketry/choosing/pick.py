@@ -76,9 +76,7 @@ def thumb_for(rocket: QuickRocket, motor: Motor, site: Site, rules: Rules | None
     return thumb_delay(rocket, motor, site.wind_speed_m_s, rules or Rules())
 
 
-def _judge(
-    rocket: QuickRocket, mount: Mount, site: Site, motor: Motor, delay_s: float | None, rules: Rules
-) -> Candidate:
+def _judge(rocket: QuickRocket, mount: Mount, site: Site, motor: Motor, delay_s: float | None, rules: Rules) -> Candidate:
     flight = fly(rocket, motor, delay_s, site)
     tests = trials(motor, mount, site, flight, rules)
     margin = smallest_margin(tests)

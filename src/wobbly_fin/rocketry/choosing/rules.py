@@ -17,6 +17,16 @@ class Rule:
     high: float
     source: str
 
+    @property
+    def quantity(self) -> str | None:
+        """The kind of quantity it is, None for a plain number."""
+        return {"mm": "short_length", "m/s": "speed", "s": "duration"}.get(self.unit)
+
+    @property
+    def size_si(self) -> float:
+        """What one of `unit` is in SI."""
+        return 0.001 if self.unit == "mm" else 1.0
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Rules:

@@ -10,9 +10,7 @@ from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.motor import Motor
 
-TrialName = Literal[
-    "fits", "kind", "lifts", "rod_speed", "wind", "ceiling", "delay_window", "ejection_speed", "landing_rate"
-]
+TrialName = Literal["fits", "kind", "lifts", "rod_speed", "wind", "ceiling", "delay_window", "ejection_speed", "landing_rate"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -73,18 +71,12 @@ def trials(motor: Motor, mount: Mount, site: Site, flight: Flight, rules: Rules)
     ]
     if site.ceiling_m is None:
         found.append(
-            Trial(
-                name="ceiling", passed=flight.lifted, value=flight.apogee_altitude_m, limit=None, unit="m", margin=None
-            )
+            Trial(name="ceiling", passed=flight.lifted, value=flight.apogee_altitude_m, limit=None, unit="m", margin=None)
         )
     else:
         found.append(_at_most("ceiling", flight.apogee_altitude_m, site.ceiling_m, "m"))
-    found.append(
-        _window(ejection.after_apogee_s if ejection else None, rules.ejection_earliest_s, rules.ejection_latest_s)
-    )
-    found.append(
-        _at_most("ejection_speed", ejection.speed_m_s if ejection else None, rules.ejection_speed_max_m_s, "m/s")
-    )
+    found.append(_window(ejection.after_apogee_s if ejection else None, rules.ejection_earliest_s, rules.ejection_latest_s))
+    found.append(_at_most("ejection_speed", ejection.speed_m_s if ejection else None, rules.ejection_speed_max_m_s, "m/s"))
     # Without an ejection nothing slows it: the speed it lands at is judged, not the canopy it carries shut.
     landing = flight.descent_rate_m_s if ejection else flight.landing_speed_m_s
     if ejection and flight.descent_rate_m_s is None:
@@ -115,9 +107,7 @@ def _at_most(name: TrialName, value: float | None, limit: float, unit: str, grad
     if value is None:
         return Trial(name=name, passed=False, value=None, limit=limit, unit=unit, margin=-1.0)
     margin = (limit - value) / limit
-    return Trial(
-        name=name, passed=value <= limit, value=value, limit=limit, unit=unit, margin=margin if graded else None
-    )
+    return Trial(name=name, passed=value <= limit, value=value, limit=limit, unit=unit, margin=margin if graded else None)
 
 
 def _window(value: float | None, low: float, high: float) -> Trial:

@@ -51,7 +51,7 @@ def events(flight: Flight, units: UnitChoice = METRIC) -> list[Event]:
     burnout_s = flight.burnout_time_s or 0.0
     peak = f"Apogee {show(flight.apogee_altitude_m or 0.0, 'height', units)}"
     if flight.ejection is not None and flight.ejection.after_apogee_s < 0:
-        peak += " had nothing opened"
+        peak = peak.replace("Apogee", "Apogee without it")
     found: list[tuple[str, float | None, float | None, str]] = [
         ("liftoff", flight.liftoff_time_s, 0.0, "Thrust beats weight: it moves"),
         (

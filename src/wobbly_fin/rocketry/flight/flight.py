@@ -69,9 +69,7 @@ def _work() -> NDArray[np.float64]:
     return work
 
 
-def point_of(
-    rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site, tolerance: float = TOLERANCE
-) -> Point:
+def point_of(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site, tolerance: float = TOLERANCE) -> Point:
     """The kernel's view of a flight. A delay of None means no ejection charge."""
     axis, wind, air = site.rod_axis, site.wind_to_m_s, site.air
     return Point(
@@ -108,9 +106,7 @@ def fly(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site) ->
     return flight_of(flown, rocket, motor, site)
 
 
-def fly_traced(
-    rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site
-) -> tuple[Flight, NDArray[np.float64]]:
+def fly_traced(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site) -> tuple[Flight, NDArray[np.float64]]:
     """Fly and keep the path: `fly`'s figures and an (n, 7) array of time [s], position [m] and velocity [m/s]."""
     if delay_s is not None:
         require_finite("delay_s", delay_s, 0.0, LONGEST_DELAY_S)
@@ -125,9 +121,7 @@ def flight_of(flown: Flown, rocket: QuickRocket, motor: Motor, site: Site) -> Fl
     if not flown.lifted:
         return Flight(lifted=False, liftoff_mass_kg=liftoff_mass_kg, **dict.fromkeys(_LATER))  # type: ignore[arg-type]
     if flown.outside:
-        raise RocketryError(
-            "motor", "carries this rocket out of the air model, which ends at 32 km; check mass and thrust"
-        )
+        raise RocketryError("motor", "carries this rocket out of the air model, which ends at 32 km; check mass and thrust")
     burnout_s = motor.curve.burnout_s
     ejection = None
     if not math.isnan(flown.ejection_time_s):

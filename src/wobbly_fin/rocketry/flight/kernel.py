@@ -172,9 +172,7 @@ def _event_value(event: int, y: Floats, p: Point) -> float:
 
 
 @kernel
-def _locate(
-    event: int, phase: int, t: float, h: float, y: Floats, at: Floats, k: Floats, p: Point, burn: Floats
-) -> float:
+def _locate(event: int, phase: int, t: float, h: float, y: Floats, at: Floats, k: Floats, p: Point, burn: Floats) -> float:
     """Length of the step from `y` that ends on the event; leaves the state there in `at`, its derivative in `k[6]`."""
     low, high = 0.0, h
     g0 = _event_value(event, y, p)

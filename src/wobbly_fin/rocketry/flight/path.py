@@ -45,10 +45,7 @@ def sample_path(trace: NDArray[np.float64], points: int = 240) -> Path:
         p0, p1 = trace[i, 1 + axis], trace[i + 1, 1 + axis]
         v0, v1 = trace[i, 4 + axis] * h, trace[i + 1, 4 + axis] * h
         columns.append(
-            (2 * u**3 - 3 * u**2 + 1) * p0
-            + (u**3 - 2 * u**2 + u) * v0
-            + (3 * u**2 - 2 * u**3) * p1
-            + (u**3 - u**2) * v1
+            (2 * u**3 - 3 * u**2 + 1) * p0 + (u**3 - 2 * u**2 + u) * v0 + (3 * u**2 - 2 * u**3) * p1 + (u**3 - u**2) * v1
         )
     speeds = np.linalg.norm(trace[:, 4:7], axis=1)
     return Path(

@@ -40,8 +40,12 @@ def slips(
     units: UnitChoice = METRIC,
 ) -> tuple[Slip, ...]:
     """Everything about the figures known so far that looks like a slip; None for what is not typed yet."""
+    narrow = _narrow(diameter_m, mount_diameter_m, units)
+    if narrow is not None:
+        # One question a cause: what is compared with a wrong diameter would look wrong too.
+        diameter_m = None
     found: list[Slip | None] = [
-        _narrow(diameter_m, mount_diameter_m, units),
+        narrow,
         _odd_mount(mount_diameter_m, units),
         _slenderness(diameter_m, length_m, units),
         _heft(mass_kg, diameter_m, length_m, units),
@@ -51,9 +55,7 @@ def slips(
     ]
     if mount_length_m is not None and length_m is not None and mount_length_m > length_m:
         room, whole = show(mount_length_m, "short_length", units), show(length_m, "short_length", units)
-        found.append(
-            Slip(field="mount_length", sentence=f"The mount takes {room}, but the whole rocket is {whole} long.")
-        )
+        found.append(Slip(field="mount_length", sentence=f"The mount takes {room}, but the whole rocket is {whole} long."))
     return tuple(s for s in found if s is not None)
 
 
@@ -119,15 +121,11 @@ def _heft(mass_kg: float | None, diameter_m: float | None, length_m: float | Non
     if low <= mass_kg <= high:
         return None
     word = "light" if mass_kg < low else "heavy"
-    sentence = (
-        f"{show(mass_kg, 'mass', units)} is very {word} for a body {show(diameter_m, 'short_length', units)} wide"
-    )
+    sentence = f"{show(mass_kg, 'mass', units)} is very {word} for a body {show(diameter_m, 'short_length', units)} wide"
     for factor in (1000.0, 0.001, 28.35, 1 / 28.35, 10.0, 0.1):
         if 1.5 * low <= mass_kg * factor <= 0.7 * high:
             mended = mass_kg * factor
-            return Slip(
-                field="mass", sentence=f"{sentence}. Did you mean {show(mended, 'mass', units)}?", suggestion_si=mended
-            )
+            return Slip(field="mass", sentence=f"{sentence}. Did you mean {show(mended, 'mass', units)}?", suggestion_si=mended)
     return Slip(
         field="mass",
         sentence=f"{sentence}; one would expect {show(low, 'mass', units)} to {show(high, 'mass', units)}. Check mass and diameter.",
@@ -166,6 +164,4 @@ def _rod(rod_length_m: float | None, units: UnitChoice) -> Slip | None:
     if rod_length_m is None or 0.3 <= rod_length_m <= 6.0:
         return None
     said = show(rod_length_m, "length", units)
-    return Slip(
-        field="rod_length", sentence=f"A rod of {said} is unusual; most are 0.9 to 2.4 m (common practice, no source)."
-    )
+    return Slip(field="rod_length", sentence=f"A rod of {said} is unusual; most are 0.9 to 2.4 m (common practice, no source).")

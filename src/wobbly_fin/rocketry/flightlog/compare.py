@@ -31,9 +31,7 @@ class HeightCheck:
     explaining_cd: float | None
 
 
-def check_height(
-    rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site, measured_m: float
-) -> HeightCheck | None:
+def check_height(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site, measured_m: float) -> HeightCheck | None:
     """Hold a measured apogee [m, above the pad] against the forecast; None where the forecast never lifts."""
     require_positive("height", measured_m)
     forecast_m = fly(rocket, motor, delay_s, site).apogee_altitude_m
@@ -78,9 +76,7 @@ def height_sentence(check: HeightCheck, cd: float, cd_known: bool, units: UnitCh
     if check.explaining_cd is None:
         return f"{said} No sensible Cd explains that; look at mass, motor and the reading itself."
     ours = "the Cd of" if cd_known else "the guessed"
-    return (
-        f"{said} A Cd of {check.explaining_cd:.2f} rather than {ours} {cd:.2g} would explain it, all else being equal."
-    )
+    return f"{said} A Cd of {check.explaining_cd:.2f} rather than {ours} {cd:.2g} would explain it, all else being equal."
 
 
 def opening_sentence(after_apogee_s: float | None, seen: Opening) -> str | None:

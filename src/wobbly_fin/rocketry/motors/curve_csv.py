@@ -47,9 +47,7 @@ def read_motor_csv(text: str, **given: str) -> Motor:
     header = {**table.remarks, **{k: v for k, v in given.items() if v}}
     for name in _NEEDED:
         if not header.get(name):
-            raise RocketryError(
-                name, f"is missing; add a line '# {name}: …' at the top of the file or type it beside it"
-            )
+            raise RocketryError(name, f"is missing; add a line '# {name}: …' at the top of the file or type it beside it")
     return Motor(
         label=header["label"],
         maker=header.get("maker", ""),

@@ -11,8 +11,7 @@ def label_sentences(label: MotorLabel) -> tuple[str, ...]:
     burns = f"{low_s:.2g} to {high_s:.2g} s" if f"{low_s:.2g}" != f"{high_s:.2g}" else f"about {low_s:.2g} s"
     said = [
         f"{c.name}: the whole push is between {c.min_n_s:g} and {c.max_n_s:g} N·s.",
-        f"{label.average_thrust_n:g}: it pushes {label.average_thrust_n:g} N on average,"
-        f" so it burns {burns}.",
+        f"{label.average_thrust_n:g}: it pushes {label.average_thrust_n:g} N on average, so it burns {burns}.",
     ]
     if label.total_impulse_n_s is not None:
         said.insert(0, f"{label.total_impulse_n_s:g}: total impulse {label.total_impulse_n_s:g} N·s.")

@@ -32,9 +32,7 @@ class Doubt:
     high: float
 
 
-def label_doubts(
-    label: MotorLabel, *, burn_time_s: float | None = None, impulse_n_s: float | None = None
-) -> tuple[Doubt, ...]:
+def label_doubts(label: MotorLabel, *, burn_time_s: float | None = None, impulse_n_s: float | None = None) -> tuple[Doubt, ...]:
     """Hold a label against itself and, where known, against burn time and impulse.
 
     Average thrust × burn time is the impulse, so number, time and letter must agree within the label's rounding.
@@ -59,9 +57,7 @@ def label_doubts(
             if not low_n <= average_n <= high_n:
                 found.append(_doubt("thrust_not_label", average_n, low_n, high_n))
         elif high_n * burn_time_s <= bounds.min_n_s or low_n * burn_time_s > bounds.max_n_s:
-            found.append(
-                _doubt("impulse_outside_class", label.average_thrust_n * burn_time_s, bounds.min_n_s, bounds.max_n_s)
-            )
+            found.append(_doubt("impulse_outside_class", label.average_thrust_n * burn_time_s, bounds.min_n_s, bounds.max_n_s))
     return tuple(found)
 
 

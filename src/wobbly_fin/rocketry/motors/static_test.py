@@ -65,9 +65,7 @@ def read_static_test(text: str, *, unit: LoadUnit | None = None, watched_for_s: 
     t = np.array([row[0] for row in table.rows])
     back = np.flatnonzero(np.diff(t) <= 0)
     if back.size:
-        raise RocketryError(
-            f"line {table.lines[int(back[0]) + 1]}", "time does not rise; a static test is read in one go"
-        )
+        raise RocketryError(f"line {table.lines[int(back[0]) + 1]}", "time does not rise; a static test is read in one go")
     load = np.array([row[1] for row in table.rows]) * _NEWTONS[unit or _unit_of(table.columns)]
     if len(t) < 12:
         raise RocketryError("file", f"has {len(t)} samples; a static test wants at least a dozen")
@@ -77,9 +75,7 @@ def read_static_test(text: str, *, unit: LoadUnit | None = None, watched_for_s: 
     level = max(BURN_THRESHOLD_FRACTION * peak, 4 * noise_n)
     above = np.flatnonzero(push[first:] >= level) + first
     if peak <= 0 or above.size < 3:
-        raise RocketryError(
-            "file", "shows no burn: the load never stands clear of its noise; check the unit and the sign"
-        )
+        raise RocketryError("file", "shows no burn: the load never stands clear of its noise; check the unit and the sign")
     start = int(above[0])
     end = _end_of_burn(t, push, start, level)
     rise = max(start - 1, 0)

@@ -67,8 +67,7 @@ def curve_from_data_sheet(
     if plateau > peak or plateau <= 0:
         raise RocketryError(
             "peak_thrust_n",
-            f"{peak * average_n:.3g} N cannot be the peak of a curve that averages {average_n:.3g} N"
-            f" over {burn_time_s:.3g} s",
+            f"{peak * average_n:.3g} N cannot be the peak of a curve that averages {average_n:.3g} N over {burn_time_s:.3g} s",
         )
     corners = ((0.0, 0.0), (a, peak), (b, plateau), (c, plateau), (1.0, 0.0))
     return ThrustCurve.from_samples([(x * burn_time_s, y * average_n) for x, y in corners])

@@ -49,9 +49,7 @@ class Canopy:
             require_positive("cd", self.cd, 5.0)
         require_finite("spill_hole_m", self.spill_hole_m, 0.0)
         if self.spill_hole_m >= self.diameter_m:
-            raise RocketryError(
-                "spill_hole_m", f"{self.spill_hole_m:g} m is no smaller than the canopy ({self.diameter_m:g} m)"
-            )
+            raise RocketryError("spill_hole_m", f"{self.spill_hole_m:g} m is no smaller than the canopy ({self.diameter_m:g} m)")
 
     @property
     def drag_coefficient(self) -> float:

@@ -70,9 +70,7 @@ def parse(text: str, quantity: str, system: System = "metric", name: str | None 
     if not tidy:
         raise RocketryError(field, f"is empty; type {wanted.noun} such as {_example(wanted, system)}")
     if len(tidy) > _MOST_CHARACTERS:
-        raise RocketryError(
-            field, f"is too long to be one quantity; type {wanted.noun} such as {_example(wanted, system)}"
-        )
+        raise RocketryError(field, f"is too long to be one quantity; type {wanted.noun} such as {_example(wanted, system)}")
     sign = 1.0
     if tidy[0] in "+-":
         sign, tidy = (-1.0 if tidy[0] == "-" else 1.0), tidy[1:].lstrip()
@@ -81,17 +79,13 @@ def parse(text: str, quantity: str, system: System = "metric", name: str | None 
     while position < len(tidy):
         match = _TERM.match(tidy, position)
         if match is None or match.end() == position:
-            raise RocketryError(
-                field, f"{text.strip()!r} is not {wanted.noun}; type it like {_example(wanted, system)}"
-            )
+            raise RocketryError(field, f"{text.strip()!r} is not {wanted.noun}; type it like {_example(wanted, system)}")
         assumed = not match["unit"]
         if assumed and terms:
             raise RocketryError(field, f"{text.strip()!r} leaves a unit out; write each part with its own")
         unit = wanted.unit(system) if assumed else _unit(match["unit"], wanted, field)
         if terms and wanted.name == "temperature":
-            raise RocketryError(
-                field, f"{text.strip()!r} is not a temperature; type it like {_example(wanted, system)}"
-            )
+            raise RocketryError(field, f"{text.strip()!r} is not a temperature; type it like {_example(wanted, system)}")
         number = _number(match["number"], field)
         total += convert(sign * number if not terms else number, unit, wanted.si) * (sign if terms else 1.0)
         position = match.end()

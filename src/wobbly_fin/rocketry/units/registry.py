@@ -6,9 +6,9 @@ import pint
 
 
 @lru_cache(maxsize=1)
-def registry() -> pint.UnitRegistry:
+def registry() -> pint.UnitRegistry[float]:
     """Pint's registry, cached on disk between runs."""
-    found: pint.UnitRegistry = pint.UnitRegistry(cache_folder=":auto:", autoconvert_offset_to_baseunit=True)
+    found: pint.UnitRegistry[float] = pint.UnitRegistry(cache_folder=":auto:", autoconvert_offset_to_baseunit=True)
     return found
 
 

@@ -135,9 +135,7 @@ def _typed_si(user: User, form: SheetForm, *, needed: bool = True) -> dict[str, 
     unknown = set(form.typed) - set(SHEET_FIELDS)
     if unknown:
         raise RocketryError(min(unknown), "is no box of this form")
-    found = {
-        box: parse(text, SHEET_FIELDS[box], system, name=box).si for box, text in form.typed.items() if text.strip()
-    }
+    found = {box: parse(text, SHEET_FIELDS[box], system, name=box).si for box, text in form.typed.items() if text.strip()}
     for box, value in found.items():
         if value <= 0:
             raise RocketryError(box, "must be above zero")
@@ -155,9 +153,7 @@ def _delays(form: SheetForm) -> tuple[float, ...]:
     try:
         delays = tuple(float(t.removesuffix("s")) for t in texts)
     except ValueError:
-        raise RocketryError(
-            "delays", f"{form.delays[:30]!r} is no list of seconds; write for instance 3, 5, 7"
-        ) from None
+        raise RocketryError("delays", f"{form.delays[:30]!r} is no list of seconds; write for instance 3, 5, 7") from None
     if not delays and label.delay_s is not None:
         delays = (label.delay_s,)
     if not delays:

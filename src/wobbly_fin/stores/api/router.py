@@ -2,13 +2,12 @@
 
 import uuid
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest
 from ninja import Router, Status
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.answers import label_answer
 from wobbly_fin.rocketry.motors import decode
-from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
 from wobbly_fin.stores.actions.remove import bin_row
@@ -53,9 +52,7 @@ def motor(request: HttpRequest, key: str) -> MotorOut:
     return motor_out(from_shelf(user, key), units_of(preferences_of(user)))
 
 
-@router.put(
-    "/motors/{uuid:motor_id}", response={200: MotorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_motor"
-)
+@router.put("/motors/{uuid:motor_id}", response={200: MotorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_motor")
 def put_motor(request: HttpRequest, motor_id: uuid.UUID, body: MotorIn) -> MotorOut:
     """Keep a motor of one's own."""
     user = person(request)
@@ -85,9 +82,7 @@ def fields(request: HttpRequest) -> list[FieldOut]:
     return [field_out(row, units) for row in FlyingField.objects.visible_to(user)]
 
 
-@router.put(
-    "/fields/{uuid:field_id}", response={200: FieldOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_field"
-)
+@router.put("/fields/{uuid:field_id}", response={200: FieldOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_field")
 def put_field(request: HttpRequest, field_id: uuid.UUID, body: FieldIn) -> FieldOut:
     """Make or change a field."""
     user = person(request)

@@ -44,6 +44,4 @@ class Command(BaseCommand):
         try:
             Server(address, greeting, reload=options["reload"]).run()
         except OSError as error:
-            raise CommandError(
-                f"Cannot listen on {address}: {os.strerror(error.errno or 0)}. Is it running already?"
-            ) from error
+            raise CommandError(f"Cannot listen on {address}: {os.strerror(error.errno or 0)}. Is it running already?") from error
