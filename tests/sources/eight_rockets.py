@@ -6,7 +6,9 @@ from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.recovery import Canopy
 
 
-def _rocket(mass_kg: float, diameter_m: float, cd: float, canopy_m: float, canopy_cd: float = 0.75, hole_m: float = 0.0) -> QuickRocket:
+def _rocket(
+    mass_kg: float, diameter_m: float, cd: float, canopy_m: float, canopy_cd: float = 0.75, hole_m: float = 0.0
+) -> QuickRocket:
     canopy = Canopy(kind="flat", diameter_m=canopy_m, cd=canopy_cd, spill_hole_m=hole_m)
     return QuickRocket(mass_kg=mass_kg, diameter_m=diameter_m, cd=cd, canopy=canopy)
 

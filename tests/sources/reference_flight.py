@@ -97,10 +97,16 @@ def reference_flight(rocket: Any, motor: Any, delay_s: float, site: Any, rtol: f
 
     # liftoff: thrust along the rod against weight along it, by bisection on a fine grid
     grid = np.linspace(0, times[-1], 200_001)
-    delivered = np.concatenate(([0.0], np.cumsum(np.diff(grid) * (np.interp(grid[1:], times, forces) + np.interp(grid[:-1], times, forces)) / 2)))
+    delivered = np.concatenate(
+        ([0.0], np.cumsum(np.diff(grid) * (np.interp(grid[1:], times, forces) + np.interp(grid[:-1], times, forces)) / 2))
+    )
     excess = np.interp(grid, times, forces) - G0 * axis[2] * np.array([mass(i) for i in delivered])
     first = int(np.argmax(excess > 0))
-    liftoff = grid[first] if first == 0 else grid[first - 1] + (grid[first] - grid[first - 1]) * -excess[first - 1] / (excess[first] - excess[first - 1])
+    liftoff = (
+        grid[first]
+        if first == 0
+        else grid[first - 1] + (grid[first] - grid[first - 1]) * -excess[first - 1] / (excess[first] - excess[first - 1])
+    )
 
     burnout, eject = float(times[-1]), float(times[-1]) + delay_s
     state = np.zeros(7)
@@ -114,7 +120,7 @@ def reference_flight(rocket: Any, motor: Any, delay_s: float, site: Any, rtol: f
     stops = [float(c) for c in times if c > liftoff] + ([eject] if eject > burnout else [])
     stops.append(eject + 400.0)
     for stop in stops:
-        while t < stop and apogee is None or t < stop <= eject:
+        while (t < stop and apogee is None) or t < stop <= eject:
             events = [left_rod] if rhs is on_rod else [peak, ground]
             part = solve_ivp(rhs, (t, stop), state, method="DOP853", rtol=rtol, atol=1e-11, events=events, dense_output=True)
             fine = np.linspace(t, part.t[-1], 600)
@@ -124,7 +130,10 @@ def reference_flight(rocket: Any, motor: Any, delay_s: float, site: Any, rtol: f
                 v = np.linalg.norm(path[3:6], axis=0)
                 upward = path[5] >= -1e-9
                 speeds += list(v[upward])
-                machs += [vi / math.sqrt(GAMMA * R_AIR * (standard(site.elevation_m + zi)[0] + warmer)) for vi, zi in zip(v[upward], path[2][upward], strict=True)]
+                machs += [
+                    vi / math.sqrt(GAMMA * R_AIR * (standard(site.elevation_m + zi)[0] + warmer))
+                    for vi, zi in zip(v[upward], path[2][upward], strict=True)
+                ]
                 if t < burnout:
                     pushes += list(np.linalg.norm(rate[:, 3:6], axis=1))
             if rhs is free and apogee is None and len(part.t_events[0]):

@@ -150,15 +150,17 @@ def _step(
         _derivative(phase, force, p.mass_kg + p.motor_mass_kg - p.propellant_mass_kg + propellant, new, k[s], p)
         a = math.sqrt(k[s, 3] ** 2 + k[s, 4] ** 2 + k[s, 5] ** 2)
         top_a = max(top_a, a)
-    worst = 0.0
+    worst, sum_of_all = 0.0, 0.0
     for i in range(6):
         wrong = 0.0
         for j in range(7):
             wrong += _E[j] * k[j, i]
+        sum_of_all += wrong
         # Absolute below a metre or a metre per second, relative above.
         scale = 1.0 + max(abs(y[i]), abs(new[i]))
         worst = max(worst, abs(h * wrong) / (scale * p.tolerance))
-    return worst, top_a
+    # max() forgets a NaN, a sum does not: outside the air model the step must not pass as perfect.
+    return (math.nan if math.isnan(sum_of_all) else worst), top_a
 
 
 @kernel

@@ -14,7 +14,9 @@ USUAL_MOUNTS_MM = (13.0, 18.0, 24.0, 29.0, 38.0, 54.0, 75.0, 98.0)  # common pra
 _SLENDER = (5.0, 40.0)  # length ÷ diameter of anything usually built
 _GUESSED_SLENDER = 14.0  # taken for a rocket whose length is not known
 _DENSITY_KG_M3 = (25.0, 900.0)  # mass ÷ the volume of its cylinder
-_DESCENT_M_S = (2.0, 9.0)
+# Narrow on purpose: a canopy right for 3.5 … 5 m/s and then halved or doubled by a slip must fall outside.
+_DESCENT_M_S = (2.6, 6.9)
+_STREAMER_DESCENT_M_S = (2.6, 11.0)
 _AIM_M_S = 4.5
 
 
@@ -40,14 +42,16 @@ def slips(
     units: UnitChoice = METRIC,
 ) -> tuple[Slip, ...]:
     """Everything about the figures known so far that looks like a slip; None for what is not typed yet."""
-    narrow = _narrow(diameter_m, mount_diameter_m, units)
+    narrow, slender = _narrow(diameter_m, mount_diameter_m, units), _slenderness(diameter_m, length_m, units)
     if narrow is not None:
-        # One question a cause: what is compared with a wrong diameter would look wrong too.
-        diameter_m = None
+        # One question a cause: what is compared with a wrong diameter or length would look wrong too.
+        diameter_m, slender = None, None
+    elif slender is not None:
+        length_m = None
     found: list[Slip | None] = [
         narrow,
         _odd_mount(mount_diameter_m, units),
-        _slenderness(diameter_m, length_m, units),
+        slender,
         _heft(mass_kg, diameter_m, length_m, units),
         _canopy(mass_kg, canopy, units),
         _drag(cd),
@@ -137,10 +141,11 @@ def _canopy(mass_kg: float | None, canopy: Canopy | None, units: UnitChoice) -> 
         return None
     rho = SiteAir(elevation_m=0.0).density_kg_m3()
     rate = descent_rate_m_s(mass_kg, canopy, rho)
-    if _DESCENT_M_S[0] <= rate <= _DESCENT_M_S[1]:
+    low, high = _STREAMER_DESCENT_M_S if canopy.kind == "streamer" else _DESCENT_M_S
+    if low <= rate <= high:
         return None
     better = canopy_diameter_m(mass_kg, _AIM_M_S, rho, canopy.drag_coefficient)
-    what = "tiny" if rate > _DESCENT_M_S[1] else "huge"
+    what = "small" if rate > high else "large"
     said = show(canopy.diameter_m, "short_length", units)
     return Slip(
         field="canopy_diameter",

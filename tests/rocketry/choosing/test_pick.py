@@ -1,0 +1,210 @@
+from dataclasses import replace
+
+import pytest
+
+from wobbly_fin.rocketry.choosing import RULES, Mount, Rules, judge, pick
+from wobbly_fin.rocketry.choosing.explain import (
+    delay_sentence,
+    headline,
+    nothing_fits_sentence,
+    printed_sentence,
+    thumb_sentence,
+    trial_sentence,
+    why_not,
+    wind_caution,
+)
+from wobbly_fin.rocketry.choosing.ladder import ladder
+from wobbly_fin.rocketry.choosing.pick import Candidate, best_per_motor, thumb_for
+from wobbly_fin.rocketry.choosing.trials import smallest_margin
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight import QuickRocket, Site
+from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
+from wobbly_fin.rocketry.recovery import Canopy
+from wobbly_fin.rocketry.units.display import UnitChoice
+
+ROCKET = QuickRocket(mass_kg=0.078, diameter_m=0.0335, cd=0.7, canopy=Canopy(diameter_m=0.4, cd=0.75))
+MOUNT = Mount(diameter_m=0.018, max_length_m=0.07)
+SITE = Site(temperature_c=15, wind_speed_m_s=2, ceiling_m=250)
+
+
+def _pick(
+    rocket: QuickRocket = ROCKET, mount: Mount = MOUNT, site: Site = SITE, rules: Rules | None = None
+) -> tuple[Candidate, ...]:
+    return pick(rocket, mount, site, catalogue(), rules)
+
+
+def _tests(candidate: Candidate) -> dict[str, bool]:
+    return {t.name: t.passed for t in candidate.tests}
+
+
+def test_every_motor_that_fits_is_there_once_per_delay() -> None:
+    found = _pick()
+    fitting = [m for m in catalogue() if m.diameter_m == 0.018 and m.length_m <= 0.0701]
+    assert len(found) == sum(max(1, len(m.delays_s)) for m in fitting)
+    assert {c.motor.key for c in found} == {m.key for m in fitting}
+
+
+def test_best_first_good_before_marginal_before_no_by_the_smallest_margin() -> None:
+    found = _pick()
+    ranks = [["good", "marginal", "no"].index(c.verdict) for c in found]
+    assert ranks == sorted(ranks) and found[0].verdict == "good"
+    good = [round(c.margin, 2) for c in found if c.verdict == "good"]
+    assert good == sorted(good, reverse=True)
+    heights = [c.flight.apogee_altitude_m for c in found if c.verdict == "good"]
+    assert heights != sorted(heights, key=lambda h: -(h or 0)), "height is not what orders them"
+
+
+def test_a_verdict_is_its_tests() -> None:
+    for c in _pick():
+        assert c.margin == smallest_margin(c.tests)
+        if c.verdict == "no":
+            assert not all(t.passed for t in c.tests) and why_not(c)
+        else:
+            assert all(t.passed for t in c.tests)
+            assert (c.verdict == "marginal") == (c.margin < 0.10)
+
+
+def test_each_test_bites() -> None:
+    """For every test: a case that passes it and a change that makes it fail."""
+    motor = find_motor("C8")[0]
+    base = _tests(judge(ROCKET, MOUNT, SITE, motor, 5))
+    assert all(base.values())
+    assert not _tests(judge(ROCKET, replace(MOUNT, max_length_m=0.06), SITE, motor, 5))["fits"]
+    assert not _tests(judge(ROCKET, MOUNT, SITE, find_motor("C8-0")[0], None))["kind"]
+    assert not _tests(judge(replace(ROCKET, mass_kg=0.2), MOUNT, SITE, motor, 5))["lifts"]
+    assert not _tests(judge(ROCKET, MOUNT, replace(SITE, rod_length_m=0.3), motor, 5))["rod_speed"]
+    assert not _tests(judge(ROCKET, MOUNT, replace(SITE, wind_speed_m_s=10), motor, 5))["wind"]
+    assert not _tests(judge(ROCKET, MOUNT, replace(SITE, ceiling_m=100), motor, 5))["ceiling"]
+    assert not _tests(judge(ROCKET, MOUNT, SITE, motor, 3))["delay_window"]
+    assert not _tests(judge(ROCKET, MOUNT, SITE, motor, 2))["ejection_speed"]
+    assert not _tests(judge(replace(ROCKET, canopy=Canopy(diameter_m=0.2)), MOUNT, SITE, motor, 5))["landing_rate"]
+
+
+@pytest.mark.parametrize("change", ["mass", "wind", "delay", "rod", "warmth", "limit", "canopy"])
+def test_change_one_input_and_the_verdicts_follow(change: str) -> None:
+    before = {(c.label): [t.value for t in c.tests] for c in _pick()}
+    rocket, site, rules = ROCKET, SITE, Rules()
+    match change:
+        case "mass":
+            rocket = replace(ROCKET, mass_kg=0.1)
+        case "wind":
+            site = replace(SITE, wind_speed_m_s=6)
+        case "rod":
+            site = replace(SITE, rod_length_m=1.5)
+        case "warmth":
+            site = replace(SITE, temperature_c=35)
+        case "canopy":
+            rocket = replace(ROCKET, canopy=Canopy(diameter_m=0.6))
+        case "limit":
+            rules = Rules(rod_speed_min_m_s=25)
+        case "delay":
+            early, late = (judge(ROCKET, MOUNT, SITE, find_motor("C8")[0], d) for d in (3, 7))
+            assert [trial_sentence(t) for t in early.tests] != [trial_sentence(t) for t in late.tests]
+            return
+    after = _pick(rocket, site=site, rules=rules)
+    assert {c.label: [t.value for t in c.tests] + [t.limit for t in c.tests] for c in after} != {
+        k: v + [t.limit for t in next(c for c in _pick() if c.label == k).tests] for k, v in before.items()
+    }
+    assert [trial_sentence(t) for c in after for t in c.tests] != [trial_sentence(t) for c in _pick() for t in c.tests]
+
+
+def test_wind_raises_the_rod_speed_wanted_and_never_turns_a_failure_into_a_pass() -> None:
+    calm = {c.label: _tests(c) for c in _pick()}
+    windy = {c.label: _tests(c) for c in _pick(site=replace(SITE, wind_speed_m_s=8))}
+    for label, tests in calm.items():
+        for name in ("rod_speed", "wind"):
+            assert tests[name] or not windy[label][name]
+    assert any(calm[label]["rod_speed"] and not windy[label]["rod_speed"] for label in calm)
+
+
+def test_a_booster_or_a_plugged_motor_is_never_the_one_to_open_the_canopy() -> None:
+    found = pick(ROCKET, Mount(diameter_m=0.029, max_length_m=0.2), SITE, catalogue())
+    plugged = [c for c in found if c.motor.kind == "plugged"]
+    assert plugged and all(c.verdict == "no" and "no ejection charge" in (why_not(c) or "") for c in plugged)
+
+
+def test_without_a_ceiling_height_is_not_judged() -> None:
+    names = [t for c in _pick(site=replace(SITE, ceiling_m=None)) for t in c.tests if t.name == "ceiling"]
+    assert all(t.passed and t.limit is None for t in names)
+
+
+def test_limits_are_data_with_sources_and_nonsense_is_refused() -> None:
+    assert {r.key for r in RULES} == set(Rules.__dataclass_fields__)
+    assert all(r.source for r in RULES)
+    assert Rules.with_overrides({"thrust_to_weight_min": 3.0}).thrust_to_weight_min == 3
+    for bad in ({"speed": 1.0}, {"thrust_to_weight_min": -1.0}, {"ejection_earliest_s": 4.0}):
+        with pytest.raises(RocketryError, match="rules"):
+            Rules.with_overrides(bad)
+    with pytest.raises(RocketryError, match="diameter_mm"):
+        Mount(diameter_m=-0.018, max_length_m=0.07)
+
+
+def test_the_headline_says_what_to_fly_or_why_nothing_will_do() -> None:
+    found = _pick()
+    assert headline(found).startswith(f"Fly {found[0].label}: ")
+    heavy = _pick(replace(ROCKET, mass_kg=0.5))
+    assert "Nothing passes" in headline(heavy) and "too weak" in headline(heavy)
+    assert headline(()) == "No motor fits this mount."
+    assert "13, 24 mm" in nothing_fits_sentence(20, 70, [24, 13, 13]) and "not one motor" in nothing_fits_sentence(20, 70, [])
+
+
+def test_sentences_speak_the_owners_units() -> None:
+    best = _pick()[0]
+    words = " ".join(trial_sentence(t, UnitChoice(system="imperial")) for t in best.tests)
+    assert "mph" in words and " ft" in words and "m/s" not in words
+
+
+def test_the_delay_sentence_keeps_the_two_clocks_apart() -> None:
+    best = _pick()[0]
+    said = delay_sentence(best)
+    assert (
+        f"{best.flight.apogee_time_s:.1f} s after ignition" in said
+        and f"{best.flight.optimum_delay_s:.1f} s after burnout" in said
+    )
+    assert "never lifts" in delay_sentence(_pick(replace(ROCKET, mass_kg=5))[0])
+
+
+def test_a_delay_short_of_what_the_number_says_fails_by_reading_differently() -> None:
+    short = judge(ROCKET, MOUNT, SITE, find_motor("C8")[0], 5, Rules(rod_speed_min_m_s=16.8))
+    said = trial_sentence(next(t for t in short.tests if t.name == "rod_speed"))
+    value, limit = said.split(" m/s, wants ")
+    assert value.rpartition(" ")[2] != limit.partition(" ")[0]
+
+
+def test_rule_of_thumb_leans_with_mass_and_drops_a_step_in_wind() -> None:
+    motor = find_motor("C8")[0]
+    heavy = thumb_for(replace(ROCKET, mass_kg=0.12), motor, SITE)
+    slim = thumb_for(QuickRocket(mass_kg=0.03, diameter_m=0.019), motor, SITE)
+    windy = thumb_for(QuickRocket(mass_kg=0.03, diameter_m=0.019), motor, replace(SITE, wind_speed_m_s=6))
+    assert heavy and slim and windy
+    assert heavy.delay_s < slim.delay_s and windy.delay_s < slim.delay_s and "windy" in windy.reasons
+    assert thumb_for(ROCKET, find_motor("C8-0")[0], SITE) is None
+    best = next(c for c in _pick() if c.motor is motor)
+    assert "Rule of thumb" in thumb_sentence(slim, best, motor)
+
+
+def test_what_the_box_says_stands_beside_with_the_reason_for_the_difference() -> None:
+    found = _pick()
+    best = found[0]
+    assert printed_sentence(best.label, best, best) == f"The box says {best.label}: so do we."
+    bad = next(c for c in found if c.verdict == "no")
+    assert "not here, not today" in printed_sentence(bad.label, bad, best)
+    other = next(c for c in found[1:] if c.verdict == "good")
+    assert "more to spare" in printed_sentence(other.label, other, best)
+    assert "not among" in printed_sentence("D14-5", None, best)
+
+
+def test_wind_cautions_at_both_steps() -> None:
+    assert wind_caution(SITE, Rules()) is None
+    assert "one delay step" in (wind_caution(replace(SITE, wind_speed_m_s=6), Rules()) or "")
+    assert "nothing flies" in (wind_caution(replace(SITE, wind_speed_m_s=12), Rules()) or "")
+
+
+def test_the_ladder_climbs() -> None:
+    found = _pick()
+    rungs = ladder(found)
+    assert [r.impulse_class for r in rungs] == ["1/2A", "A", "B", "C", "D"]
+    assert sum(r.motors for r in rungs) == len(best_per_motor(found))
+    peaks = [r.apogee_m[1] for r in rungs if r.apogee_m]
+    assert peaks == sorted(peaks)
+    assert ladder(()) == ()
