@@ -72,12 +72,14 @@ def _work() -> NDArray[np.float64]:
 def point_of(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site, tolerance: float = TOLERANCE) -> Point:
     """The kernel's view of a flight. A delay of None means no ejection charge."""
     axis, wind, air = site.rod_axis, site.wind_to_m_s, site.air
-    return Point(
+    figures = (
         rocket.mass_kg, rocket.drag_area_m2, rocket.canopy.drag_area_m2 if rocket.canopy else 0.0,
         motor.total_mass_kg, motor.propellant_mass_kg, math.nan if delay_s is None else delay_s,
         site.elevation_m, air.pressure_factor, air.warmer_k,
         site.rod_length_m, *axis, *wind, site.wind_exponent, site.wind_height_m, tolerance,
     )  # fmt: skip
+    # A whole number typed as one would have the kernel compiled a second time, for integers.
+    return Point(*map(float, figures))
 
 
 def fly(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site) -> Flight:

@@ -63,7 +63,7 @@ class ThrustCurve:
     @cached_property
     def knots(self) -> tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.float64]]:
         """Times [s], thrust [N] and impulse delivered so far [N·s], each of shape (n,)."""
-        t, f = np.array(self.times_s), np.array(self.thrust_n)
+        t, f = np.array(self.times_s, dtype=np.float64), np.array(self.thrust_n, dtype=np.float64)
         delivered = np.concatenate(([0.0], np.cumsum(np.diff(t) * (f[1:] + f[:-1]) / 2)))
         return t, f, delivered
 
