@@ -17,6 +17,11 @@ export class MotorDrafting {
 
   async #read(body: Schemas['MotorIn']) {
     const mine = ++this.#asked;
+    if (!body.label.trim()) {
+      this.draft = undefined;
+      this.refused = undefined;
+      return;
+    }
     let draft: Schemas['DraftOut'] | undefined;
     let refused: ApiError | undefined;
     try {

@@ -37,7 +37,10 @@
   ] as const;
 </script>
 
-<section class="flex min-w-0 flex-col gap-2 md:col-span-2 xl:col-span-1" aria-label="The flight">
+<section
+  class="flex min-w-0 flex-col gap-2 md:col-span-2 xl:order-last xl:col-span-1"
+  aria-label="The flight"
+>
   <div class="paper p-3">
     <Loading query={forecast} waiting="Flying it…">
       {#snippet children(flight)}

@@ -25,9 +25,10 @@
           <p class="paper p-6">{found.empty}</p>
         {:else}
           <div class="grid gap-2 md:grid-cols-2 xl:grid-cols-[226px_minmax(0,1fr)_minmax(0,500px)]">
+            <!-- First in reading and tab order: the answer, its delay handle, then why not the others. -->
+            <FlightPanel {id} {choice} />
             <ClassLadder rungs={found.ladder} bind:chosen={choice.filters.impulseClass} />
             <VerdictBoard board={found} {choice} />
-            <FlightPanel {id} {choice} />
           </div>
         {/if}
       {/snippet}

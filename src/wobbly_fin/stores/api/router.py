@@ -2,12 +2,13 @@
 
 import uuid
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.answers import label_answer
 from wobbly_fin.rocketry.motors import decode
+from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
 from wobbly_fin.stores.actions.remove import bin_row
@@ -50,6 +51,15 @@ def motor(request: HttpRequest, key: str) -> MotorOut:
     """One motor."""
     user = person(request)
     return motor_out(from_shelf(user, key), units_of(preferences_of(user)))
+
+
+@router.get("/shelf/{key}/csv", operation_id="motor_csv")
+def motor_csv(request: HttpRequest, key: str) -> HttpResponse:
+    """One motor as a CSV file that can be read back."""
+    found = from_shelf(person(request), key).motor
+    response = HttpResponse(write_motor_csv(found), content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = f'attachment; filename="{found.name.replace("/", "_")}.csv"'
+    return response
 
 
 @router.put("/motors/{uuid:motor_id}", response={200: MotorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_motor")

@@ -1,0 +1,101 @@
+# Everything runs from here; needs Python 3.11, Node 20 and npm.
+SHELL := /bin/bash
+.ONESHELL:
+.SHELLFLAGS := -eu -o pipefail -c
+.DEFAULT_GOAL := help
+
+PYTHON ?= $(shell command -v python3.11 || command -v python3)
+VENV := .venv
+PY := $(VENV)/bin/python
+APP_STAMP := $(VENV)/.app
+DEV_STAMP := $(VENV)/.dev
+MODULES := frontend/node_modules/.package-lock.json
+BUILT := frontend/dist/manifest.json
+FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
+
+.PHONY: help demo demo-reset demo-empty dev test lint types-check pytest front-check browser bench shots interfaces format clean
+
+help: ## this list
+	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
+
+$(VENV)/bin/uv: requirements/bootstrap.txt
+	@$(PYTHON) -c 'import sys; sys.exit("Python 3.11 is wanted; say make PYTHON=/path/to/python3.11" if sys.version_info[:2] != (3, 11) else 0)'
+	$(PYTHON) -m venv $(VENV) || { echo "Python's venv module is missing (on Debian: apt-get install python3-venv)."; exit 1; }
+	$(VENV)/bin/pip install --quiet --disable-pip-version-check --require-hashes -r requirements/bootstrap.txt
+	touch $@
+
+$(APP_STAMP): $(VENV)/bin/uv requirements/app.txt pyproject.toml
+	[ -e $(DEV_STAMP) ] || $(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements/app.txt
+	$(VENV)/bin/uv pip install --quiet --python $(PY) --no-deps --no-build-isolation -e .
+	touch $@
+
+$(DEV_STAMP): $(VENV)/bin/uv requirements/dev.txt pyproject.toml
+	$(VENV)/bin/uv pip sync --quiet --python $(PY) --require-hashes requirements/dev.txt
+	$(VENV)/bin/uv pip install --quiet --python $(PY) --no-deps --no-build-isolation -e .
+	touch $@ $(APP_STAMP)
+
+$(MODULES): frontend/package.json frontend/package-lock.json
+	cd frontend && npm ci --no-fund --no-audit --loglevel=error
+	touch node_modules/.package-lock.json
+
+$(BUILT): $(MODULES) $(FRONT_SOURCES)
+	cd frontend && npx --no-install vite build --logLevel warn
+	touch dist/manifest.json
+
+demo: $(APP_STAMP) $(BUILT) ## install, build, load the demo and serve it on 127.0.0.1:8000
+	$(PY) manage.py demo $(DEMO_FLAGS)
+
+demo-reset: $(APP_STAMP) $(BUILT) ## the same, starting over
+	$(PY) manage.py demo --reset $(DEMO_FLAGS)
+
+demo-empty: $(APP_STAMP) $(BUILT) ## the same, with an empty hangar
+	$(PY) manage.py demo --reset --empty $(DEMO_FLAGS)
+
+dev: $(DEV_STAMP) $(MODULES) ## hot reload: Vite beside Django
+	trap 'kill $$(jobs -p) 2>/dev/null' EXIT
+	(cd frontend && npx --no-install vite) &
+	WOBBLY_VITE_DEV=1 WOBBLY_DEBUG=1 $(PY) manage.py demo --reload
+
+test: lint types-check front-check pytest browser ## lint, types, front-end checks, tests, browser tests
+
+lint: $(DEV_STAMP)
+	$(VENV)/bin/ruff check .
+	$(VENV)/bin/ruff format --check .
+	$(VENV)/bin/lint-imports
+	$(PY) manage.py makemigrations --check --dry-run -v 0
+
+types-check: $(DEV_STAMP)
+	$(VENV)/bin/mypy src
+
+front-check: $(MODULES)
+	cd frontend
+	npx --no-install eslint .
+	npx --no-install prettier --check . --log-level warn
+	npx --no-install svelte-check --tsconfig ./tsconfig.json --fail-on-warnings
+	npx --no-install vitest run
+
+pytest: $(DEV_STAMP) $(BUILT)
+	$(PY) -m pytest --ignore tests/browser
+
+browser: $(DEV_STAMP) $(BUILT)
+	tools/chromium.sh
+	$(PY) -m pytest tests/browser
+
+bench: $(DEV_STAMP) ## speed, memory and start-up, as ratios in one run
+	$(PY) -m bench.run
+
+shots: $(DEV_STAMP) $(BUILT) ## docs/screenshots from the demo data
+	tools/chromium.sh
+	$(PY) -m tools.shots
+
+interfaces: $(DEV_STAMP) ## OpenAPI, its TypeScript types, JSON Schemas
+	$(PY) manage.py write_interfaces
+	cd frontend && npm run --silent types
+
+format: $(DEV_STAMP) $(MODULES) ## put everything into house style
+	$(VENV)/bin/ruff check --fix-only .
+	$(VENV)/bin/ruff format .
+	cd frontend && npx --no-install prettier --write . --log-level warn
+
+clean: ## remove what was installed and built; the database in var/ stays
+	rm -rf $(VENV) frontend/node_modules frontend/dist

@@ -1,0 +1,84 @@
+"""A signed-in person and a short way to call the API."""
+
+import json
+import uuid
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+
+PIP = {
+    "name": "Pip",
+    "mass": "78 g",
+    "diameter": "33.5 mm",
+    "mount_diameter": "18 mm",
+    "mount_length": "70 mm",
+    "cd": "0.7",
+    "canopy_diameter": "40 cm",
+    "canopy_kind": "flat",
+    "printed_motors": "B9-4",
+}
+
+
+class Person:
+    """Somebody with a browser."""
+
+    def __init__(self, name: str) -> None:
+        self.user = User.objects.create_user(name, password="a long password")
+        self.client = Client(raise_request_exception=False)
+        self.client.force_login(self.user)
+
+    def call(self, method: str, path: str, body: Any = None, **headers: str) -> tuple[int, Any]:
+        response = self.client.generic(
+            method,
+            f"/api{path}",
+            data=json.dumps(body) if body is not None else "",
+            content_type="application/json",
+            headers=headers or None,
+        )
+        kind = response.headers.get("Content-Type", "")
+        return response.status_code, response.json() if "json" in kind and response.content else response.content.decode()
+
+    def get(self, path: str) -> Any:
+        status, out = self.call("GET", path)
+        assert status == 200, (status, out)
+        return out
+
+    def rocket(self, **changes: str) -> dict[str, Any]:
+        """Make a rocket from texts, as the form does."""
+        draft = self.call("POST", "/hangar/drafts", {"typed": PIP | changes})[1]
+        assert draft["document"], draft
+        status, out = self.call("PUT", f"/hangar/rockets/{uuid.uuid4()}", draft["document"])
+        assert status == 200, out
+        return out
+
+    def edit(self, rocket: dict[str, Any], revision: int | None = None, **changes: str) -> tuple[int, Any]:
+        draft = self.call(
+            "POST", "/hangar/drafts", {"typed": PIP | {"name": rocket["name"]} | changes, "rocket_id": rocket["id"]}
+        )[1]
+        return self.call(
+            "PUT", f"/hangar/rockets/{rocket['id']}", draft["document"], **{"If-Match": str(revision or rocket["revision"])}
+        )
+
+    def log(self, rocket: dict[str, Any], key: str | None = None, **changes: Any) -> tuple[int, Any]:
+        body = {
+            "rocket_id": rocket["id"],
+            "motor_key": "catalogue:C8",
+            "delay_s": 5,
+            "flown_on": "2026-05-01",
+            "opening": "at_apogee",
+            "landing": "safe",
+            "height": "180 m",
+        }
+        return self.call("PUT", f"/logbook/flights/{key or uuid.uuid4()}", body | changes)
+
+
+@pytest.fixture
+def hedda(db: None) -> Person:
+    return Person("hedda")
+
+
+@pytest.fixture
+def rival(db: None) -> Person:
+    return Person("rival")
