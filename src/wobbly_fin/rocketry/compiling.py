@@ -41,3 +41,9 @@ def kernel(function: Function) -> Function:
     """Compile a scalar function ahead of use, cached on disk, releasing the GIL while it runs."""
     compiled: Function = numba.njit(cache=True, nogil=True, error_model="numpy")(function)  # type: ignore[assignment]
     return compiled
+
+
+def small_kernel(function: Function) -> Function:
+    """The same for a few lines of arithmetic, put bodily into its callers: passing a flight's figures costs more than they do."""
+    compiled: Function = numba.njit(cache=True, nogil=True, error_model="numpy", inline="always")(function)  # type: ignore[assignment]
+    return compiled

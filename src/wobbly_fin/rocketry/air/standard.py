@@ -6,7 +6,7 @@ which callers turn into an error. Source: US Standard Atmosphere 1976, equations
 
 import math
 
-from wobbly_fin.rocketry.compiling import kernel
+from wobbly_fin.rocketry.compiling import kernel, small_kernel
 from wobbly_fin.rocketry.constants import (
     AIR_GAS_CONSTANT_J_KG_K,
     EARTH_RADIUS_M,
@@ -30,7 +30,7 @@ _P11 = SEA_LEVEL_PRESSURE_PA * (_T11 / SEA_LEVEL_TEMPERATURE_K) ** (-_G_R / _TRO
 _P20 = _P11 * math.exp(-_G_R * (_ISOTHERMAL_TOP_M - _TROPOPAUSE_M) / _T11)
 
 
-@kernel
+@small_kernel
 def geopotential_m(height_m: float) -> float:
     """Geopotential height of a geometric height [m]."""
     return EARTH_RADIUS_M * height_m / (EARTH_RADIUS_M + height_m)
@@ -64,7 +64,7 @@ def pressure_pa(height_m: float) -> float:
     return _P20 * ratio ** (-_G_R / _STRATOSPHERE_LAPSE_K_M)
 
 
-@kernel
+@small_kernel
 def density_kg_m3(height_m: float, pressure_factor: float, warmer_k: float) -> float:
     """Density where pressure is `pressure_factor` times, and temperature `warmer_k` above, the standard [kg/m³]."""
     return pressure_factor * pressure_pa(height_m) / (AIR_GAS_CONSTANT_J_KG_K * (temperature_k(height_m) + warmer_k))

@@ -71,15 +71,12 @@ def _work() -> NDArray[np.float64]:
 
 def point_of(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site, tolerance: float = TOLERANCE) -> Point:
     """The kernel's view of a flight. A delay of None means no ejection charge."""
-    axis, wind, air = site.rod_axis, site.wind_to_m_s, site.air
     figures = (
         rocket.mass_kg, rocket.drag_area_m2, rocket.canopy.drag_area_m2 if rocket.canopy else 0.0,
         motor.total_mass_kg, motor.propellant_mass_kg, math.nan if delay_s is None else delay_s,
-        site.elevation_m, air.pressure_factor, air.warmer_k,
-        site.rod_length_m, *axis, *wind, site.wind_exponent, site.wind_height_m, tolerance,
     )  # fmt: skip
     # A whole number typed as one would have the kernel compiled a second time, for integers.
-    return Point(*map(float, figures))
+    return Point(*map(float, figures), *site.figures, tolerance)
 
 
 def fly(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site) -> Flight:
@@ -135,7 +132,7 @@ def flight_of(flown: Flown, rocket: QuickRocket, motor: Motor, site: Site) -> Fl
         )
     rate = None
     if rocket.canopy is not None:
-        rate = descent_rate_m_s(rocket.mass_kg + motor.burnout_mass_kg, rocket.canopy, site.air.density_kg_m3())
+        rate = descent_rate_m_s(rocket.mass_kg + motor.burnout_mass_kg, rocket.canopy, site.pad_density_kg_m3)
     return Flight(
         lifted=True,
         liftoff_mass_kg=liftoff_mass_kg,

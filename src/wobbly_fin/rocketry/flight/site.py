@@ -75,3 +75,20 @@ class Site:
         """Wind at the reference height as a vector, the way it blows. [m/s]"""
         to = math.radians(self.wind_from_deg)
         return -self.wind_speed_m_s * math.sin(to), -self.wind_speed_m_s * math.cos(to)
+
+    @cached_property
+    def pad_density_kg_m3(self) -> float:
+        """Density of the air at the pad. [kg/m³]"""
+        return self.air.density_kg_m3()
+
+    @cached_property
+    def figures(self) -> tuple[float, ...]:
+        """What a flight kernel needs of the site, in the order of `kernel.Point` from its elevation on."""
+        air = self.air
+        return tuple(
+            float(x)
+            for x in (
+                self.elevation_m, air.pressure_factor, air.warmer_k, self.rod_length_m, *self.rod_axis, *self.wind_to_m_s,
+                self.wind_exponent, self.wind_height_m,
+            )
+        )  # fmt: skip
