@@ -38,9 +38,10 @@ $(MODULES): frontend/package.json frontend/package-lock.json
 	cd frontend && npm ci --no-fund --no-audit --loglevel=error
 	touch node_modules/.package-lock.json
 
-$(BUILT): $(MODULES) $(FRONT_SOURCES)
-	cd frontend && npx --no-install vite build --logLevel warn
-	touch dist/manifest.json
+$(BUILT): $(MODULES) $(FRONT_SOURCES) | $(APP_STAMP)
+	(cd frontend && npx --no-install vite build --logLevel warn)
+	$(PY) -m whitenoise.compress --quiet frontend/dist
+	touch $@
 
 demo: $(APP_STAMP) $(BUILT) ## install, build, load the demo and serve it on 127.0.0.1:8000
 	$(PY) manage.py demo $(DEMO_FLAGS)

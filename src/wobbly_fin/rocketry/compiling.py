@@ -34,7 +34,8 @@ def _cache_folder() -> Path:
     return wanted
 
 
-numba.config.CACHE_DIR = str(_cache_folder())  # type: ignore[attr-defined]
+KERNEL_CACHE = _cache_folder()
+numba.config.CACHE_DIR = str(KERNEL_CACHE)  # type: ignore[attr-defined]
 
 
 def kernel(function: Function) -> Function:

@@ -86,13 +86,10 @@ FILE_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
 FE_DIST = ROOT / "frontend" / "dist"
 FE_DIST.mkdir(parents=True, exist_ok=True)
 STATIC_URL = "/static/"
-STATIC_ROOT = VAR / "static"
-STATIC_ROOT.mkdir(parents=True, exist_ok=True)
 STATICFILES_DIRS = [FE_DIST]
-STORAGES = {
-    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
-    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
-}
+# Served straight from the build, which has compressed them once already: nothing to collect at each start.
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_AUTOREFRESH = False
 DJANGO_VITE = {
     "default": {
         "dev_mode": VITE_DEV,

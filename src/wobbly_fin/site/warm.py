@@ -1,11 +1,17 @@
 """Loading ahead of the first visitor what is slow to load: the compiled kernel, the unit registry, the catalogue."""
 
 from wobbly_fin.rocketry.choosing import Mount, pick
+from wobbly_fin.rocketry.compiling import KERNEL_CACHE
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice, show
+
+
+def kernels_are_compiled() -> bool:
+    """Whether an earlier start has left the compiled kernel in the cache."""
+    return any(KERNEL_CACHE.rglob("*.nbc"))
 
 
 def warm() -> None:

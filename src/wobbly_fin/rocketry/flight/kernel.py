@@ -443,8 +443,15 @@ def fly_point(times: Floats, thrust: Floats, delivered: Floats, p: Point, work: 
         length = stop - t if clipped else h
         error, stage_a = _step(phase, t, length, y, new, k, p, burn, 0.0)
         if math.isnan(error):
-            outside = 1
-            break
+            # A long step may only have felt its way below ground; a short one has really left the air.
+            h = 0.25 * length
+            if h < 1e-6:
+                outside = 1
+                break
+            for row in range(1, 7):
+                for j in range(6):
+                    k[row, j] = 0.0  # a NaN times a weight of nothing is still one
+            continue
         if error > 1.0:
             h = _next_length(length, error)
             continue

@@ -24,7 +24,6 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         call_command("migrate", verbosity=0)
-        call_command("collectstatic", verbosity=0, interactive=False)
         if options["reset"]:
             reset_demo(empty=options["empty"])
         else:
@@ -35,8 +34,10 @@ class Command(BaseCommand):
         settings.DEMO = True
         connections.close_all()
         from wobbly_fin.site.serve import Server
-        from wobbly_fin.site.warm import warm
+        from wobbly_fin.site.warm import kernels_are_compiled, warm
 
+        if not kernels_are_compiled():
+            self.stdout.write("Compiling the flight kernel, this once: half a minute at most…")
         warm()
 
         address = f"127.0.0.1:{options['port']}"
