@@ -114,7 +114,7 @@
       <text x={x(at)} y={floor + 16} text-anchor="middle" class="fill-base-content text-[12px]"
         >{Number(at.toFixed(2))}</text
       >
-      {#if burnout + at <= span}
+      {#if burnout + at <= span && !(ejection && Math.abs(x(burnout + at) - x(ejection.time_s)) < 27)}
         <line
           x1={x(burnout + at)}
           x2={x(burnout + at)}

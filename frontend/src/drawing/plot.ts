@@ -40,16 +40,3 @@ export function interpolate(xs: number[], ys: number[], at: number): number {
   const x1 = xs[high] ?? 0;
   return (ys[low] ?? 0) + ((at - x0) / (x1 - x0)) * ((ys[high] ?? 0) - (ys[low] ?? 0));
 }
-
-/** Places for labels along one axis so that none overlaps: pushes each at least `gap` after the one before. */
-export function spread(at: number[], gap: number, last: number): number[] {
-  const order = at.map((value, i) => ({ value, i })).sort((a, b) => a.value - b.value);
-  const placed = order.map((o) => o.value);
-  for (let i = 1; i < placed.length; i++) placed[i] = Math.max(placed[i] ?? 0, (placed[i - 1] ?? 0) + gap);
-  for (let i = placed.length - 1, room = last; i >= 0; i--, room -= gap) {
-    placed[i] = Math.min(placed[i] ?? 0, room);
-  }
-  const out = new Array<number>(at.length).fill(0);
-  order.forEach((o, k) => (out[o.i] = placed[k] ?? 0));
-  return out;
-}

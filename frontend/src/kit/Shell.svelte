@@ -46,7 +46,7 @@
 <header class="bg-neutral text-neutral-content no-print">
   <div class="mx-auto flex h-13 max-w-[1320px] items-center gap-1 px-3 sm:gap-3 sm:px-5">
     <a href={p('/')} class="font-display mr-1 flex items-center gap-2 text-lg font-bold sm:mr-4">
-      <img src="/static/favicon.svg" alt="" class="h-7 w-7" />
+      <img src="/static/favicon.svg" alt="" class="h-7 w-7 shrink-0" />
       <span class="hidden sm:inline">Wobbly Fin</span>
     </a>
     {#if session.data?.username}

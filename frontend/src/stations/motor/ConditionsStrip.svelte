@@ -28,8 +28,11 @@
   }
 </script>
 
-<section class="paper flex flex-wrap items-start gap-x-4 gap-y-2 px-4 py-2" aria-label="Today’s conditions">
-  <label class="w-52">
+<section
+  class="paper grid grid-cols-3 items-start gap-x-4 gap-y-2 px-4 py-2 lg:flex"
+  aria-label="Today’s conditions"
+>
+  <label class="col-span-3 lg:w-52">
     <span class="mb-0.5 flex justify-between font-semibold"
       ><span>Field</span><a class="link text-sm font-normal" href={p('/stores/fields')}>edit</a></span
     >
@@ -38,7 +41,7 @@
       {#each fields.data ?? [] as field (field.id)}<option value={field.id}>{field.name}</option>{/each}
     </select>
   </label>
-  <div class="w-36">
+  <div class="min-w-0 lg:w-36">
     <TextBox
       compact
       label="Wind"
@@ -50,7 +53,7 @@
       oncommit={commit}
     />
   </div>
-  <div class="w-40">
+  <div class="min-w-0 lg:w-40">
     <TextBox
       compact
       label="Air"
@@ -62,7 +65,7 @@
       oncommit={commit}
     />
   </div>
-  <div class="w-36">
+  <div class="min-w-0 lg:w-36">
     <TextBox
       compact
       label="Rod"
@@ -73,7 +76,7 @@
       oncommit={commit}
     />
   </div>
-  <p class="quiet min-w-56 flex-1 self-center text-sm">
+  <p class="quiet col-span-3 min-w-56 flex-1 self-center text-sm">
     {#if refused && refused.status === 0}<span class="text-error">{refused.message}</span>
     {:else}Ceiling {conditions.data?.said.ceiling ?? '…'}, {conditions.data?.said.elevation ?? '…'} above the sea,
       air

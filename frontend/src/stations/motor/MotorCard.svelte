@@ -16,13 +16,13 @@
 <article class={['border-base-300 border-b px-3 py-2', chosen && 'bg-base-200 border-l-primary border-l-4']}>
   <div class="flex items-start gap-2">
     <button
-      class="min-w-0 flex-1 text-left hover:underline"
+      class="flex min-w-0 flex-1 items-baseline gap-2 text-left hover:underline"
       aria-pressed={chosen}
       aria-label={`${best?.label}: ${motor.verdict}`}
       onclick={() => choice.choose(motor, best?.delay_s ?? null)}
     >
       <span class="font-display text-lg leading-tight font-bold">{shownDelay?.label}</span>
-      <span class="quiet ml-2 text-sm">{motor.maker} · {motor.case ?? 'own'}</span>
+      <span class="quiet truncate text-sm">{motor.maker} · {motor.case ?? 'own'}</span>
     </button>
     <span class="font-semibold whitespace-nowrap">{motor.said.apogee ?? '–'}</span>
     <Verdict verdict={motor.verdict} />

@@ -17,14 +17,19 @@
 
 <RocketFrame {id} station="motor">
   {#snippet work()}
-    <ConditionsStrip />
     <Loading query={board} waiting="Flying every motor that fits…">
       {#snippet children(found)}
-        <Headline {id} board={found} />
+        <!-- On a phone the answer comes before what it hangs on. -->
+        <div class="flex flex-col-reverse md:flex-col">
+          <ConditionsStrip />
+          <Headline {id} board={found} />
+        </div>
         {#if found.empty}
           <p class="paper p-6">{found.empty}</p>
         {:else}
-          <div class="grid gap-2 md:grid-cols-2 xl:grid-cols-[226px_minmax(0,1fr)_minmax(0,500px)]">
+          <div
+            class="mt-2 grid gap-2 md:mt-0 md:grid-cols-2 xl:grid-cols-[226px_minmax(0,1fr)_minmax(0,500px)]"
+          >
             <!-- First in reading and tab order: the answer, its delay handle, then why not the others. -->
             <FlightPanel {id} {choice} />
             <ClassLadder rungs={found.ladder} bind:chosen={choice.filters.impulseClass} />

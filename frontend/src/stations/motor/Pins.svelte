@@ -45,10 +45,12 @@
           <tr class="border-base-300 border-t">
             <th class="quiet pr-2 text-left font-normal" scope="row">{name}</th>
             {#each pins as pin (pin.key)}
-              <td class="px-2 py-0.5"
-                >{value(pin)}{#if name === 'verdict'}
-                  <Verdict verdict={pin.verdict} small />{/if}</td
-              >
+              <td class="px-2 py-0.5">
+                <span class="mr-1">{value(pin)}</span>{#if name === 'verdict'}<Verdict
+                    verdict={pin.verdict}
+                    small
+                  />{/if}
+              </td>
             {/each}
           </tr>
         {/each}

@@ -55,7 +55,12 @@
       {/each}
     </div>
   </div>
-  <ul class="overflow-y-auto xl:max-h-[calc(100dvh-330px)] xl:min-h-80">
+  <ul
+    class={[
+      'overflow-y-auto xl:min-h-80',
+      choice.pins.length ? 'xl:max-h-[calc(100dvh+70px)]' : 'xl:max-h-[calc(100dvh-330px)]',
+    ]}
+  >
     {#each choice.shown as motor (motor.key)}
       <li><MotorCard {motor} {choice} mostCoast={most} /></li>
     {:else}

@@ -124,5 +124,5 @@
       <button class="btn btn-sm btn-ghost text-error" onclick={throwOut}>Bin this rocket</button>
     </div>
   </div>
-  <div class="max-w-3xl"><RocketBoxes bind:texts draft={drafting.draft} tried oncommit={commit} /></div>
+  <RocketBoxes bind:texts draft={drafting.draft} tried sideBySide oncommit={commit} />
 </div>

@@ -1,0 +1,118 @@
+"""`make shots`: one current picture per main view, from freshly loaded demo data, into docs/screenshots."""
+
+import os
+import re
+import shutil
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = Path(__file__).parents[1]
+OUT = ROOT / "docs/screenshots"
+PORT = 8321
+BASE = f"http://127.0.0.1:{PORT}"
+DESK, PHONE = (1280, 800), (390, 844)
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
+
+
+def pin(page: Page) -> None:
+    for motor in ("C13", "D14", "D17"):
+        page.get_by_role("button", name=f"Pin {motor} for comparing").click()
+    page.get_by_label("Pinned motors").scroll_into_view_if_needed()
+
+
+def slip(page: Page) -> None:
+    for name, text in {"name": "Rush Hour", "mass": "2.7 oz", "diameter": "1 5/16 in", "length": "24 in", "mount_diameter": "18 mm", "mount_length": "70mm", "canopy_diameter": "40 mm"}.items():
+        page.locator(f"[name={name}]").fill(text)
+    page.get_by_text("would bring it down").wait_for()
+    page.evaluate("window.scrollTo(0, 0)")
+
+
+def sheet(page: Page) -> None:
+    for name, text in {"label": "D16-6", "maker": "Hedda's shed", "delays": "4, 6", "diameter": "24 mm", "length": "70 mm", "total_mass": "38 g", "propellant_mass": "22 g", "impulse": "17.2 Ns"}.items():
+        page.locator(f"[name={name}]").fill(text)
+    page.get_by_text("plausible shape").wait_for()
+    page.evaluate("window.scrollTo(0, 0)")
+
+
+def read(page: Page) -> None:
+    page.get_by_label("Read any label").fill("62F44-8A")
+    page.get_by_text("never lengthened").wait_for()
+
+
+# file, address ({Rocket name} becomes its key), size, theme, what to do before the picture
+VIEWS = [
+    ("hangar", "/", DESK, "bench", None),
+    ("new-rocket", "/new", DESK, "bench", slip),
+    ("motor-station", "/rockets/{Inchworm}/motor", DESK, "bench", None),
+    ("motor-station-pinned", "/rockets/{Copper Kettle}/motor", DESK, "night-shift", pin),
+    ("motor-station-phone", "/rockets/{Saltmarsh Heron}/motor", PHONE, "field", None),
+    ("shape-station", "/rockets/{Night Ferry}/shape", DESK, "bench", None),
+    ("log-a-flight", "/rockets/{Inchworm}/log?motor=catalogue:B9&delay=6", DESK, "bench", None),
+    ("flight", "/logbook/{flight}", DESK, "bench", None),
+    ("logbook", "/logbook", DESK, "bench", None),
+    ("motors", "/stores/motors", DESK, "bench", read),
+    ("motor", "/stores/motors/catalogue:C8", DESK, "night-shift", None),
+    ("add-a-motor", "/stores/motors/new", DESK, "bench", sheet),
+    ("fields", "/stores/fields", DESK, "bench", None),
+    ("settings", "/settings", DESK, "field", None),
+    ("hangar-phone", "/", PHONE, "bench", None),
+]  # fmt: skip
+
+
+def wait_until_up(server: subprocess.Popen[bytes]) -> None:
+    for _ in range(400):
+        if server.poll() is not None:
+            sys.exit("The demo server did not start.")
+        try:
+            urllib.request.urlopen(f"{BASE}/api/session", timeout=1)
+            return
+        except OSError:
+            time.sleep(0.25)
+    sys.exit("The demo server took too long.")
+
+
+def main() -> None:
+    OUT.mkdir(parents=True, exist_ok=True)
+    var = Path(tempfile.mkdtemp())
+    env = os.environ | {"WOBBLY_VAR": str(var)}
+    server = subprocess.Popen([sys.executable, "manage.py", "demo", "--port", str(PORT)], cwd=ROOT, env=env)
+    try:
+        wait_until_up(server)
+        with sync_playwright() as driver:
+            browser = driver.chromium.launch(executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=FLAGS)
+            take(browser)
+            browser.close()
+    finally:
+        server.terminate()
+        server.wait()
+        shutil.rmtree(var, ignore_errors=True)
+
+
+def take(browser) -> None:  # type: ignore[no-untyped-def]
+    context = browser.new_context(locale="en-GB", reduced_motion="reduce")
+    page = context.new_page()
+    page.goto(BASE)
+    keys = {r["name"]: r["id"] for r in page.request.get(f"{BASE}/api/hangar/rockets").json()}
+    flights = page.request.get(f"{BASE}/api/logbook/flights").json()["flights"]
+    keys["flight"] = next(f["id"] for f in flights if f["rocket_name"] == "Inchworm" and f["label"] == "B9-4")
+    for name, address, (width, height), theme, prepare in VIEWS:
+        page.set_viewport_size({"width": width, "height": height})
+        page.goto(BASE + re.sub(r"\{([^}]+)\}", lambda m: keys[m[1]], address))
+        page.wait_for_load_state("networkidle")
+        page.evaluate(f"document.documentElement.dataset.theme = '{theme}'")
+        if prepare:
+            prepare(page)
+        page.wait_for_timeout(250)
+        page.screenshot(path=OUT / f"{name}.png")
+        page.evaluate("localStorage.clear()")
+        print(f"docs/screenshots/{name}.png")
+
+
+if __name__ == "__main__":
+    main()
