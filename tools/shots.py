@@ -27,14 +27,31 @@ def pin(page: Page) -> None:
 
 
 def slip(page: Page) -> None:
-    for name, text in {"name": "Rush Hour", "mass": "2.7 oz", "diameter": "1 5/16 in", "length": "24 in", "mount_diameter": "18 mm", "mount_length": "70mm", "canopy_diameter": "40 mm"}.items():
+    for name, text in {
+        "name": "Rush Hour",
+        "mass": "2.7 oz",
+        "diameter": "1 5/16 in",
+        "length": "24 in",
+        "mount_diameter": "18 mm",
+        "mount_length": "70mm",
+        "canopy_diameter": "40 mm",
+    }.items():
         page.locator(f"[name={name}]").fill(text)
     page.get_by_text("would bring it down").wait_for()
     page.evaluate("window.scrollTo(0, 0)")
 
 
 def sheet(page: Page) -> None:
-    for name, text in {"label": "D16-6", "maker": "Hedda's shed", "delays": "4, 6", "diameter": "24 mm", "length": "70 mm", "total_mass": "38 g", "propellant_mass": "22 g", "impulse": "17.2 Ns"}.items():
+    for name, text in {
+        "label": "D16-6",
+        "maker": "Hedda's shed",
+        "delays": "4, 6",
+        "diameter": "24 mm",
+        "length": "70 mm",
+        "total_mass": "38 g",
+        "propellant_mass": "22 g",
+        "impulse": "17.2 Ns",
+    }.items():
         page.locator(f"[name={name}]").fill(text)
     page.get_by_text("plausible shape").wait_for()
     page.evaluate("window.scrollTo(0, 0)")

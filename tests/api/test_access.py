@@ -15,13 +15,16 @@ NOBODYS = "00000000-0000-4000-8000-000000000000"
 
 
 def _operations() -> list[tuple[str, str]]:
-    return [(path, method) for path, item in api.get_openapi_schema()["paths"].items() for method in item]
+    return [
+        (path, method)
+        for path, item in api.get_openapi_schema()["paths"].items()
+        for method in item
+        if (path, method) not in OPEN
+    ]
 
 
 @pytest.mark.parametrize("path, method", _operations())
 def test_a_stranger_gets_401_everywhere(db: None, path: str, method: str) -> None:
-    if (path, method) in OPEN:
-        pytest.skip("signing in is open")
     address = re.sub(r"\{[^}]+\}", NOBODYS, path)
     response = Client().generic(method.upper(), address, data="{}", content_type="application/json")
     assert response.status_code == 401 and response.json()["code"] == "sign_in"

@@ -115,6 +115,13 @@ def test_fields_and_conditions(hedda: Person) -> None:
     ):
         status, refusal = hedda.call("PUT", "/conditions", {"field_id": field["id"], "typed": bad})
         assert status == 422 and refusal["fields"][0]["field"] == at
+    path = f"/stores/fields/{field['id']}"
+    assert (
+        hedda.call("DELETE", path)[0] == 204
+        and hedda.get("/stores/fields") == []
+        and hedda.get("/conditions")["field_id"] is None
+    )
+    assert hedda.call("POST", f"{path}/restore")[0] == 204 and hedda.get("/conditions")["said"]["ceiling"] == "250 m"
     assert hedda.get("/conditions")["typed"]["wind"] == "12 mph", "a refusal changes nothing"
     for name, ceiling in (("", "250 m"), ("x" * 99, ""), ("Ok", "-5 m")):
         assert hedda.call("PUT", f"/stores/fields/{uuid.uuid4()}", {"name": name, "ceiling": ceiling})[0] == 422

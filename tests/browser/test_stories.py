@@ -40,7 +40,9 @@ def test_make_a_rocket_pick_its_motor_log_the_flight_and_compare(signed_in: Page
 
     # why not the others? every loser says it
     board = page.get_by_label("Verdict board")
-    expect(board.locator("article").filter(has_text="no").last.locator("> p")).to_have_text(re.compile("too weak|wants|above|only|no ejection"))
+    expect(board.locator("article").filter(has_text="no").last.locator("> p")).to_have_text(
+        re.compile("too weak|wants|above|only|no ejection")
+    )
     calm = page.get_by_text(re.compile(r"^Fly ")).inner_text()
 
     # wind comes up: every verdict is flown again

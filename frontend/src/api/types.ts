@@ -476,6 +476,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/fields/{field_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Field
+         * @description Take a field out of the bin.
+         */
+        post: operations["restore_field"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/logbook/flights": {
         parameters: {
             query?: never;
@@ -842,7 +862,8 @@ export interface components {
         };
         /**
          * DraftIn
-         * @description Texts by box: name, mass, diameter, length, mount_diameter, mount_length, cd, canopy_kind, canopy_diameter, spill_hole, rod_length, printed_motors, remarks.
+         * @description Texts by box: name, mass, diameter, length, mount_diameter, mount_length, cd, canopy_kind, canopy_diameter, spill_hole,
+         *     rod_length, printed_motors, remarks.
          */
         DraftIn: {
             /** Typed */
@@ -2248,6 +2269,35 @@ export interface operations {
         };
     };
     bin_field: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                field_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_field: {
         parameters: {
             query?: never;
             header?: never;

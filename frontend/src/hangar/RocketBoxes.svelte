@@ -16,9 +16,9 @@
   const error = (box: string) => draft?.errors[box] ?? (tried ? draft?.missing[box] : undefined);
 </script>
 
-<div class={sideBySide ? 'grid gap-x-10 xl:grid-cols-2' : ''}>
+<div class={sideBySide ? 'gap-x-10 xl:columns-2' : ''}>
   {#each boxes as group (group.title)}
-    <fieldset class="mb-4">
+    <fieldset class="mb-4 break-inside-avoid">
       <legend class="tape mb-2 text-sm">{group.title}</legend>
       <div class="grid gap-x-4 sm:grid-cols-2">
         {#each group.boxes as box (box.name)}

@@ -75,9 +75,9 @@ export const boxes: { title: string; boxes: Box[] }[] = [
       { name: 'spill_hole', label: 'Spill hole', optional: true },
       {
         name: 'rod_length',
-        label: 'Rod, guided travel',
+        label: 'Rod',
         optional: true,
-        hint: 'Rod length less lug height and stand-off; 0.9 m is taken.',
+        hint: 'Guided travel: its length less lug height and stand-off. 0.9 m is taken.',
       },
     ],
   },

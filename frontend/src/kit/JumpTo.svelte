@@ -10,6 +10,7 @@
   const motors = useMotors();
   let wanted = $state('');
   let at = $state(0);
+  let impatient = $state(false);
 
   const pages: Place[] = [
     { name: 'Hangar', kind: 'page', go: () => navigate('/') },
@@ -35,6 +36,11 @@
   ]);
   const found = $derived(matches(everything, wanted).slice(0, 9));
 
+  // Enter may come before the motors have: go as soon as there is somewhere to go.
+  $effect(() => {
+    if (impatient && found[at]) choose(found[at]);
+  });
+
   function choose(place: Place | undefined) {
     if (!place) return;
     onclose();
@@ -44,7 +50,7 @@
   function onkeydown(event: KeyboardEvent) {
     if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
     else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
-    else if (event.key === 'Enter') choose(found[at]);
+    else if (event.key === 'Enter') impatient = true;
     else return;
     event.preventDefault();
   }
@@ -62,7 +68,10 @@
     aria-activedescendant={`jump-${at}`}
     autofocus
     bind:value={wanted}
-    oninput={() => (at = 0)}
+    oninput={() => {
+      at = 0;
+      impatient = false;
+    }}
     {onkeydown}
   />
   <ul id="jump-list" role="listbox" aria-label="Places">

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../api/client';
-  import { useChange, useFields } from '../api/queries';
+  import { queryClient, useChange, useFields } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import TextBox from '../kit/TextBox.svelte';
+  import { notify } from '../kit/notices.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   const fields = useFields();
@@ -26,6 +27,17 @@
       ask(client.DELETE('/api/stores/fields/{field_id}', { params: { path: { field_id: id } } })),
     touched,
   );
+  async function throwOut(id: string, name: string) {
+    await bin.mutateAsync(id);
+    notify(`${name} is in the bin.`, {
+      undo: async () => {
+        await ask(
+          client.POST('/api/stores/fields/{field_id}/restore', { params: { path: { field_id: id } } }),
+        );
+        await Promise.all(touched.map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
+      },
+    });
+  }
   const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
 
   async function submit(event: SubmitEvent) {
@@ -44,7 +56,7 @@
 <div class="grid gap-3 lg:grid-cols-[1fr_380px]">
   <Loading query={fields}>
     {#snippet children(found)}
-      <section class="paper p-4" aria-label="Your fields">
+      <section class="paper self-start p-4" aria-label="Your fields">
         {#each found as field (field.id)}
           <div class="border-base-300 flex flex-wrap items-baseline gap-x-6 border-b py-3">
             <h2 class="tape">{field.name}</h2>
@@ -63,7 +75,8 @@
                   editing = true;
                 }}>Change</button
               >
-              <button class="btn btn-sm btn-ghost text-error" onclick={() => bin.mutate(field.id)}>Bin</button
+              <button class="btn btn-sm btn-ghost text-error" onclick={() => throwOut(field.id, field.name)}
+                >Bin</button
               >
             </span>
           </div>

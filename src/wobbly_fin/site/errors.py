@@ -30,7 +30,7 @@ class ErrorOut(Schema):
     current: dict[str, Any] | None = None
 
 
-class Refused(Exception):
+class RefusedError(Exception):
     """Raised by an action that will not do what was asked, with the status, code and sentence to answer with."""
 
     def __init__(self, status: int, code: str, message: str, *, field: str = "", current: dict[str, Any] | None = None) -> None:
@@ -61,8 +61,8 @@ def install(api: NinjaAPI) -> None:
     def request_schema(request: HttpRequest, error: NinjaValidationError) -> HttpResponse:
         return bad_fields(request, [refusal_of_item(item, skip=2) for item in error.errors])
 
-    @api.exception_handler(Refused)
-    def refused(request: HttpRequest, error: Refused) -> HttpResponse:
+    @api.exception_handler(RefusedError)
+    def refused(request: HttpRequest, error: RefusedError) -> HttpResponse:
         fields = [FieldError(field=error.field, message=error.message)] if error.field else []
         out = ErrorOut(code=error.code, message=error.message, fields=fields, current=error.current)
         return say(request, error.status, out)

@@ -18,6 +18,7 @@ from wobbly_fin.rocketry.choosing.pick import Candidate, best_per_motor, thumb_f
 from wobbly_fin.rocketry.choosing.trials import smallest_margin
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket, Site
+from wobbly_fin.rocketry.motors import ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.units.display import UnitChoice
@@ -208,3 +209,15 @@ def test_the_ladder_climbs() -> None:
     peaks = [r.apogee_m[1] for r in rungs if r.apogee_m]
     assert peaks == sorted(peaks)
     assert ladder(()) == ()
+
+
+def test_a_pairing_that_leaves_the_air_costs_the_others_nothing() -> None:
+    monster = replace(
+        find_motor("K617")[0], label="O9999-8", curve=ThrustCurve.from_samples([[0, 9999], [4, 9999]]), maker="Nobody"
+    )
+    needle = QuickRocket(mass_kg=0.5, diameter_m=0.055, cd=0.05, canopy=Canopy(diameter_m=1.0))
+    found = pick(needle, Mount(diameter_m=0.054, max_length_m=0.5), SITE, [*catalogue(), monster])
+    gone = [c for c in found if c.motor is monster]
+    assert gone and all(c.verdict == "no" and c.flight.lifted and c.flight.apogee_altitude_m is None for c in gone)
+    assert "32 km" in " ".join(trial_sentence(t) for t in gone[0].tests)
+    assert len(found) > len(gone)

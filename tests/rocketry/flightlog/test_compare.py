@@ -40,8 +40,8 @@ def test_the_sentence_follows_the_miss() -> None:
 
 def test_where_the_canopy_opened_against_where_it_was_to() -> None:
     assert "where it was to, at the top" in (opening_sentence(0.2, "at_apogee") or "")
-    assert "came later" in (opening_sentence(-1.0, "at_apogee") or "") and "shorter" in (
-        opening_sentence(-1.0, "at_apogee") or ""
+    assert "came later" in (opening_sentence(-1.6, "at_apogee") or "") and "shorter" in (
+        opening_sentence(-1.6, "at_apogee") or ""
     )
     assert "never did" in (opening_sentence(0.2, "never") or "")
     assert opening_sentence(0.2, "not_seen") is None and opening_sentence(None, "never") is None

@@ -23,7 +23,7 @@ from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import QUANTITIES, parse
 from wobbly_fin.rocketry.units.display import show
-from wobbly_fin.site.errors import ErrorOut, Refused
+from wobbly_fin.site.errors import ErrorOut, RefusedError
 
 router = Router(tags=["accounts"])
 
@@ -39,7 +39,7 @@ def sign_in(request: HttpRequest, body: SignInIn, response: HttpResponse) -> Ses
     """Sign in."""
     user = authenticate(request, username=body.username, password=body.password)
     if user is None:
-        raise Refused(401, "sign_in", "That name and password do not go together.", field="password")
+        raise RefusedError(401, "sign_in", "That name and password do not go together.", field="password")
     login(request, user)
     forget_signed_out(response)
     return session_out(user)

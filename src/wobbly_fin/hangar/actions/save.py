@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.models import Rocket, RocketRevision
-from wobbly_fin.site.errors import Refused
+from wobbly_fin.site.errors import RefusedError
 
 _LONGEST_HISTORY = 200
 
@@ -28,7 +28,7 @@ def save_rocket(user: User, key: uuid.UUID, file: RocketFile, expected: int | No
     with transaction.atomic():
         row = Rocket.objects.select_for_update().filter(pk=key).first()
         if row is not None and row.owner_id != user.pk:
-            raise Refused(409, "key_taken", "That key is taken; make a new one.")
+            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
         if row is None:
             row = Rocket.objects.create(id=key, owner=user, name=file.name, document=content)
             RocketRevision.objects.create(rocket=row, number=1, document=content)
@@ -36,7 +36,7 @@ def save_rocket(user: User, key: uuid.UUID, file: RocketFile, expected: int | No
         if row.document == content and row.deleted_at is None:
             return row
         if expected != row.revision:
-            raise Refused(
+            raise RefusedError(
                 409, "stale", f"{row.name} was changed elsewhere meanwhile. Both versions are kept: choose one.",
                 current={"revision": row.revision, "document": row.document},
             )  # fmt: skip
@@ -52,7 +52,7 @@ def step_history(user: User, key: uuid.UUID, *, back: bool) -> Rocket:
             raise Http404
         source, target = (row.undo_numbers, row.redo_numbers) if back else (row.redo_numbers, row.undo_numbers)
         if not source:
-            raise Refused(409, "no_history", f"There is nothing left to {'undo' if back else 'redo'}.")
+            raise RefusedError(409, "no_history", f"There is nothing left to {'undo' if back else 'redo'}.")
         target.append(row.revision)
         return _write(row, row.revisions.get(number=source.pop()).document)
 

@@ -28,7 +28,9 @@ class RocketOut(Schema):
 
 
 class DraftIn(Schema):
-    """Texts by box: name, mass, diameter, length, mount_diameter, mount_length, cd, canopy_kind, canopy_diameter, spill_hole, rod_length, printed_motors, remarks."""
+    """Texts by box: name, mass, diameter, length, mount_diameter, mount_length, cd, canopy_kind, canopy_diameter, spill_hole,
+    rod_length, printed_motors, remarks.
+    """
 
     typed: dict[str, str]
     rocket_id: uuid.UUID | None = None

@@ -21,7 +21,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import fly
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, Landing, Opening
 from wobbly_fin.rocketry.units import parse
-from wobbly_fin.site.errors import Refused
+from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.stores.shelf import from_shelf
 
 HIGHEST_M = 30_000.0
@@ -47,7 +47,7 @@ def log_flight(
         row = Flight.objects.select_for_update().filter(pk=key).first()
         if row is not None:
             if row.owner_id != user.pk:
-                raise Refused(409, "key_taken", "That key is taken; make a new one.")
+                raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
             for name, value in checked.items():
                 setattr(row, name, value)
             row.deleted_at = None

@@ -62,7 +62,7 @@ def _wind(t: Trial, u: UnitChoice) -> str:
 
 def _ceiling(t: Trial, u: UnitChoice) -> str:
     if t.value is None:
-        return "does not get off the ground"
+        return "has no peak to judge: it never lifts, or it leaves the air model, which ends at 32 km"
     head = f"peaks at {show(_float(t.value), 'height', u)}"
     if t.limit is None:
         return head + "; no ceiling is set for this field"
@@ -135,7 +135,7 @@ def headline(candidates: Sequence[Candidate], units: UnitChoice = METRIC) -> str
     if best.verdict == "no":
         return f"Nothing passes every test here today. Nearest is {best.label}: {why_not(best, units)}"
     flight = best.flight
-    assert flight.apogee_altitude_m is not None and flight.ejection is not None
+    assert flight.apogee_altitude_m is not None and flight.ejection is not None  # it passed the tests that say so
     said = f"Fly {best.label}: {show(flight.apogee_altitude_m, 'height', units)} high, canopy {after_apogee(flight.ejection.after_apogee_s)}"
     return said + ("." if best.verdict == "good" else ", but only just.")
 

@@ -7,7 +7,7 @@ from typing import Literal
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.thumb import Thumb, thumb_delay
 from wobbly_fin.rocketry.choosing.trials import Mount, Trial, fits, smallest_margin, trials
-from wobbly_fin.rocketry.flight.flight import Flight, fly
+from wobbly_fin.rocketry.flight.flight import Flight, LeavesAirError, fly
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.motor import Motor
@@ -77,7 +77,11 @@ def thumb_for(rocket: QuickRocket, motor: Motor, site: Site, rules: Rules | None
 
 
 def _judge(rocket: QuickRocket, mount: Mount, site: Site, motor: Motor, delay_s: float | None, rules: Rules) -> Candidate:
-    flight = fly(rocket, motor, delay_s, site)
+    try:
+        flight = fly(rocket, motor, delay_s, site)
+    except LeavesAirError as error:
+        # One absurd pairing must not cost the others their verdicts.
+        flight = error.flight
     tests = trials(motor, mount, site, flight, rules)
     margin = smallest_margin(tests)
     verdict: Verdict = "no"

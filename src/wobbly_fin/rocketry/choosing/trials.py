@@ -71,7 +71,14 @@ def trials(motor: Motor, mount: Mount, site: Site, flight: Flight, rules: Rules)
     ]
     if site.ceiling_m is None:
         found.append(
-            Trial(name="ceiling", passed=flight.lifted, value=flight.apogee_altitude_m, limit=None, unit="m", margin=None)
+            Trial(
+                name="ceiling",
+                passed=flight.apogee_altitude_m is not None,
+                value=flight.apogee_altitude_m,
+                limit=None,
+                unit="m",
+                margin=None,
+            )
         )
     else:
         found.append(_at_most("ceiling", flight.apogee_altitude_m, site.ceiling_m, "m"))

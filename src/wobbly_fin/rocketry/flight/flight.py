@@ -20,6 +20,14 @@ _NO_TRACE = np.empty((0, TRACE_COLUMNS))
 _TRACE_ROWS = 24_000
 
 
+class LeavesAirError(RocketryError):
+    """A flight that leaves the air model; `flight` has what is known of it: that it lifts, and its mass."""
+
+    def __init__(self, liftoff_mass_kg: float) -> None:
+        super().__init__("motor", "carries this rocket out of the air model, which ends at 32 km; check mass and thrust")
+        self.flight = Flight(lifted=True, liftoff_mass_kg=liftoff_mass_kg, **dict.fromkeys(_LATER))  # type: ignore[arg-type]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Ejection:
     """When, where and how fast the charge fires; `after_apogee_s` is negative before apogee."""
@@ -76,7 +84,7 @@ def point_of(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Sit
         motor.total_mass_kg, motor.propellant_mass_kg, math.nan if delay_s is None else delay_s,
     )  # fmt: skip
     # A whole number typed as one would have the kernel compiled a second time, for integers.
-    return Point(*map(float, figures), *site.figures, tolerance)
+    return Point._make([*map(float, figures), *site.figures, tolerance])
 
 
 def fly(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site) -> Flight:
@@ -120,7 +128,7 @@ def flight_of(flown: Flown, rocket: QuickRocket, motor: Motor, site: Site) -> Fl
     if not flown.lifted:
         return Flight(lifted=False, liftoff_mass_kg=liftoff_mass_kg, **dict.fromkeys(_LATER))  # type: ignore[arg-type]
     if flown.outside:
-        raise RocketryError("motor", "carries this rocket out of the air model, which ends at 32 km; check mass and thrust")
+        raise LeavesAirError(liftoff_mass_kg)
     burnout_s = motor.curve.burnout_s
     ejection = None
     if not math.isnan(flown.ejection_time_s):

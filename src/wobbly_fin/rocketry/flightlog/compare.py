@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
 _CD_RANGE = (0.05, 4.0)
 _READING_FRACTION = 0.05  # what a pocket altimeter or a careful eye is good for (common practice, no source)
-_TOP_S = 0.5  # seconds either side that people call "at the top"
+_TOP_S = 1.0  # seconds either side that people call "at the top" (our own choice)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -94,4 +94,5 @@ def opening_sentence(after_apogee_s: float | None, seen: Opening) -> str | None:
         return f"The canopy opened where it was to, {when}."
     order: dict[Opening, int] = {"before_apogee": 0, "at_apogee": 1, "after_apogee": 2}
     late = order[seen] > order[forecast]
-    return f"The canopy was to open {when}; it came {'later' if late else 'earlier'}. Delays scatter; if it happens again, choose the next {'shorter' if late else 'longer'} one."
+    came, choose = ("later", "shorter") if late else ("earlier", "longer")
+    return f"The canopy was to open {when}; it came {came}. Delays scatter; if it happens again, choose the next {choose} one."

@@ -17,7 +17,7 @@ from wobbly_fin.rocketry.motors.static_test import read_static_test
 from wobbly_fin.rocketry.motors.synthesis import curve_from_data_sheet
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.quantities import System
-from wobbly_fin.site.errors import Refused
+from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.stores.models import OwnMotor
 
 # box of the form: kind of quantity
@@ -72,7 +72,7 @@ def add_motor(user: User, motor_id: uuid.UUID, form: SheetForm) -> OwnMotor:
     with transaction.atomic():
         existing = OwnMotor.objects.filter(pk=motor_id).first()
         if existing is not None and existing.owner_id != user.pk:
-            raise Refused(409, "key_taken", "That key is taken; make a new one.")
+            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
         row, _ = OwnMotor.objects.update_or_create(
             id=motor_id,
             defaults={

@@ -9,7 +9,7 @@ from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.units import parse
-from wobbly_fin.site.errors import Refused
+from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.stores.models import FlyingField
 
 
@@ -30,7 +30,7 @@ def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling
     with transaction.atomic():
         existing = FlyingField.objects.filter(pk=key).first()
         if existing is not None and existing.owner_id != user.pk:
-            raise Refused(409, "key_taken", "That key is taken; make a new one.")
+            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
         row, _ = FlyingField.objects.update_or_create(
             id=key,
             defaults={

@@ -105,3 +105,10 @@ def delete_field(request: HttpRequest, field_id: uuid.UUID) -> Status[None]:
     """Bin a field."""
     bin_row(person(request), FlyingField, field_id)
     return Status(204, None)
+
+
+@router.post("/fields/{uuid:field_id}/restore", response={204: None, 404: ErrorOut}, operation_id="restore_field")
+def restore_field(request: HttpRequest, field_id: uuid.UUID) -> Status[None]:
+    """Take a field out of the bin."""
+    bin_row(person(request), FlyingField, field_id, back=True)
+    return Status(204, None)
