@@ -70,6 +70,9 @@
             {/if}
           {/each}
         </dl>
+        <p class="quiet mt-1 text-xs">
+          Advice only: the motor maker’s sheet, your local code and the range officer decide.
+        </p>
         <div class="mt-1 flex flex-wrap gap-4">
           {#if flight.height_band}
             <p class="text-sm">Cd not known: height may be <b>{flight.height_band}</b>.</p>
