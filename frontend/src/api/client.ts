@@ -1,5 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch';
-import type { components, paths } from './types';
+import type { components, paths } from './generated/types';
 
 export type Schemas = components['schemas'];
 export type ErrorBody = Schemas['ErrorOut'];

@@ -16,7 +16,15 @@ from platformdirs import user_cache_path
 
 Function = TypeVar("Function", bound=Callable[..., object])
 
-_KERNEL_SOURCES = ("constants.py", "compiling.py", "air/standard.py", "flight/kernel.py")
+_KERNEL_SOURCES = (
+    "constants.py",
+    "compiling.py",
+    "air/standard.py",
+    "flight/point.py",
+    "flight/stepping.py",
+    "flight/descent.py",
+    "flight/kernel.py",
+)
 
 
 def _cache_folder() -> Path:

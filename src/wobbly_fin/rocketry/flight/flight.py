@@ -8,7 +8,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
-from wobbly_fin.rocketry.flight.kernel import TRACE_COLUMNS, Flown, Point, fly_point
+from wobbly_fin.rocketry.flight.kernel import fly_point
+from wobbly_fin.rocketry.flight.point import TRACE_COLUMNS, Flown, Point
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.motor import Motor

@@ -83,7 +83,7 @@ class Site:
 
     @cached_property
     def figures(self) -> tuple[float, ...]:
-        """What a flight kernel needs of the site, in the order of `kernel.Point` from its elevation on."""
+        """What a flight kernel needs of the site, in the order of `point.Point` from its elevation on."""
         air = self.air
         return tuple(
             float(x)

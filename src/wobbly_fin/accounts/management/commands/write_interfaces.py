@@ -15,7 +15,7 @@ def interfaces() -> dict[Path, str]:
     from wobbly_fin.site.api import api
 
     root: Path = settings.ROOT
-    found: dict[Path, Any] = {root / "frontend/src/api/openapi.json": api.get_openapi_schema()}
+    found: dict[Path, Any] = {root / "frontend/src/api/generated/openapi.json": api.get_openapi_schema()}
     for name, document in PUBLISHED.items():
         schema = document.model_json_schema()
         schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
@@ -26,7 +26,7 @@ def interfaces() -> dict[Path, str]:
 class Command(BaseCommand):
     """See the module."""
 
-    help = "Write frontend/src/api/openapi.json and docs/formats."
+    help = "Write frontend/src/api/generated/openapi.json and docs/formats."
 
     def handle(self, *args: Any, **options: Any) -> None:
         for path, text in interfaces().items():
