@@ -78,14 +78,13 @@ static double value(int event, const double *y, const Point *p) { return event =
 static double rate(int event, const double *dy) { return event == ROD_EXIT ? -dy[2] : event == APOGEE ? dy[5] : dy[2]; }
 static double locate(int event, int phase, double t, double h, const double *y, double *at, double k[7][6], const Point *p, const Burn *b) {
   double low = 0, high = h, g0 = value(event, y, p), g1 = value(event, at, p), guess = g0 > g1 ? h * g0 / (g0 - g1) : h;
-  for (int n = 0; n < 12; n++) {
+  for (int n = 0; n < 40; n++) {
     step(phase, t, guess, y, at, k, p, b);
     double v = value(event, at, p), r = rate(event, k[6]);
     if (v > 0) low = guess; else high = guess;
     double nearer = r != 0 ? guess - v / r : (low + high) / 2;
-    if (nearer <= low || nearer >= high) nearer = (low + high) / 2;
     if (fabs(nearer - guess) <= 1e-10 * (1 + t)) break;
-    guess = nearer;
+    guess = low < nearer && nearer < high ? nearer : (low + high) / 2;
   }
   return guess;
 }
@@ -149,7 +148,7 @@ void fly(const double *times, const double *thrust, const double *delivered, int
     if (phase == CANOPY && !done) {
       double v = fall(fmax(y[2], 0), m1, &p), f = wind_factor(y[2], &p), side = hypot(y[3] - f * p.wx, y[4] - f * p.wy);
       double shear = p.wx != 0 || p.wy != 0 ? 20 * p.wexp * v * v / G : 0;
-      if (v * v < 0.05 * G * 8000 && fabs(y[5] + v) < 0.03 * v && side < 0.08 * v && y[2] > shear + 0.1 * v) {
+      if (v * v < 0.05 * G * 8000 && fabs(y[5] + v) < 0.03 * v && side < 0.08 * v && y[2] > shear + 2 * v * v / G) {
         t = settled(t, y, shear, m1, &p);
         done = fresh = 1; h = 0.2 * v / G;
         if (shear == 0) { land = t; break; }

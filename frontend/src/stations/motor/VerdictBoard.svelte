@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Board } from '../../api/queries';
   import { count } from '../../api/format';
-  import { noFilters, thrustBands, type Choice } from './choice.svelte';
+  import type { Choice } from './choice.svelte';
+  import { noFilters, thrustBands } from './filters';
   import MotorCard from './MotorCard.svelte';
   import { longestCoast, values } from './board';
 

@@ -1,46 +1,8 @@
 import { searchParams } from 'sv-router';
 import type { Board, DelayVerdict, MotorVerdict } from '../../api/queries';
-
-export interface Filters {
-  impulseClass: string;
-  maker: string;
-  propellant: string;
-  casing: string;
-  delay: string;
-  thrust: string;
-}
-
-export const noFilters = (): Filters => ({
-  impulseClass: '',
-  maker: '',
-  propellant: '',
-  casing: '',
-  delay: '',
-  thrust: '',
-});
+import { noFilters, passes } from './filters';
 
 const MOST_PINS = 3;
-
-/** Thrust bands to narrow by, in newtons: [from, to). */
-export const thrustBands: Record<string, [number, number]> = {
-  'under 10 N': [0, 10],
-  '10–30 N': [10, 30],
-  '30–100 N': [30, 100],
-  'over 100 N': [100, Infinity],
-};
-
-/** Whether a motor passes the filters. */
-export function passes(motor: MotorVerdict, f: Filters): boolean {
-  const band = thrustBands[f.thrust];
-  return (
-    (!f.impulseClass || motor.impulse_class === f.impulseClass) &&
-    (!f.maker || motor.maker === f.maker) &&
-    (!f.propellant || motor.propellant === f.propellant) &&
-    (!f.casing || motor.case === f.casing) &&
-    (!f.delay || motor.delays.some((d) => String(d.delay_s) === f.delay)) &&
-    (!band || (motor.average_thrust_n >= band[0] && motor.average_thrust_n < band[1]))
-  );
-}
 
 /** What is chosen, pinned and narrowed on the verdict board. The choice lives in the address, so a reload keeps it. */
 export class Choice {

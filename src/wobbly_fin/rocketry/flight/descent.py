@@ -48,7 +48,8 @@ def has_settled(y: Floats, shear_m: float, mass_kg: float, p: Point) -> bool:
     # The lag expansion needs terminal speed to be reached in far less than a scale height.
     slow = v * v < 0.05 * G * 8000.0
     near = abs(y[5] + v) < _SETTLED_FRACTION * v and sideways < _SETTLED_CROSSWIND_FRACTION * v
-    return slow and near and y[2] > shear_m + 0.1 * v
+    # What is left of the mismatch must have room to die away in before the quadrature ends.
+    return slow and near and y[2] > shear_m + 2.0 * v * v / G
 
 
 @kernel

@@ -137,7 +137,7 @@ def locate(event: int, phase: int, t: float, h: float, y: Floats, at: Floats, k:
     g0 = event_value(event, y, p)
     g1 = event_value(event, at, p)
     guess = h * g0 / (g0 - g1) if g0 > g1 else h
-    for _ in range(12):
+    for _ in range(40):
         step(phase, t, guess, y, at, k, p, burn, 0.0)
         value = event_value(event, at, p)
         if value > 0.0:
@@ -146,11 +146,10 @@ def locate(event: int, phase: int, t: float, h: float, y: Floats, at: Floats, k:
             high = guess
         rate = event_value(event, k[6], p) - (p.rod_length_m if event == ROD_EXIT else 0.0)
         nearer = guess - value / rate if rate != 0.0 else 0.5 * (low + high)
-        if nearer <= low or nearer >= high:
-            nearer = 0.5 * (low + high)
+        # Before the bracket is looked at: having arrived, Newton stands on its very edge.
         if abs(nearer - guess) <= 1e-10 * (1.0 + t):
             break
-        guess = nearer
+        guess = nearer if low < nearer < high else 0.5 * (low + high)
     return guess
 
 
