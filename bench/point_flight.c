@@ -166,7 +166,11 @@ void fly(const double *times, const double *thrust, const double *delivered, int
     if (isnan(apogee_t) && phase != CANOPY && y[5] >= 0 && new[5] < 0) event = APOGEE;
     else if (phase == ROD && value(ROD_EXIT, new, &p) <= 0) event = ROD_EXIT;
     else if (new[2] <= 0 && new[5] < 0) event = GROUND;
-    if (event) { clipped = 0; length = locate(event, phase, t, length, y, new, k, &p, &b); }
+    while (event) {
+      clipped = 0; length = locate(event, phase, t, length, y, new, k, &p, &b);
+      if (event != APOGEE || phase != ROD || value(ROD_EXIT, new, &p) > 0) break;
+      event = ROD_EXIT;
+    }
     t = clipped ? stop : t + length;
     memcpy(y, new, sizeof y); memcpy(k[0], k[6], sizeof k[0]);
     h = clipped ? fmax(full, h) : full;

@@ -119,6 +119,8 @@ def test_in_still_air_over_an_upright_rod_it_comes_down_where_it_went_up(case: t
 @given(flights())
 def test_the_path_agrees_with_the_figures(case: tuple[QuickRocket, Motor, float, Site]) -> None:
     rocket, motor, delay_s, site = case
+    # A canopy that drags less than the rocket did would let it climb on: the canopy's drag alone is flown.
+    assume(rocket.canopy and rocket.canopy.drag_area_m2 > rocket.drag_area_m2)
     f, trace = fly_traced(rocket, motor, delay_s, site)
     assume(f.lifted)
     assert trace[0, 0] == f.liftoff_time_s and trace[-1, 0] == f.landing_time_s

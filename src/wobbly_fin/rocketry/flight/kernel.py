@@ -15,7 +15,7 @@ from wobbly_fin.rocketry.compiling import kernel
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.flight.descent import SHEAR_LAGS, fall_speed, has_settled, note, settled_descent
 from wobbly_fin.rocketry.flight.point import APOGEE, CANOPY, FREE, GROUND, NONE, ROD, ROD_EXIT, Floats, Flown, Point
-from wobbly_fin.rocketry.flight.stepping import begin, event_in, fastest_in, locate, next_length, step
+from wobbly_fin.rocketry.flight.stepping import begin, event_in, event_value, fastest_in, locate, next_length, step
 
 G = STANDARD_GRAVITY_M_S2
 _MOST_STEPS = 1_000_000
@@ -155,9 +155,12 @@ def fly_point(times: Floats, thrust: Floats, delivered: Floats, p: Point, work: 
         full = next_length(length, error)
 
         event = event_in(phase, math.isnan(apogee_t) and phase != CANOPY, y, new, p)
-        if event != NONE:
+        while event != NONE:
             clipped = False
             length = locate(event, phase, t, length, y, new, k, p, burn)
+            if event != APOGEE or phase != ROD or event_value(ROD_EXIT, new, p) > 0.0:
+                break
+            event = ROD_EXIT  # a long step over both: it had left the rod before it peaked
         if math.isnan(apogee_t):
             fastest, where = fastest_in(length, y, new, k)
             if fastest > top_v:
