@@ -296,3 +296,58 @@ def test_nothing_runs_off_a_phone(signed_in: Page, live_server: Any, path: str) 
     page.wait_for_load_state("networkidle")
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
     assert troubles == []
+
+
+def test_limits_are_the_owners_and_every_verdict_follows(signed_in: Page) -> None:
+    page = signed_in
+    _make(page)
+    before = page.get_by_text(re.compile(r"^Fly ")).inner_text()
+    page.keyboard.press("/")
+    page.get_by_role("combobox", name="Jump to").fill("limits")
+    page.keyboard.press("Enter")
+    box = page.get_by_label("Speed leaving the rod, at least")
+    box.fill("3 kg")
+    box.press("Tab")
+    expect(page.get_by_text("does not measure a speed")).to_be_visible()
+    box.fill("48 mph")
+    box.press("Tab")
+    expect(page.get_by_role("button", name="back to 13 m/s")).to_be_enabled()
+    page.go_back()
+    expect(page.get_by_text(re.compile("Nothing passes every test|^Fly "))).to_be_visible()
+    expect(page.get_by_text(before, exact=True)).to_have_count(0)
+
+
+def test_a_name_is_only_ever_text(signed_in: Page) -> None:
+    page = signed_in
+    alarms: list[str] = []
+    page.on("dialog", lambda d: (alarms.append(d.message), d.dismiss()))
+    nasty = "<img src=x onerror=alert(1)>"
+    page.get_by_role("link", name="Make my first rocket").click()
+    _fill(page, name=nasty, mass=MASS, diameter="33 mm", mount_diameter="18 mm", mount_length="70 mm", canopy_diameter="40 cm")
+    page.get_by_role("button", name="Put it on the rack").click()
+    expect(page.get_by_role("heading", name=nasty)).to_be_visible()
+    page.get_by_role("link", name="Hangar").click()
+    expect(page.get_by_text(nasty)).to_be_visible()
+    assert alarms == []
+
+
+def test_the_logbook_is_narrowed_and_summed_and_the_filter_survives_a_reload(signed_in: Page) -> None:
+    page = signed_in
+    _make(page)
+    for opening, landing in (("opened at the top", "landed safe"), ("never opened", "damaged")):
+        page.get_by_role("link", name="Motor", exact=True).click()
+        page.get_by_label("The flight", exact=True).get_by_role("link", name="Log this flight").click()
+        page.get_by_label(opening).check()
+        page.get_by_label(landing).check()
+        page.get_by_role("button", name="Into the logbook").click()
+        expect(page.get_by_role("heading", name="Forecast against fact")).to_be_visible()
+        page.get_by_role("link", name=NAME).click()
+    page.get_by_role("link", name="Logbook").click()
+    expect(page.get_by_text("2 flights")).to_be_visible()
+    page.get_by_label("How it went").select_option("failure")
+    expect(page.get_by_text("1 flight", exact=True)).to_be_visible()
+    page.reload()
+    expect(page.get_by_text("1 flight", exact=True)).to_be_visible()
+    expect(page.get_by_role("row")).to_have_count(2)
+    page.get_by_role("link", name="Hangar").click()
+    expect(page.get_by_text("waits for repair")).to_be_visible()

@@ -1,0 +1,95 @@
+"""Whatever is sent, the API answers with a sentence, never with a 500, and the world stays as it was."""
+
+import json
+import re
+import uuid
+from typing import Any
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from tests.api.conftest import PIP, Person
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.logbook.models import Flight
+from wobbly_fin.site.api import api
+
+anything = st.recursive(
+    st.none() | st.booleans() | st.integers(-(10**25), 10**25) | st.floats(allow_nan=False) | st.text(max_size=30),
+    lambda inner: st.lists(inner, max_size=4) | st.dictionaries(st.text(max_size=12), inner, max_size=4),
+    max_leaves=12,
+)  # fmt: skip
+look = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow])
+
+
+def _writes() -> list[tuple[str, str, list[str]]]:
+    """(method, path, names of the body's fields) of every operation that takes a body."""
+    schema = api.get_openapi_schema()
+    found = []
+    for path, item in schema["paths"].items():
+        for method, operation in item.items():
+            if "requestBody" in operation:
+                name = operation["requestBody"]["content"]["application/json"]["schema"]["$ref"].rpartition("/")[2]
+                found.append((method.upper(), path, list(schema["components"]["schemas"][name].get("properties", {}))))
+    return found
+
+
+@pytest.mark.parametrize("method, path, fields", _writes(), ids=lambda v: v if isinstance(v, str) else "")
+@look
+@given(data=st.data())
+def test_no_body_makes_it_fall_over(hedda: Person, method: str, path: str, fields: list[str], data: st.DataObject) -> None:
+    body = data.draw(st.fixed_dictionaries({}, optional=dict.fromkeys(fields, anything)) | anything)
+    address = re.sub(r"\{[^}]+\}", str(uuid.uuid4()), path)
+    response = hedda.client.generic(method, address, data=json.dumps(body), content_type="application/json")
+    assert response.status_code < 500, response.content[:300]
+    if response.status_code >= 400:
+        assert response.json()["message"] and response.json()["code"]
+
+
+@look
+@given(typed=st.dictionaries(st.sampled_from(sorted(PIP)), st.text(max_size=40)))
+def test_no_text_in_any_box_makes_it_fall_over(hedda: Person, typed: dict[str, str]) -> None:
+    status, out = hedda.call("POST", "/hangar/drafts", {"typed": PIP | typed})
+    assert status == 200
+    if out["document"]:
+        key = uuid.uuid4()
+        assert hedda.call("PUT", f"/hangar/rockets/{key}", out["document"])[0] == 200
+        assert hedda.call("GET", f"/hangar/rockets/{key}/board")[0] == 200
+
+
+@look
+@given(query=st.text(max_size=30))
+def test_no_address_makes_it_fall_over(hedda: Person, query: str) -> None:
+    from urllib.parse import quote
+
+    q = quote(query, safe="")
+    for path in (
+        f"/stores/shelf/{q}",
+        f"/stores/motors/decode?label={q}",
+        f"/logbook/flights?rocket={q}&year={q}&outcome={q}",
+        f"/hangar/rockets/{uuid.uuid4()}/flight?motor={q}&delay_s={q}",
+        f"/{q}",
+    ):
+        response = hedda.client.get(f"/api{path}")
+        assert response.status_code < 500, (path, response.content[:200])
+
+
+def test_a_refusal_leaves_the_world_as_it_was(hedda: Person) -> None:
+    rocket = hedda.rocket()
+    hedda.log(rocket)
+    before = (list(Rocket.objects.values()), list(Flight.objects.values()), hedda.get("/preferences"), hedda.get("/conditions"))
+    refused: list[tuple[str, str, Any]] = [
+        ("PUT", f"/hangar/rockets/{rocket['id']}", {"version": 1, "name": "x"}),
+        ("PUT", f"/logbook/flights/{uuid.uuid4()}", {"rocket_id": rocket["id"], "motor_key": "catalogue:C8"}),
+        ("PUT", "/conditions", {"typed": {"wind": "5 m/s", "temperature": "boiling"}}),
+        ("PATCH", "/preferences", {"theme": "field", "limits": {"luck": "1"}}),
+        ("PUT", f"/stores/motors/{uuid.uuid4()}", {"label": "C7-5"}),
+    ]
+    for method, path, body in refused:
+        assert hedda.call(method, path, body)[0] == 422, path
+    assert before == (
+        list(Rocket.objects.values()),
+        list(Flight.objects.values()),
+        hedda.get("/preferences"),
+        hedda.get("/conditions"),
+    )
