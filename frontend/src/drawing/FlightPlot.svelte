@@ -151,11 +151,8 @@
     />
 
     <path d={path} class="stroke-base-content fill-none" stroke-width="2.2" stroke-linejoin="round" />
-    {#if cut}<text
-        x={width - 16}
-        y={y(interpolate(flight.time_s, heights, x.invert(width - 115))) - 8}
-        text-anchor="end"
-        class="fill-base-content text-[11px]">lands at {seconds(lasts)} →</text
+    {#if cut}<text x={width - 16} y={floor - 6} text-anchor="end" class="fill-base-content text-[11px]"
+        >lands at {seconds(lasts)} →</text
       >{/if}
     {#if measuredM !== undefined}
       <line

@@ -54,7 +54,7 @@
         {#each places as place (place.name)}
           <a
             href={place.href}
-            class="flex items-center border-b-4 border-transparent px-3 font-semibold hover:underline"
+            class="flex items-center border-b-4 border-transparent px-2 font-semibold sm:px-3 hover:underline"
             {@attach isActiveLink({ className: 'border-b-primary!', startsWith: !place.exact })}
             >{place.name}</a
           >
