@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { dashes, extent, type Curve } from './curves';
+  import { dashes, extent, inks, type Curve } from './curves';
   import { line, linear } from './plot';
 
   let { curves, height = 220 }: { curves: Curve[]; height?: number } = $props();
@@ -8,7 +8,6 @@
   const most = $derived(extent(curves));
   const x = $derived(linear(most.time, 44, width - 12, 6));
   const y = $derived(linear(most.thrust * 1.06, height - 34, 8, 4));
-  const inks = ['stroke-primary', 'stroke-secondary', 'stroke-info'];
   const tick = (value: number) => String(Number(value.toPrecision(3)));
 </script>
 

@@ -1,6 +1,9 @@
 /** Line patterns that tell overlaid curves apart without colour. */
 export const dashes: (string | undefined)[] = [undefined, '7 4', '2 3'];
 
+/** Inks to go with them. */
+export const inks: string[] = ['stroke-primary', 'stroke-secondary', 'stroke-info'];
+
 export interface Curve {
   name: string;
   /** Rows of time [s] and thrust [N]. */

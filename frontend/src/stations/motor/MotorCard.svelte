@@ -21,7 +21,9 @@
       aria-label={`${best?.label}: ${motor.verdict}`}
       onclick={() => choice.choose(motor, best?.delay_s ?? null)}
     >
-      <span class="font-display text-lg leading-tight font-bold">{shownDelay?.label}</span>
+      <span class="font-display shrink-0 text-lg leading-tight font-bold whitespace-nowrap"
+        >{shownDelay?.label}</span
+      >
       <span class="quiet truncate text-sm">{motor.maker} · {motor.case ?? 'own'}</span>
     </button>
     <span class="font-semibold whitespace-nowrap">{motor.said.apogee ?? '–'}</span>

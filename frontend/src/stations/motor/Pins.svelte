@@ -2,7 +2,7 @@
   import type { MotorVerdict } from '../../api/queries';
   import { newtons } from '../../api/format';
   import ThrustCurves from '../../drawing/ThrustCurves.svelte';
-  import { dashes } from '../../drawing/curves';
+  import { dashes, inks } from '../../drawing/curves';
   import Verdict from '../../kit/Verdict.svelte';
 
   let { pins, onunpin }: { pins: MotorVerdict[]; onunpin: (key: string) => void } = $props();
@@ -27,7 +27,7 @@
           <td></td>
           {#each pins as pin, i (pin.key)}
             <th class="px-2 text-left" scope="col">
-              <svg viewBox="0 0 30 6" class="stroke-base-content inline h-2 w-8" aria-hidden="true"
+              <svg viewBox="0 0 30 6" class={['inline h-2 w-8', inks[i]]} aria-hidden="true"
                 ><line x1="0" x2="30" y1="3" y2="3" stroke-width="2.4" stroke-dasharray={dashes[i]} /></svg
               >
               {pin.name}
