@@ -10,7 +10,7 @@ from tests.api.conftest import Person
 from wobbly_fin.accounts.demo.load import load_demo
 from wobbly_fin.site.api import api
 
-OPEN = {("/api/session", "get"), ("/api/session", "post")}
+OPEN = {("/api/session", "get"), ("/api/session", "post"), ("/api/session/demo", "post")}
 NOBODYS = "00000000-0000-4000-8000-000000000000"
 
 
@@ -92,6 +92,11 @@ def test_a_demo_visitor_who_signs_out_stays_out(db: None, settings: Any) -> None
     visitor.get("/")
     assert visitor.delete("/api/session").status_code == 204
     assert visitor.get("/api/session").json()["username"] is None
+    assert visitor.post("/api/session/demo", REMOTE_ADDR="10.1.2.3").status_code == 404
+    assert visitor.post("/api/session/demo").json()["username"] == "demo"
+    assert visitor.get("/api/session").json()["username"] == "demo"
+    settings.DEMO = False
+    assert Client().post("/api/session/demo").status_code == 404
 
 
 def test_the_page_answers_every_client_route_and_the_api_its_own_404(hedda: Person) -> None:

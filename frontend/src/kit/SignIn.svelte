@@ -9,6 +9,7 @@
     () => ask(client.POST('/api/session', { body: { username, password } })),
     ['session'],
   );
+  const back = useChange(() => ask(client.POST('/api/session/demo')), ['session']);
   const problem = $derived(enter.error instanceof ApiError ? enter.error.message : '');
 
   async function submit(event: SubmitEvent) {
@@ -39,9 +40,14 @@
   {#if problem}<p class="text-error mb-3" role="alert">{problem}</p>{/if}
   <button class="btn btn-primary w-full" disabled={enter.isPending}>Sign in</button>
   {#if session.data?.demo}
-    <p class="quiet mt-4 text-sm">
-      This is the demo: its visitor signs in by itself at the next visit tomorrow, or at once after clearing
-      this site’s cookies.
-    </p>
+    <button
+      type="button"
+      class="btn mt-3 w-full"
+      onclick={() => back.mutate(undefined)}
+      disabled={back.isPending}
+    >
+      Back into the demo
+    </button>
+    {#if back.error}<p class="text-error mt-2" role="alert">{back.error.message}</p>{/if}
   {/if}
 </form>

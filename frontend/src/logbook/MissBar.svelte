@@ -4,11 +4,7 @@
   let { flight }: { flight: Logged } = $props();
 
   const most = 0.3;
-  const off = $derived(
-    flight.apogee_m !== null && flight.forecast_apogee_m
-      ? flight.apogee_m / flight.forecast_apogee_m - 1
-      : null,
-  );
+  const off = $derived(flight.off_fraction);
   const at = $derived(off === null ? 0 : Math.max(-1, Math.min(1, off / most)));
 </script>
 
@@ -18,7 +14,12 @@
     <svg viewBox="-40 -7 80 14" class="h-3.5 w-20" aria-hidden="true">
       <line x1="-40" x2="40" y1="0" y2="0" class="stroke-base-content/40" />
       <line x1="0" x2="0" y1="-6" y2="6" class="stroke-base-content" />
-      <circle cx={at * 36} cy="0" r="4.5" class={Math.abs(off) <= 0.05 ? 'fill-success' : 'fill-warning'} />
+      <circle
+        cx={at * 36}
+        cy="0"
+        r="4.5"
+        class={flight.off_within_reading ? 'fill-success' : 'fill-warning'}
+      />
     </svg>
     <span class="quiet text-sm">{flight.said.off}</span>
   {/if}

@@ -4,7 +4,7 @@ import pytest
 
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
-from wobbly_fin.rocketry.flightlog.compare import cd_for_height, check_height, height_sentence, opening_sentence
+from wobbly_fin.rocketry.flightlog.compare import cd_for_height, check_height, height_sentence, opening_sentence, within_reading
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
 from wobbly_fin.rocketry.flightlog.totals import Logged, totals
 from wobbly_fin.rocketry.flightlog.waiting import waits_for
@@ -70,3 +70,7 @@ def test_what_a_rocket_waits_for() -> None:
     assert waits_for(flights=3, last_landing="damaged", has_canopy=True) == "repair"
     assert waits_for(flights=3, last_landing="lost", has_canopy=True) == "search"
     assert waits_for(flights=3, last_landing="safe", has_canopy=True) == "next_flight"
+
+
+def test_a_miss_that_reads_five_per_cent_is_within_a_reading() -> None:
+    assert within_reading(-0.0512) and within_reading(0.05) and not within_reading(-0.056)

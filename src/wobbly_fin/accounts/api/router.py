@@ -2,7 +2,7 @@
 
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from wobbly_fin.accounts.actions.conditions import set_conditions, today
@@ -18,7 +18,7 @@ from wobbly_fin.accounts.api.schemas import (
     SessionOut,
     SignInIn,
 )
-from wobbly_fin.accounts.demo.visitor import forget_signed_out, remember_signed_out
+from wobbly_fin.accounts.demo.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import QUANTITIES, parse
@@ -43,6 +43,15 @@ def sign_in(request: HttpRequest, body: SignInIn, response: HttpResponse) -> Ses
     login(request, user)
     forget_signed_out(response)
     return session_out(user)
+
+
+@router.post("/session/demo", auth=None, response={200: SessionOut, 404: ErrorOut}, operation_id="enter_demo")
+def enter_demo(request: HttpRequest, response: HttpResponse) -> SessionOut:
+    """Let a demo visitor who signed out back in; there is no such door outside the demo or from another machine."""
+    if not sign_visitor_in(request):
+        raise Http404
+    forget_signed_out(response)
+    return session_out(request.user)
 
 
 @router.delete("/session", response={204: None}, operation_id="sign_out")

@@ -21,6 +21,16 @@ def is_loopback(request: HttpRequest) -> bool:
         return False
 
 
+def sign_visitor_in(request: HttpRequest) -> bool:
+    """Sign the demo visitor in where the demo runs and the request comes from this machine; says whether it did."""
+    if not settings.DEMO or not is_loopback(request):
+        return False
+    visitor = get_user_model().objects.filter(username=DEMO_USERNAME, is_active=True).first()
+    if visitor is not None:
+        login(request, visitor, backend="django.contrib.auth.backends.ModelBackend")
+    return visitor is not None
+
+
 class DemoVisitorMiddleware:
     """Signs the demo visitor in unless they signed out themselves."""
 
@@ -28,10 +38,8 @@ class DemoVisitorMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        if settings.DEMO and not request.user.is_authenticated and is_loopback(request) and _SIGNED_OUT not in request.COOKIES:
-            visitor = get_user_model().objects.filter(username=DEMO_USERNAME, is_active=True).first()
-            if visitor is not None:
-                login(request, visitor, backend="django.contrib.auth.backends.ModelBackend")
+        if settings.DEMO and not request.user.is_authenticated and _SIGNED_OUT not in request.COOKIES:
+            sign_visitor_in(request)
         return self.get_response(request)
 
 

@@ -11,6 +11,7 @@ from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, said_flight
 from wobbly_fin.rocketry.flight.flight import fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
+from wobbly_fin.rocketry.flightlog.compare import within_reading
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
 from wobbly_fin.rocketry.flightlog.totals import Logged, totals
 from wobbly_fin.rocketry.units.display import UnitChoice, show
@@ -21,14 +22,17 @@ def logged_out(row: Flight, units: UnitChoice) -> LoggedOut:
     said = {"opening": OPENINGS[row.opening], "landing": LANDINGS[row.landing]}  # type: ignore[index]
     if row.apogee_m is not None:
         said["height"] = show(row.apogee_m, "height", units)
+    off = None
     if row.forecast_apogee_m is not None:
         said["forecast"] = show(row.forecast_apogee_m, "height", units)
         if row.apogee_m is not None and row.forecast_apogee_m > 0:
-            said["off"] = f"{row.apogee_m / row.forecast_apogee_m - 1:+.0%}".replace("-", "−")
+            off = row.apogee_m / row.forecast_apogee_m - 1
+            said["off"] = f"{off:+.0%}".replace("-", "−")
     return LoggedOut(
         id=row.pk, rocket_id=row.rocket_id, rocket_name=row.rocket.name, flown_on=row.flown_on, label=row.label, delay_s=row.delay_s,
         opening=row.opening, landing=row.landing, success=_success(row), apogee_m=row.apogee_m,
-        forecast_apogee_m=row.forecast_apogee_m, remarks=row.remarks, field_name=row.field_name, said=said,
+        forecast_apogee_m=row.forecast_apogee_m, off_fraction=off,
+        off_within_reading=None if off is None else within_reading(off), remarks=row.remarks, field_name=row.field_name, said=said,
     )  # fmt: skip
 
 

@@ -37,6 +37,8 @@ class LoggedOut(Schema):
     success: bool
     apogee_m: float | None
     forecast_apogee_m: float | None
+    off_fraction: float | None
+    off_within_reading: bool | None
     remarks: str
     field_name: str
     said: dict[str, str]

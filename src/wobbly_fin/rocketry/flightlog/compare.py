@@ -66,11 +66,16 @@ def cd_for_height(rocket: QuickRocket, motor: Motor, site: Site, height_m: float
     return (low + high) / 2
 
 
+def within_reading(off_fraction: float) -> bool:
+    """Whether a miss, in whole per cent as it is said, is no more than a reading is good for."""
+    return round(abs(off_fraction), 2) <= _READING_FRACTION
+
+
 def height_sentence(check: HeightCheck, cd: float, cd_known: bool, units: UnitChoice = METRIC) -> str:
     """The residual in words, with what would explain it."""
     off = check.off_fraction
     head = f"Forecast {show(check.forecast_m, 'height', units)}, measured {show(check.measured_m, 'height', units)}"
-    if abs(off) <= _READING_FRACTION:
+    if within_reading(off):
         return f"{head}: within {_READING_FRACTION:.0%}, as near as one can read."
     said = f"{head}: {abs(off):.0%} {'lower' if off < 0 else 'higher'}."
     if check.explaining_cd is None:
