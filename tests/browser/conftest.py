@@ -6,9 +6,12 @@ from typing import Any
 import pytest
 from django.contrib.auth.models import User
 from django.test import Client
-from playwright.sync_api import BrowserContext, Page
+from playwright.sync_api import BrowserContext, Page, expect
 
 from wobbly_fin.site.warm import warm
+
+# A loaded machine may take its time; what is waited for still has to come.
+expect.set_options(timeout=20_000)
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 FLAGS = [
@@ -49,6 +52,6 @@ def signed_in(context: BrowserContext, live_server: Any, hedda: User) -> Page:
     client.force_login(hedda)
     context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": live_server.url}])
     page = context.new_page()
-    page.set_default_timeout(10_000)
+    page.set_default_timeout(30_000)
     page.goto(live_server.url)
     return page
