@@ -48,7 +48,8 @@ def _decode(label: str) -> Answer:
 
 def _fly(path: str) -> Answer:
     from wobbly_fin.formats.answers import flight_answer
-    from wobbly_fin.formats.documents import FlightDocument, within
+    from wobbly_fin.formats.base import within
+    from wobbly_fin.formats.documents import FlightDocument
     from wobbly_fin.rocketry.flight import fly
 
     document = FlightDocument.model_validate(_read(path))
@@ -59,7 +60,8 @@ def _fly(path: str) -> Answer:
 
 def _pick(path: str) -> Answer:
     from wobbly_fin.formats.answers import candidate_answer
-    from wobbly_fin.formats.documents import PickDocument, within
+    from wobbly_fin.formats.base import within
+    from wobbly_fin.formats.documents import PickDocument
     from wobbly_fin.rocketry.choosing import pick
     from wobbly_fin.rocketry.motors.catalogue import catalogue
 
@@ -68,6 +70,20 @@ def _pick(path: str) -> Answer:
     mount = within("mount", document.mount.to_mount)
     found = pick(rocket, mount, site, catalogue(), document.to_rules())
     return {"candidates": [candidate_answer(c) for c in found]}
+
+
+def _stability(path: str) -> Answer:
+    from wobbly_fin.formats.answers import stability_answer
+    from wobbly_fin.formats.base import within
+    from wobbly_fin.formats.documents import StabilityDocument
+    from wobbly_fin.rocketry.airframe import balance
+    from wobbly_fin.rocketry.airframe.barrowman import require_mach
+
+    document = StabilityDocument.model_validate(_read(path))
+    airframe, motor = within("rocket", document.rocket.to_airframe), document.to_motor()
+    require_mach(document.mach)
+    mach = document.mach if document.model.mach_correction else 0.0
+    return stability_answer(within("rocket", balance, airframe, [motor], mach))
 
 
 def _read(path: str) -> Any:
@@ -89,6 +105,7 @@ def _read(path: str) -> Any:
 _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "decode": (_decode, "LABEL", "what a motor label says"),
     "fly": (_fly, "FILE", "fly one rocket with one motor"),
+    "stability": (_stability, "FILE", "where the air pushes and where it balances"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
 }
 

@@ -4,6 +4,7 @@ import math
 from dataclasses import asdict
 from typing import Any
 
+from wobbly_fin.rocketry.airframe import Balance
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.trials import Trial
@@ -34,6 +35,31 @@ def label_answer(label: MotorLabel) -> dict[str, Any]:
         "adjustable_delay": label.adjustable_delay,
         "says": list(label_sentences(label)),
         "doubts": [doubt_sentence(d) for d in label_doubts(label)],
+    }
+
+
+def stability_answer(found: Balance) -> dict[str, Any]:
+    """CP part by part and whole; balance where every mass is known, with burnout where a motor is aboard."""
+    placed, air = found.layout.placed, found.pressure
+    known = found.empty.mass_kg > 0 and not found.empty.unknown
+    aboard = known and bool(found.aboard)
+    return {
+        "cp_m": air.cp_m,
+        "cn_alpha_per_rad": air.cn_alpha_per_rad,
+        "parts": [
+            {"name": placed[p.index].part.called, "part": p.index, "cp_m": p.cp_m, "cn_alpha_per_rad": p.cn_alpha_per_rad}
+            for p in air.parts
+        ],
+        "cutout_cp_m": found.cutout_cp_m,
+        "reference_diameter_m": air.reference_diameter_m,
+        "flags": list(air.flags),
+        "mass_kg": found.ignition.mass_kg if known else None,
+        "cg_m": found.ignition.cg_m if known else None,
+        "cg_burnout_m": found.burnout.cg_m if aboard else None,
+        "margin_calibres": found.margin_calibres if known else None,
+        "margin_burnout_calibres": found.margin_burnout_calibres if aboard else None,
+        "transverse_inertia_kg_m2": found.ignition.transverse_kg_m2 if known else None,
+        "axial_inertia_kg_m2": found.ignition.axial_kg_m2 if known else None,
     }
 
 

@@ -4,39 +4,24 @@ Field names carry their unit; ranges that follow from physics are checked once, 
 core's own value (`to_…` methods).
 """
 
-from collections.abc import Callable
 from dataclasses import asdict, fields
-from typing import Annotated, Any, Self, TypeVar
+from typing import Annotated, Any, Self
 
-from pydantic import BaseModel, ConfigDict, Field, create_model
+from pydantic import Field, create_model
 
+from wobbly_fin.formats.base import Document, Number, Sample, within
+from wobbly_fin.formats.parts import LoosePart, to_parts
+from wobbly_fin.rocketry.airframe import Airframe, Known, Stage
+from wobbly_fin.rocketry.airframe.as_point import as_point
 from wobbly_fin.rocketry.choosing import Mount, Rules
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket, Site
+from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.canopy import CanopyKind
-
-Answer = TypeVar("Answer")
-Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
-Sample = Annotated[list[Number], Field(min_length=2, max_length=2)]
-
-
-def within(place: str, make: Callable[..., Answer], *args: object) -> Answer:
-    """Call `make`, putting `place` in front of the field a core error names."""
-    try:
-        return make(*args)
-    except RocketryError as error:
-        raise RocketryError(f"{place}.{error.name}", error.message) from error
-
-
-class Document(BaseModel):
-    """Base of every document: nothing unknown, nothing that is not a finite number."""
-
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
-
 
 class CanopyDocument(Document):
     """A canopy; `cd` belongs to π/4 (D² − hole²) and takes the kind's usual value when left out."""
@@ -51,20 +36,42 @@ class CanopyDocument(Document):
 
 
 class RocketDocument(Document):
-    """A quick rocket: `mass_kg` is everything but the motor; no canopy, nothing opens."""
+    """A rocket; `mass_kg` is everything but the motor; no canopy, nothing opens.
 
-    mass_kg: Number
-    diameter_m: Number
-    cd: Number = 0.6
+    With `parts` it is an airframe, measured from the nose tip; what is known of the whole beats what they come to. Without,
+    a quick rocket: `mass_kg` and `diameter_m` are needed and `cd` is 0.6 unless given.
+    """
+
+    mass_kg: Number | None = None
+    diameter_m: Number | None = None
+    cd: Number | None = None
     canopy: CanopyDocument | None = None
+    parts: list[LoosePart] | None = None  # type: ignore[valid-type]
+    cg_m: Number | None = None
+    transverse_inertia_kg_m2: Number | None = None
+    motor_fore_m: Number | None = None
 
     def to_rocket(self) -> QuickRocket:
-        return QuickRocket(
-            mass_kg=self.mass_kg,
-            diameter_m=self.diameter_m,
-            cd=self.cd,
-            canopy=within("canopy", self.canopy.to_canopy) if self.canopy else None,
-        )
+        """What flies as a point."""
+        canopy = within("canopy", self.canopy.to_canopy) if self.canopy else None
+        if self.parts is not None:
+            return as_point(self.to_airframe(), canopy)
+        for name in ("cg_m", "transverse_inertia_kg_m2", "motor_fore_m"):
+            if getattr(self, name) is not None:
+                raise RocketryError(name, "belongs to an airframe; this rocket has no parts")
+        if self.mass_kg is None or self.diameter_m is None:
+            raise RocketryError("diameter_m" if self.mass_kg is not None else "mass_kg", "is missing")
+        return QuickRocket(mass_kg=self.mass_kg, diameter_m=self.diameter_m, cd=USUAL_CD if self.cd is None else self.cd, canopy=canopy)
+
+    def to_airframe(self) -> Airframe:
+        """The airframe its parts make; raises RocketryError where there are none."""
+        if self.parts is None:
+            raise RocketryError("parts", "is missing: a quick rocket has no shape to judge")
+        known = Known(
+            mass_kg=self.mass_kg, cg_m=self.cg_m, transverse_inertia_kg_m2=self.transverse_inertia_kg_m2, cd=self.cd,
+            diameter_m=self.diameter_m, motor_fore_m=self.motor_fore_m,
+        )  # fmt: skip
+        return Airframe(stages=(Stage(parts=to_parts(self.parts)),), known=known)
 
 
 class MotorDocument(Document):
@@ -144,7 +151,7 @@ class MountDocument(Document):
 
 
 class ModelDocument(Document):
-    """Switches of the flight model. A quick rocket is a point, so neither has anything to switch yet."""
+    """Switches of the model; a point has neither body lift nor fins to correct."""
 
     body_lift: bool = True
     mach_correction: bool = True
@@ -175,6 +182,23 @@ class FlightDocument(Document):
         if delay_s is not None and motor.kind != "single":
             raise RocketryError("delay_s", f"{motor.label} has no ejection charge, so it can have no delay; give null")
         return motor, delay_s
+
+
+class StabilityDocument(Document):
+    """An airframe, and a motor aboard if wanted: where does the air push, where does it balance?"""
+
+    rocket: RocketDocument
+    motor: MotorDocument | str | None = None
+    model: ModelDocument = ModelDocument()
+    mach: Number = 0.0
+
+    def to_motor(self) -> Motor | None:
+        """The motor aboard."""
+        if self.motor is None:
+            return None
+        if isinstance(self.motor, str):
+            return within("motor", find_motor, self.motor)[0]
+        return within("motor", self.motor.to_motor)
 
 
 class PickDocument(Document):

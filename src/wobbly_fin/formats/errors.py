@@ -4,8 +4,10 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from wobbly_fin.rocketry.airframe import PART_TYPES
 from wobbly_fin.rocketry.errors import RocketryError
 
+_UNION_MEMBERS = {"MotorDocument", "str", "quick_body", "motor_mount", *PART_TYPES}
 _WANTED = {
     "extra_forbidden": "is not a key of this document",
     "missing": "is missing",
@@ -30,7 +32,7 @@ def refusals(error: ValidationError | RocketryError) -> list[tuple[str, str]]:
 def refusal_of_item(item: dict[str, Any], skip: int = 0) -> tuple[str, str]:
     """(field, message) of one complaint; `skip` leading places are the request's, not the person's."""
     # A union's members each complain under their own name; the person only wrote one field.
-    place = [str(p) for p in item["loc"][skip:] if str(p) not in ("MotorDocument", "str")]
+    place = [str(p) for p in item["loc"][skip:] if str(p) not in _UNION_MEMBERS]
     said = _WANTED.get(item["type"], item["msg"][:1].lower() + item["msg"][1:])
     if item["type"] == "too_short":
         said = "must not be empty"

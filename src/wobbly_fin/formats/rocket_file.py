@@ -1,35 +1,41 @@
 """The rocket file: one document a rocket, versioned, parts with stable keys inside one another.
 
-Version 1 knows three parts, all a quick rocket needs: a quick body (mass, diameter, drag), a motor mount and a canopy.
+Version 1 knew quick rockets only: a quick body (mass, diameter, drag), a motor mount and a canopy. Version 2 adds airframes by
+their parts, what is known of the whole, the motors it is balanced with, the school of its margin, a kit's list and a scale.
 """
 
 import uuid
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Union
 
 from pydantic import Field, StringConstraints
 
-from wobbly_fin.formats.documents import Document, Number, within
+from wobbly_fin.formats.base import Document, Number, within
+from wobbly_fin.formats.parts import FILED_PARTS, PartDocument, Text, to_parts
+from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, lay_out
+from wobbly_fin.rocketry.airframe.as_point import as_point
+from wobbly_fin.rocketry.airframe.balance import School, school_of
+from wobbly_fin.rocketry.airframe.mount import mount_of
 from wobbly_fin.rocketry.choosing import Mount
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.canopy import CanopyKind
 
-CURRENT_VERSION = 1
+CURRENT_VERSION = 2
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
 Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=24)]
+Line = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=160)]
 
 
-class Part(Document):
-    """What every part has: a key that never changes, and what it sits in."""
+class QuickPart(Document):
+    """What every part of a quick rocket has: a key that never changes, and what it sits in."""
 
     id: uuid.UUID
     parent: uuid.UUID | None = None
 
 
-class QuickBody(Part):
+class QuickBody(QuickPart):
     """A whole airframe in four figures; `cd` null: not known, the usual value is flown."""
 
     type: Literal["quick_body"] = "quick_body"
@@ -39,45 +45,101 @@ class QuickBody(Part):
     cd: Number | None = None
 
 
-class MotorMount(Part):
-    """Where the motor goes."""
+class MotorMount(QuickPart):
+    """Where a quick rocket's motor goes."""
 
     type: Literal["motor_mount"] = "motor_mount"
     diameter_mm: Number
     max_length_mm: Number
 
 
-class CanopyPart(Part):
-    """What it comes down under."""
-
-    type: Literal["canopy"] = "canopy"
-    kind: CanopyKind = "flat"
-    diameter_m: Number
-    cd: Number | None = None
-    spill_hole_m: Number = 0.0
+CanopyPart: Any = FILED_PARTS["canopy"]
+AnyPart: Any = Annotated[Union[(QuickBody, MotorMount, *FILED_PARTS.values())], Field(discriminator="type")]
 
 
-AnyPart = Annotated[QuickBody | MotorMount | CanopyPart, Field(discriminator="type")]
-
-
-class Stage(Document):
-    """One stage, front to back."""
+class StageDocument(Document):
+    """One stage, outer parts front to back."""
 
     id: uuid.UUID
-    parts: list[AnyPart]
+    parts: list[AnyPart]  # type: ignore[valid-type]
+
+
+class KnownDocument(Document):
+    """What was measured of the whole, without motor."""
+
+    mass_kg: Number | None = None
+    cg_m: Number | None = None
+    transverse_inertia_kg_m2: Number | None = None
+    cd: Number | None = None
+    diameter_m: Number | None = None
+    motor_fore_m: Number | None = None
+    typed: Annotated[dict[str, Text], Field(max_length=20)] = {}
+
+    def to_known(self) -> Known:
+        return Known(**self.model_dump(exclude={"typed"}))
+
+
+class MarginDocument(Document):
+    """The band of margin its owner wants: a school's, or one's own."""
+
+    school: Annotated[str, StringConstraints(max_length=24)] = "usual"
+    low_calibres: Number | None = None
+    high_calibres: Number | None = None
+
+    def to_school(self) -> School:
+        return school_of(self.school, self.low_calibres, self.high_calibres)
+
+
+class KitLine(Document):
+    """One line of a kit's list of parts, and whether it was in the box."""
+
+    text: Line
+    count: Annotated[int, Field(ge=1, le=999)] = 1
+    present: bool | None = None
+
+
+class ScaleRow(Document):
+    """One length of a scale model: the prototype's, and what is to be built for it (null: as scaled)."""
+
+    name: Name
+    prototype_m: Number
+    available_m: Number | None = None
+    as_built_m: Number | None = None
+    absorbs: bool = False
+
+
+class ScaleDocument(Document):
+    """A scale model's prototype: scale = tube ÷ the prototype's main diameter."""
+
+    prototype: Name
+    main_diameter_m: Number
+    tube_diameter_m: Number
+    rows: Annotated[list[ScaleRow], Field(max_length=60)] = []
 
 
 class RocketFile(Document):
     """A rocket. `typed` keeps, per box of the form, the text its owner typed; the figures beside it are SI."""
 
     format: Literal["wobbly-fin/rocket"] = "wobbly-fin/rocket"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     name: Name
-    stages: Annotated[list[Stage], Field(min_length=1, max_length=1)]
+    stages: Annotated[list[StageDocument], Field(min_length=1, max_length=3)]
+    known: KnownDocument = KnownDocument()
+    # Stage key → label of the motor it is balanced with; a stage left out takes the worst that fits.
+    motors: Annotated[dict[str, Label], Field(max_length=3)] = {}
+    margin: MarginDocument = MarginDocument()
+    tube_school: Literal["household", "rocket_tube_only"] = "household"
+    kit: Annotated[list[KitLine], Field(max_length=200)] = []
+    scale: ScaleDocument | None = None
     rod_length_m: Number | None = None
     printed_motors: Annotated[list[Label], Field(max_length=40)] = []
     remarks: Annotated[str, StringConstraints(max_length=4000)] = ""
-    typed: dict[str, Annotated[str, StringConstraints(max_length=80)]] = {}
+    typed: Annotated[dict[str, Text], Field(max_length=40)] = {}
+
+    @property
+    def is_quick(self) -> bool:
+        """Whether it is a few measured figures rather than parts."""
+        return any(isinstance(p, QuickBody) for s in self.stages for p in s.parts)
 
     @property
     def body(self) -> QuickBody:
@@ -86,22 +148,42 @@ class RocketFile(Document):
 
     @property
     def mount(self) -> MotorMount:
-        """The motor mount; raises RocketryError where there is none."""
+        """The quick rocket's motor mount; raises RocketryError where there is none."""
         return self._only(MotorMount, "motor_mount")
 
     @property
-    def canopy(self) -> CanopyPart | None:
-        """The canopy, if any."""
+    def canopy(self) -> Any | None:
+        """The first canopy's document, if any."""
         return next((p for s in self.stages for p in s.parts if isinstance(p, CanopyPart)), None)
 
+    @property
+    def parts(self) -> list[Any]:
+        """Every part, stage by stage."""
+        return [p for s in self.stages for p in s.parts]
+
     def _only(self, kind: type[Any], type_name: str) -> Any:
-        found = [p for s in self.stages for p in s.parts if isinstance(p, kind)]
+        found = [p for p in self.parts if isinstance(p, kind)]
         if len(found) != 1:
             raise RocketryError("parts", f"a quick rocket has one {type_name}, this one has {len(found)}")
         return found[0]
 
+    def to_airframe(self) -> Airframe:
+        """The core's airframe; raises RocketryError for a quick rocket, or for parts that cannot be."""
+        if self.is_quick:
+            raise RocketryError("parts", "is a quick rocket: four figures and no shape")
+        parts = to_parts(self.parts)
+        stages, at = [], 0
+        for stage in self.stages:
+            stages.append(Stage(id=str(stage.id), parts=parts[at : at + len(stage.parts)]))
+            at += len(stage.parts)
+        return Airframe(stages=tuple(stages), known=within("known", self.known.to_known))
+
     def to_rocket(self, cd: float | None = None) -> QuickRocket:
-        """The core's quick rocket, with its own Cd, the usual one, or the one given."""
+        """What flies as a point: of a staged rocket the first stage alone. With its own Cd, or the one given."""
+        if not self.is_quick:
+            airframe = self.to_airframe()
+            alone = airframe if len(airframe.stages) == 1 else airframe.upper(1)
+            return as_point(alone, cd=cd)
         body = self.body
         return QuickRocket(
             mass_kg=body.mass_kg,
@@ -110,22 +192,32 @@ class RocketFile(Document):
             canopy=self.to_canopy(),
         )
 
+    @property
+    def own_cd(self) -> float | None:
+        """The Cd its owner gave, if any."""
+        return self.body.cd if self.is_quick else self.known.cd
+
     def to_canopy(self) -> Canopy | None:
         """The core's canopy."""
         part = self.canopy
-        if part is None:
-            return None
-        return within("canopy", lambda: Canopy(**part.model_dump(exclude={"id", "parent", "type"})))
+        return None if part is None else within("canopy", lambda: part.to_part().canopy)
 
     def to_mount(self) -> Mount:
-        """The core's mount."""
+        """The core's mount, of a staged rocket the first stage's."""
+        if not self.is_quick:
+            diameter_m, longest_m = mount_of(lay_out(self.to_airframe()), 0)
+            return Mount(diameter_m=diameter_m, max_length_m=longest_m)
         mount = self.mount
         return Mount(diameter_m=mount.diameter_mm / 1000, max_length_m=mount.max_length_mm / 1000)
 
     def check(self) -> "RocketFile":
-        """Raise RocketryError unless every figure is one the core can fly and every printed motor a label; returns itself."""
-        self.to_rocket()
-        self.to_mount()
+        """Raise RocketryError unless the core can make something of every figure; returns itself."""
+        if self.is_quick:
+            self.to_rocket()
+            self.to_mount()
+        else:
+            lay_out(self.to_airframe())
+            within("margin", self.margin.to_school)
         for label in self.printed_motors:
             within("printed_motors", decode, label)
         return self
@@ -136,4 +228,8 @@ def read_rocket_file(document: Any) -> RocketFile:
     version = document.get("version") if isinstance(document, dict) else None
     if isinstance(version, int) and version > CURRENT_VERSION:
         raise RocketryError("version", f"{version} was written by a newer Wobbly Fin; this one reads up to {CURRENT_VERSION}")
-    return RocketFile.model_validate(document)
+    # Version 1 is a subset of version 2: only the number changes.
+    return RocketFile.model_validate(document | {"version": CURRENT_VERSION} if version == 1 else document)
+
+
+__all__ = ["CURRENT_VERSION", "MotorMount", "PartDocument", "QuickBody", "RocketFile", "StageDocument", "read_rocket_file"]

@@ -4,7 +4,7 @@ import uuid
 from dataclasses import dataclass, field
 from typing import Any
 
-from wobbly_fin.formats.rocket_file import CanopyPart, MotorMount, QuickBody, RocketFile, Stage
+from wobbly_fin.formats.rocket_file import CanopyPart, MotorMount, QuickBody, RocketFile, StageDocument
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.slips import Slip, slips
 from wobbly_fin.rocketry.motors import decode
@@ -129,7 +129,7 @@ def _assemble(typed: dict[str, str], out: Draft, existing: RocketFile | None) ->
         )  # fmt: skip
     file = RocketFile(
         name=typed["name"],
-        stages=[Stage(id=existing.stages[0].id if existing else uuid.uuid4(), parts=parts)],
+        stages=[StageDocument(id=existing.stages[0].id if existing else uuid.uuid4(), parts=parts)],
         rod_length_m=si.get("rod_length"),
         printed_motors=_labels(typed),
         remarks=typed.get("remarks", ""),

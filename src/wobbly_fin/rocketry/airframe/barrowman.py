@@ -1,0 +1,159 @@
+"""Where the air pushes: Barrowman's equations part by part, body lift at an angle, and the cardboard cut-out.
+
+References
+----------
+.. [1] J. S. and J. A. Barrowman, The Theoretical Prediction of the Center of Pressure, 1966.
+.. [2] J. S. Barrowman, The Practical Calculation of the Aerodynamic Characteristics of Slender Finned Vehicles, 1967.
+.. [3] R. Galejs, Wind Instability: What Barrowman Left Out (from memory): body lift K A_plan/A_ref sin² α, K 1 … 1.5.
+.. [4] MIL-HDBK-762(MI), Design of Aerodynamically Stabilized Free Rockets, 1990, fin-fin interference (from memory).
+"""
+
+import math
+from dataclasses import dataclass
+
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
+from wobbly_fin.rocketry.airframe.parts import FinSet
+from wobbly_fin.rocketry.airframe.planform import planform_of
+from wobbly_fin.rocketry.airframe.wetted import side_of
+from wobbly_fin.rocketry.errors import RocketryError, require_finite
+
+HIGHEST_MACH = 0.8  # beyond it the Prandtl-Glauert correction no longer holds
+BODY_LIFT_K = 1.1  # [3]
+# Normal force of n fins ÷ (n/2 of one): n = 5 … 8 from [4], quoted from memory.
+FIN_FIN_FACTOR = {3: 1.0, 4: 1.0, 5: 0.948, 6: 0.913, 7: 0.854, 8: 0.81}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Push:
+    """What one part contributes. `cn_alpha_per_rad` is on the reference circle; `cp_m` from the nose tip."""
+
+    index: int
+    cn_alpha_per_rad: float
+    cp_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pressure:
+    """Normal force and its centre for the whole rocket.
+
+    Attributes
+    ----------
+    cp_m : float
+        From the nose tip. [m]
+    body_lift : tuple of (float, float)
+        K A_plan ÷ A_ref, which goes with sin² of the angle of attack, and where it acts. [-], [m]
+    flags : tuple of str
+        two_fins (weakest plane taken), many_fins (factors from memory), narrows (normal force does not act at a point).
+    """
+
+    reference_diameter_m: float
+    cn_alpha_per_rad: float
+    cp_m: float
+    parts: tuple[Push, ...]
+    body_lift: tuple[float, float]
+    flags: tuple[str, ...]
+
+    def cp_at_m(self, angle_rad: float) -> float:
+        """Centre of pressure at an angle of attack, body lift included: it creeps forward. [m]"""
+        k, x = self.body_lift
+        lift = k * abs(math.sin(angle_rad))
+        whole = self.cn_alpha_per_rad + lift
+        return (self.cn_alpha_per_rad * self.cp_m + lift * x) / whole if whole else self.cp_m
+
+
+def require_mach(mach: float) -> None:
+    """Raise RocketryError beyond Mach 0.8: beyond this model."""
+    require_finite("mach", mach, 0.0)
+    if mach > HIGHEST_MACH:
+        raise RocketryError("mach", f"{mach:g} is beyond this model; it holds up to Mach {HIGHEST_MACH:g}")
+
+
+def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
+    """Barrowman's normal force and centre of pressure, angle of attack → 0.
+
+    Parameters
+    ----------
+    mach : float
+        0 … 0.8, Prandtl-Glauert on the fins. [-]
+
+    Raises
+    ------
+    RocketryError
+        Beyond Mach 0.8: beyond this model.
+    """
+    require_mach(mach)
+    diameter = layout.reference_diameter_m
+    reference = math.pi / 4 * diameter**2
+    pushes = [_body(p, reference) for p in layout.outer]
+    flags: list[str] = []
+    for placed in layout.of(FinSet):
+        pushes.append(_fins(layout, placed, reference, mach, flags))
+    pushes = [p for p in pushes if p is not None and p.cn_alpha_per_rad != 0.0]
+    cn = sum(p.cn_alpha_per_rad for p in pushes)
+    if abs(cn) < 1e-9:
+        # A bare tube: nothing pushes at small angles; its cut-out is as good a point as any.
+        return Pressure(
+            reference_diameter_m=diameter, cn_alpha_per_rad=0.0, cp_m=cutout_cp_m(layout), parts=tuple(pushes),
+            body_lift=_body_lift(layout, reference), flags=(*flags, "nothing_pushes"),
+        )  # fmt: skip
+    return Pressure(
+        reference_diameter_m=diameter,
+        cn_alpha_per_rad=cn,
+        cp_m=sum(p.cn_alpha_per_rad * p.cp_m for p in pushes) / cn,
+        parts=tuple(pushes),
+        body_lift=_body_lift(layout, reference),
+        flags=tuple(dict.fromkeys(flags)),
+    )
+
+
+def _body(placed: Placed, reference_m2: float) -> Push:
+    """Nose or transition: 2 (A₂ − A₁) ÷ A_ref, at L − (V − A₁ L) ÷ (A₂ − A₁) behind its forward end, whatever its outline."""
+    part = placed.part
+    fore, aft = math.pi / 4 * fore_diameter_m(part) ** 2, math.pi / 4 * aft_diameter_m(part) ** 2
+    if abs(aft - fore) < 1e-12:
+        return Push(index=placed.index, cn_alpha_per_rad=0.0, cp_m=(placed.fore_m + placed.aft_m) / 2)
+    x = (part.axial_length_m * aft - side_of(part).volume_m3) / (aft - fore)
+    return Push(index=placed.index, cn_alpha_per_rad=2 * (aft - fore) / reference_m2, cp_m=placed.fore_m + x)
+
+
+def _fins(layout: Layout, placed: Placed, reference_m2: float, mach: float, flags: list[str]) -> Push:
+    fin = placed.part
+    assert isinstance(fin, FinSet)
+    shape = planform_of(fin)
+    radius = layout.radius_at((placed.fore_m + placed.aft_m) / 2)
+    one = one_fin_cn_alpha(fin, reference_m2, mach)
+    if fin.count == 2:
+        flags.append("two_fins")
+        return Push(index=placed.index, cn_alpha_per_rad=0.0, cp_m=placed.fore_m + shape.quarter_chord_m)
+    if fin.count > 4:
+        flags.append("many_fins")
+    carry_over = 1 + radius / (radius + fin.reach_m) if radius + fin.reach_m > 0 else 1.0
+    cn = carry_over * fin.count / 2 * FIN_FIN_FACTOR[fin.count] * one
+    return Push(index=placed.index, cn_alpha_per_rad=cn, cp_m=placed.fore_m + shape.quarter_chord_m)
+
+
+def one_fin_cn_alpha(fin: FinSet, reference_m2: float, mach: float = 0.0) -> float:
+    """Normal force slope of one fin in the plane that loads it: 2π AR (A_f ÷ A_ref) ÷ (2 + √(4 + (β AR ÷ cos Γ)²)). [1/rad]
+
+    AR = 2 s² ÷ A_f; for a trapezoid at Mach 0 this is the 1966 report's 8 (s/d)² ÷ (1 + √(1 + (2 l ÷ (a + b))²)).
+    """
+    shape = planform_of(fin)
+    aspect = 2 * fin.reach_m**2 / shape.area_m2
+    beta = math.sqrt(1 - mach**2)
+    return 2 * math.pi * aspect * shape.area_m2 / reference_m2 / (2 + math.sqrt(4 + (beta * aspect / shape.mid_sweep_cos) ** 2))
+
+
+def _body_lift(layout: Layout, reference_m2: float) -> tuple[float, float]:
+    sides = [(side_of(p.part), p.fore_m) for p in layout.outer]
+    area = sum(s.profile_m2 for s, _ in sides)
+    return BODY_LIFT_K * area / reference_m2, sum(s.profile_m2 * (s.profile_x_m + x) for s, x in sides) / area
+
+
+def cutout_cp_m(layout: Layout) -> float:
+    """Where a cardboard silhouette balances: the body's profile and two whole fins of each set. From the nose tip. [m]"""
+    pieces = [(side_of(p.part).profile_m2, p.fore_m + side_of(p.part).profile_x_m) for p in layout.outer]
+    for placed in layout.of(FinSet):
+        if isinstance(placed.part, FinSet):
+            shape = planform_of(placed.part)
+            pieces.append((2 * shape.area_m2, placed.fore_m + shape.x_m))
+    return sum(a * x for a, x in pieces) / sum(a for a, _ in pieces)

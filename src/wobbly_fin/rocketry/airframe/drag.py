@@ -1,0 +1,191 @@
+"""Drag by Mach and Reynolds number, thrusting and coasting, part by part: where the drag is.
+
+References
+----------
+.. [1] S. F. Hoerner, Fluid-Dynamic Drag, 1965 (all from memory): skin friction ch. 2; body form ch. 6; noses and base pressure
+   ch. 3; blunt and rounded edges ch. 3; surface roughness ch. 5.
+"""
+
+import math
+from dataclasses import dataclass
+
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
+from wobbly_fin.rocketry.airframe.parts import FinSet, LaunchLug, NoseCone, RailButton, Transition
+from wobbly_fin.rocketry.airframe.planform import planform_of
+from wobbly_fin.rocketry.airframe.profiles import parameter_of, slope_at_base
+from wobbly_fin.rocketry.airframe.wetted import side_of
+from wobbly_fin.rocketry.errors import require_finite, require_positive
+
+HIGHEST_MACH = 0.8
+# Height of roughness [m]: order of magnitude after [1] table 5-1, from memory; which class a finish belongs to is our reading.
+ROUGHNESS_M = {"rough": 250e-6, "unfinished": 50e-6, "painted": 20e-6, "polished": 2e-6}
+_BLUNT_EDGE = 0.85  # pressure on a square leading edge ÷ dynamic pressure
+_BLUNT_TAIL = {"square": 0.13, "rounded": 0.065, "airfoil": 0.0}
+_CONE = 0.8  # of sin² of the half angle where a cone meets the body
+_LUG = 1.2  # of a lug's end, a cylinder lying along the air with both ends square
+_BUTTON = 1.1  # of a short cylinder across the air
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PartDrag:
+    """One part's share of Cd, on the reference circle."""
+
+    index: int
+    friction: float
+    pressure: float
+    base: float
+
+    @property
+    def cd(self) -> float:
+        """[-]"""
+        return self.friction + self.pressure + self.base
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drag:
+    """Drag coefficient of the whole, on the circle of the reference diameter. `reynolds` is on the length."""
+
+    cd: float
+    reference_diameter_m: float
+    parts: tuple[PartDrag, ...]
+    reynolds: float
+    mach: float
+    thrusting: bool
+
+
+def friction_coefficient(reynolds: float, roughness_fraction: float) -> float:
+    """Skin friction on a plate, on its wetted area.
+
+    Laminar (Blasius) 1.328 ÷ √Re; turbulent (Schlichting) 0.455 ÷ (log₁₀ Re)^2.58 less 1700 ÷ Re for the laminar run ahead of it;
+    never below 0.032 (k ÷ l)^0.2 of a fully rough surface once turbulent.
+
+    Parameters
+    ----------
+    reynolds : float
+        > 0, on the length along the flow.
+    roughness_fraction : float
+        Roughness ÷ length.
+    """
+    require_positive("reynolds", reynolds)
+    laminar = 1.328 / math.sqrt(reynolds)
+    if reynolds < 1e5:
+        return laminar
+    turbulent = 0.455 / math.log10(reynolds) ** 2.58
+    smooth = max(laminar, turbulent - 1700 / reynolds)
+    if reynolds < 5e5:
+        return smooth
+    return max(smooth, 0.032 * roughness_fraction**0.2)
+
+
+def build_up(
+    layout: Layout, *, speed_m_s: float, sound_speed_m_s: float, kinematic_viscosity_m2_s: float, thrusting: bool = False,
+    motor_diameter_m: float = 0.0,
+) -> Drag:
+    """Drag at a speed.
+
+    Parameters
+    ----------
+    thrusting : bool
+        The exhaust fills the motor's share of the base while it burns.
+    motor_diameter_m : float
+        All motors' together, as one circle. [m]
+
+    Notes
+    -----
+    Above Mach 0.8 the figure of Mach 0.8 is given: beyond this model, as the caller must say.
+    """
+    require_positive("speed_m_s", speed_m_s)
+    require_positive("sound_speed_m_s", sound_speed_m_s)
+    require_positive("kinematic_viscosity_m2_s", kinematic_viscosity_m2_s)
+    require_finite("motor_diameter_m", motor_diameter_m, 0.0)
+    mach = min(speed_m_s / sound_speed_m_s, HIGHEST_MACH)
+    diameter = layout.reference_diameter_m
+    reference = math.pi / 4 * diameter**2
+    per_metre = speed_m_s / kinematic_viscosity_m2_s
+    squeeze = 1 - 0.1 * mach**2  # friction thins in compressible flow
+    glauert = 1 / math.sqrt(1 - mach**2)
+    whole = layout.length_m
+    slender = whole / diameter
+    form = 1 + 60 / slender**3 + slender / 400
+    rows: dict[int, PartDrag] = {}
+    fore_cd = 0.0
+    for placed in layout.outer:
+        roughness = ROUGHNESS_M[getattr(placed.part, "finish", "painted")]
+        cf = squeeze * friction_coefficient(per_metre * whole, roughness / whole)
+        friction = cf * form * side_of(placed.part).wetted_m2 / reference
+        pressure = _body_pressure(layout, placed, reference) * glauert
+        rows[placed.index] = PartDrag(index=placed.index, friction=friction, pressure=pressure, base=0.0)
+        fore_cd += friction
+    for placed in layout.placed:
+        part = placed.part
+        if isinstance(part, FinSet):
+            rows[placed.index] = _fin_drag(layout, placed, part, reference, per_metre, squeeze, glauert)
+        elif isinstance(part, LaunchLug):
+            area = math.pi / 4 * part.outer_diameter_m**2
+            rows[placed.index] = PartDrag(index=placed.index, friction=0.0, pressure=_LUG * area / reference, base=0.0)
+        elif isinstance(part, RailButton):
+            rows[placed.index] = PartDrag(
+                index=placed.index, friction=0.0, pressure=_BUTTON * part.diameter_m * part.height_m / reference, base=0.0
+            )
+    _add_base(layout, rows, fore_cd, reference, motor_diameter_m if thrusting else 0.0)
+    found = tuple(rows[i] for i in sorted(rows))
+    return Drag(
+        cd=sum(r.cd for r in found), reference_diameter_m=diameter, parts=found, reynolds=per_metre * whole, mach=mach, thrusting=thrusting
+    )
+
+
+def _body_pressure(layout: Layout, placed: Placed, reference_m2: float) -> float:
+    """Pressure on noses with an edge at their base, on widening shoulders, behind narrowing tails."""
+    part = placed.part
+    fore, aft = fore_diameter_m(part), aft_diameter_m(part)
+    if isinstance(part, NoseCone):
+        slope = slope_at_base(part.shape, parameter_of(part.shape, part.parameter), 2 * part.length_m / aft)
+        return _CONE * math.sin(math.atan(slope)) ** 2 * math.pi / 4 * aft**2 / reference_m2
+    step = 0.0
+    at = next(i for i, o in enumerate(layout.outer) if o.index == placed.index)
+    if at > 0:
+        before = aft_diameter_m(layout.outer[at - 1].part)
+        if fore > before:
+            step = _BLUNT_EDGE * math.pi / 4 * (fore**2 - before**2) / reference_m2
+    if isinstance(part, Transition) and aft != fore:
+        ring = math.pi / 4 * abs(aft**2 - fore**2) / reference_m2
+        if aft > fore:
+            return step + _CONE * math.sin(math.atan((aft - fore) / 2 / part.length_m)) ** 2 * ring
+        # A tail that narrows gently is followed by the air; a steep one is as good as a base.
+        steep = min(1.0, max(0.0, (3 - part.length_m / (fore - aft)) / 2))
+        return step + steep * 0.13 * ring
+    return step
+
+
+def _fin_drag(
+    layout: Layout, placed: Placed, fin: FinSet, reference_m2: float, per_metre: float, squeeze: float, glauert: float
+) -> PartDrag:
+    shape = planform_of(fin)
+    t, c = fin.thickness_m, shape.mean_chord_m
+    cf = squeeze * friction_coefficient(per_metre * c, ROUGHNESS_M[fin.finish] / c)
+    # Each root also spoils the flow along the body beside it: counted as friction on root chord × body diameter.
+    beside = 0.5 * layout.radius_at((placed.fore_m + placed.aft_m) / 2) * 2 * fin.root_m
+    friction = fin.count * cf * (2 * shape.area_m2 * (1 + 2 * t / c) + beside) / reference_m2
+    front = fin.count * t * fin.reach_m / reference_m2
+    edge = _BLUNT_EDGE * shape.leading_cos**2 if fin.edges == "square" else (0.1 * shape.leading_cos**2 if fin.edges == "rounded" else 0.0)
+    return PartDrag(index=placed.index, friction=friction, pressure=front * edge * glauert, base=front * _BLUNT_TAIL[fin.edges])
+
+
+def _add_base(layout: Layout, rows: dict[int, PartDrag], fore_cd: float, reference_m2: float, filled_m: float) -> None:
+    """Base drag 0.029 (d_b ÷ d)³ ÷ √Cd_fore of the tail [1], less what the exhaust fills; steps inwards along the body too."""
+    last = layout.outer[-1]
+    tail, widest = aft_diameter_m(last.part), layout.reference_diameter_m
+    open_share = max(0.0, 1 - (filled_m / tail) ** 2) if tail > 0 else 0.0
+    base = 0.029 * (tail / widest) ** 3 / math.sqrt(max(fore_cd, 0.02)) * open_share
+    _put_base(rows, last.index, base)
+    for before, after in zip(layout.outer[:-1], layout.outer[1:], strict=True):
+        wide, narrow = aft_diameter_m(before.part), fore_diameter_m(after.part)
+        if wide > narrow:
+            _put_base(rows, before.index, 0.13 * math.pi / 4 * (wide**2 - narrow**2) / reference_m2)
+
+
+def _put_base(rows: dict[int, PartDrag], index: int, base: float) -> None:
+    old = rows[index]
+    rows[index] = PartDrag(index=index, friction=old.friction, pressure=old.pressure, base=old.base + base)
+
+

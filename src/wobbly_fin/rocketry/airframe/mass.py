@@ -1,0 +1,385 @@
+"""Mass, balance and inertia: part by part with where each figure comes from, and the whole with its motors."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+import numpy as np
+
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m, soft_mass_kg
+from wobbly_fin.rocketry.airframe.parts import (
+    Allowance,
+    Anchor,
+    BodyTube,
+    Bulkhead,
+    CanopyPack,
+    CentringRing,
+    Cord,
+    Coupler,
+    DisplayPart,
+    FinCan,
+    FinSet,
+    Joint,
+    LaunchLug,
+    MassLump,
+    MotorTube,
+    NoseCone,
+    Part,
+    RailButton,
+    Transition,
+)
+from wobbly_fin.rocketry.airframe.planform import planform_of
+from wobbly_fin.rocketry.airframe.profiles import AXIAL_NODES, AXIAL_WEIGHTS, nose_nodes, parameter_of
+from wobbly_fin.rocketry.airframe.solids import NOTHING, Solid, revolved, shifted, together, tube
+from wobbly_fin.rocketry.airframe.tabs import Tab, tab_of
+from wobbly_fin.rocketry.airframe.wetted import wetted_area_m2
+from wobbly_fin.rocketry.motors.motor import Motor
+
+Source = Literal["measured", "computed", "guessed", "unknown", "with its part", "not flown"]
+
+SCALE_FRACTION, SCALE_KG = 0.005, 0.0001  # a kitchen scale: half a percent, at least a tenth of a gram (our reading)
+GUESS_FRACTION = 0.3
+WHOLE_CG_M = 0.002  # balanced on a finger
+PAINT_KG_M2_COAT = 0.030  # dry, a coat: a guess, nobody's measurement
+GLUE_FRACTION = 0.04  # of what is glued: a guess
+# Area of a four-digit symmetrical section ÷ (thickness × chord), integrated from its thickness polynomial (NACA TR 460).
+AIRFOIL_FILL = 0.685
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PartMass:
+    """What one part weighs, where, and how we know.
+
+    Attributes
+    ----------
+    mass_kg : float
+        0 where it is not known.
+    computed_kg : float or None
+        By volume and material, whatever the scale says.
+    sigma_kg : float
+        One standard deviation.
+    cg_m : float
+        From the nose tip. [m]
+    axial_kg_m2, transverse_kg_m2 : float
+        About the rocket's axis, and about the part's own centroid across it.
+    """
+
+    index: int
+    stage: int
+    mass_kg: float
+    source: Source
+    computed_kg: float | None
+    sigma_kg: float
+    cg_m: float
+    axial_kg_m2: float
+    transverse_kg_m2: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Totals:
+    """Mass properties of a whole, a stage, or a loaded rocket.
+
+    Attributes
+    ----------
+    cg_m : float
+        From the nose tip. [m]
+    axial_kg_m2, transverse_kg_m2 : float
+        About the CG.
+    sigma_kg, sigma_cg_m : float
+        One standard deviation.
+    unknown : tuple of int
+        Parts counted as nothing because nobody knows their mass.
+    source : str
+        measured where the scale's reading of the whole is in force.
+    """
+
+    mass_kg: float
+    cg_m: float
+    axial_kg_m2: float
+    transverse_kg_m2: float
+    sigma_kg: float = 0.0
+    sigma_cg_m: float = 0.0
+    unknown: tuple[int, ...] = ()
+    source: Source = "computed"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Aboard:
+    """A motor in its place: `count` of it, each `off_axis_m` from the axis, its forward end at `fore_m`."""
+
+    motor: Motor
+    fore_m: float
+    stage: int = 0
+    count: int = 1
+    off_axis_m: float = 0.0
+
+    def totals(self, *, burnt: bool) -> Totals:
+        """A cylinder as long and wide as the motor; the propellant a slug as long as the motor."""
+        m = self.motor
+        mass = self.count * (m.burnout_mass_kg if burnt else m.total_mass_kg)
+        r = m.diameter_m / 2
+        ring = mass * self.off_axis_m**2
+        return Totals(
+            mass_kg=mass,
+            cg_m=self.fore_m + m.length_m / 2,
+            axial_kg_m2=mass * r**2 / 2 + ring,
+            transverse_kg_m2=mass * (3 * r**2 + m.length_m**2) / 12 + ring / 2,
+        )
+
+
+@lru_cache(maxsize=8192)
+def solid_of(part: Part) -> Solid:
+    """The stuff of a fitted part that has a volume of its own; `NOTHING` for the rest."""
+    if isinstance(part, NoseCone):
+        return _nose(part)
+    if isinstance(part, BodyTube):
+        return NOTHING if part.inner_diameter_m is None else tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+    if isinstance(part, Transition):
+        return _frustum(part)
+    if isinstance(part, FinCan):
+        body = tube(part.length_m, part.outer_diameter_m or 0.0, part.inner_diameter_m)
+        shank = tube(part.shank_length_m, part.shank_diameter_m or part.outer_diameter_m or 0.0, part.inner_diameter_m)
+        return together((body, shifted(shank, -part.shank_length_m)))
+    if isinstance(part, MotorTube):
+        one = tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+        ring = one.volume_m3 * part.spread_m**2
+        axial, across = part.count * (one.axial_m5 + ring), part.count * (one.transverse_m5 + ring / 2)
+        return Solid(part.count * one.volume_m3, one.centroid_m, axial, across)
+    if isinstance(part, CentringRing):
+        return tube(part.thickness_m, part.outer_diameter_m or 0.0, part.inner_diameter_m or 0.0)
+    if isinstance(part, Coupler):
+        return tube(part.length_m, part.outer_diameter_m or 0.0, (part.outer_diameter_m or 0.0) - 2 * part.wall_m)
+    if isinstance(part, Bulkhead):
+        return tube(part.thickness_m, part.outer_diameter_m or 0.0)
+    if isinstance(part, LaunchLug):
+        return tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+    if isinstance(part, RailButton):
+        lying = tube(part.height_m, part.diameter_m)
+        return Solid(lying.volume_m3, part.diameter_m / 2, lying.transverse_m5, lying.transverse_m5)
+    return NOTHING
+
+
+def _nose(part: NoseCone) -> Solid:
+    base = (part.base_diameter_m or 0.0) / 2
+    share, slope = nose_nodes(part.shape, parameter_of(part.shape, part.parameter), part.length_m / base)
+    outer = base * share
+    inner = np.zeros_like(outer)
+    if part.wall_m is not None:
+        # The wall is measured square to the surface, the radii across the axis.
+        inner = np.maximum(outer - part.wall_m * np.sqrt(1 + (slope * base / part.length_m) ** 2), 0.0)
+    cone = revolved(AXIAL_NODES * part.length_m, AXIAL_WEIGHTS * part.length_m, outer, inner)
+    if not part.shoulder_length_m:
+        return cone
+    wide = part.shoulder_diameter_m or 2 * base
+    bore = 0.0 if part.wall_m is None else max(wide - 2 * part.wall_m, 0.0)
+    return together((cone, shifted(tube(part.shoulder_length_m, wide, bore), part.length_m)))
+
+
+def _frustum(part: Transition) -> Solid:
+    fore, aft, length = fore_diameter_m(part) / 2, aft_diameter_m(part) / 2, part.length_m
+    outer = fore + (aft - fore) * AXIAL_NODES
+    inner = np.zeros_like(outer)
+    if part.wall_m is not None:
+        inner = np.maximum(outer - part.wall_m * math.sqrt(1 + ((aft - fore) / length) ** 2), 0.0)
+    pieces = [revolved(AXIAL_NODES * length, AXIAL_WEIGHTS * length, outer, inner)]
+    for shoulder, at, radius in ((part.fore_shoulder_m, -part.fore_shoulder_m, fore), (part.aft_shoulder_m, length, aft)):
+        if shoulder:
+            wall = part.wall_m if part.wall_m is not None else radius
+            outside = 2 * (radius - min(wall, radius / 2)) if part.wall_m is not None else 2 * radius
+            pieces.append(shifted(tube(shoulder, outside, max(outside - 2 * wall, 0.0)), at))
+    return together(pieces)
+
+
+def fin_solid(fin: FinSet, tab: Tab | None, body_radius_m: float) -> Solid:
+    """All fins of a set with their tabs, `centroid_m` behind the root's leading edge; inertia about the rocket's axis."""
+    shape = planform_of(fin)
+    t = fin.thickness_m
+    fill = 1.0
+    if fin.edges == "airfoil":
+        fill = AIRFOIL_FILL
+    elif fin.edges == "rounded":
+        fill = 1 - min(0.5, (1 - math.pi / 4) * t / shape.mean_chord_m)
+    plates = [(shape.area_m2 * fill * t, shape.x_m, body_radius_m + shape.y_m, shape.xx_m4 * fill * t, shape.yy_m4 * fill * t)]
+    if tab is not None:
+        volume = tab.length_m * tab.depth_m * t
+        middle = tab.fore_m + tab.length_m / 2
+        plates.append((volume, middle, body_radius_m - tab.depth_m / 2, volume * tab.length_m**2 / 12, volume * tab.depth_m**2 / 12))
+    volume = sum(p[0] for p in plates)
+    x = sum(p[0] * p[1] for p in plates) / volume
+    along = sum(p[3] + p[0] * (p[1] - x) ** 2 for p in plates)
+    around = sum(p[4] + p[0] * p[2] ** 2 for p in plates) + volume * t**2 / 12
+    n = fin.count
+    # Equal blades all round: half of their spread from the axis counts across it, whichever way one looks.
+    return Solid(n * volume, x, n * around, n * (along + around / 2))
+
+
+def weigh(layout: Layout) -> tuple[PartMass, ...]:
+    """Every part's mass, in the order of the parts."""
+    found = [_weigh(layout, p) for p in layout.placed]
+    glued = sum(m.mass_kg for m, p in zip(found, layout.placed, strict=True) if not isinstance(p.part, _NOT_GLUED))
+    for place, placed in enumerate(layout.placed):
+        if isinstance(placed.part, Allowance):
+            found[place] = _allowance(layout, placed, placed.part, found, glued)
+    return tuple(found)
+
+
+_NOT_GLUED = Allowance | CanopyPack | Cord | MassLump | DisplayPart
+
+
+def _weigh(layout: Layout, placed: Placed) -> PartMass:
+    part = placed.part
+    if isinstance(part, DisplayPart):
+        return _row(placed, 0.0, "not flown", None, 0.0, NOTHING, 0.0)
+    solid, off_axis = solid_of(part), 0.0
+    if isinstance(part, FinSet):
+        solid = fin_solid(part, tab_of(layout, placed), layout.radius_at((placed.fore_m + placed.aft_m) / 2))
+    elif isinstance(part, LaunchLug):
+        off_axis = layout.radius_at(placed.fore_m) + part.outer_diameter_m / 2
+    elif isinstance(part, RailButton):
+        off_axis = layout.radius_at(placed.fore_m) + part.height_m / 2
+    stuff = part.made_of
+    computed: float | None = None
+    if stuff is not None and part.FORM == "solid" and solid.volume_m3 > 0:
+        computed = stuff.density * solid.volume_m3
+    elif stuff is not None:
+        computed = soft_mass_kg(part)
+    if isinstance(part, FinSet) and part.moulded and _parent_weighed(layout, placed):
+        return _row(placed, 0.0, "with its part", computed, 0.0, solid, off_axis)
+    if part.mass_kg is not None:
+        sigma = part.mass_uncertainty_kg
+        if sigma is None:
+            guess = part.mass_source == "guessed"
+            sigma = GUESS_FRACTION * part.mass_kg if guess else max(SCALE_KG, SCALE_FRACTION * part.mass_kg)
+        return _row(placed, part.mass_kg, part.mass_source, computed, sigma, solid, off_axis)
+    if computed is not None and stuff is not None:
+        return _row(placed, computed, "computed", computed, stuff.scatter * computed, solid, off_axis)
+    if isinstance(part, Joint | Anchor):
+        return _row(placed, 0.0, "guessed", None, 0.0, solid, off_axis)
+    return _row(placed, 0.0, "unknown", None, 0.0, solid, off_axis)
+
+
+def _parent_weighed(layout: Layout, placed: Placed) -> bool:
+    return any(p.part.id == placed.part.parent and p.part.mass_kg is not None for p in layout.placed if placed.part.parent)
+
+
+def _row(
+    placed: Placed, mass_kg: float, source: Source, computed_kg: float | None, sigma_kg: float, solid: Solid, off_axis_m: float
+) -> PartMass:
+    part = placed.part
+    if solid.volume_m3 > 0:
+        density = mass_kg / solid.volume_m3
+        cg, axial, across = placed.fore_m + solid.centroid_m, density * solid.axial_m5, density * solid.transverse_m5
+    else:
+        length = placed.aft_m - placed.fore_m
+        r = getattr(part, "diameter_m", 0.0) / 2 if isinstance(part, MassLump) else 0.0
+        cg = placed.fore_m + length / 2
+        axial, across = mass_kg * r**2 / 2, mass_kg * (3 * r**2 + length**2) / 12
+    ring = mass_kg * off_axis_m**2
+    return PartMass(
+        index=placed.index, stage=placed.stage, mass_kg=mass_kg, source=source, computed_kg=computed_kg, sigma_kg=sigma_kg, cg_m=cg,
+        axial_kg_m2=axial + ring, transverse_kg_m2=across + ring / 2,
+    )  # fmt: skip
+
+
+def _allowance(layout: Layout, placed: Placed, part: Allowance, rows: Sequence[PartMass], glued_kg: float) -> PartMass:
+    """Glue lies where the glued parts are, paint where the air goes: both over the parts of the same stage."""
+    outer = [o for o in layout.outer if o.stage == placed.stage]
+    wetted = [(wetted_area_m2(o.part), (o.fore_m + o.aft_m) / 2) for o in outer]
+    for p in layout.of(FinSet):
+        if p.stage == placed.stage and isinstance(p.part, FinSet):
+            wetted.append((2 * p.part.count * planform_of(p.part).area_m2, p.fore_m + planform_of(p.part).x_m))
+    area = sum(a for a, _ in wetted)
+    if part.kind == "paint":
+        computed, middle = part.coats * PAINT_KG_M2_COAT * area, sum(a * x for a, x in wetted) / area
+    else:
+        computed = GLUE_FRACTION * glued_kg
+        solid = [r for r in rows if r.stage == placed.stage and not isinstance(layout.placed[r.index].part, _NOT_GLUED)]
+        weight = sum(r.mass_kg for r in solid)
+        middle = sum(r.mass_kg * r.cg_m for r in solid) / weight if weight > 0 else placed.fore_m
+    mass, source, sigma = computed, "guessed", GUESS_FRACTION * computed
+    if part.mass_kg is not None:
+        mass, source, sigma = part.mass_kg, part.mass_source, max(SCALE_KG, SCALE_FRACTION * part.mass_kg)
+    length, radius = outer[-1].aft_m - outer[0].fore_m, layout.reference_diameter_m / 2
+    return PartMass(
+        index=placed.index, stage=placed.stage, mass_kg=mass, source=source, computed_kg=computed, sigma_kg=sigma,  # type: ignore[arg-type]
+        cg_m=middle, axial_kg_m2=mass * radius**2, transverse_kg_m2=mass * (radius**2 / 2 + length**2 / 12),
+    )  # fmt: skip
+
+
+def total(rows: Sequence[PartMass]) -> Totals:
+    """Rows as one body."""
+    mass = sum(r.mass_kg for r in rows)
+    unknown = tuple(r.index for r in rows if r.source == "unknown")
+    if mass <= 0:
+        return Totals(mass_kg=0.0, cg_m=0.0, axial_kg_m2=0.0, transverse_kg_m2=0.0, unknown=unknown)
+    cg = sum(r.mass_kg * r.cg_m for r in rows) / mass
+    return Totals(
+        mass_kg=mass,
+        cg_m=cg,
+        axial_kg_m2=sum(r.axial_kg_m2 for r in rows),
+        transverse_kg_m2=sum(r.transverse_kg_m2 + r.mass_kg * (r.cg_m - cg) ** 2 for r in rows),
+        sigma_kg=math.sqrt(sum(r.sigma_kg**2 for r in rows)),
+        sigma_cg_m=math.sqrt(sum((r.sigma_kg * (r.cg_m - cg)) ** 2 for r in rows)) / mass,
+        unknown=unknown,
+    )
+
+
+def empty_totals(airframe: Airframe, rows: Sequence[PartMass]) -> Totals:
+    """The rocket without motor, what was measured of the whole in force."""
+    computed, known = total(rows), airframe.known
+    if known.mass_kg is None and known.cg_m is None and known.transverse_inertia_kg_m2 is None:
+        return computed
+    mass = known.mass_kg if known.mass_kg is not None else computed.mass_kg
+    share = mass / computed.mass_kg if computed.mass_kg > 0 else 0.0
+    across = known.transverse_inertia_kg_m2
+    return Totals(
+        mass_kg=mass,
+        cg_m=known.cg_m if known.cg_m is not None else computed.cg_m,
+        axial_kg_m2=computed.axial_kg_m2 * share,
+        transverse_kg_m2=across if across is not None else computed.transverse_kg_m2 * share,
+        sigma_kg=max(SCALE_KG, SCALE_FRACTION * mass) if known.mass_kg is not None else computed.sigma_kg,
+        sigma_cg_m=WHOLE_CG_M if known.cg_m is not None else computed.sigma_cg_m,
+        unknown=() if known.mass_kg is not None and known.cg_m is not None else computed.unknown,
+        source="measured" if known.mass_kg is not None else "computed",
+    )
+
+
+def joined(parts: Sequence[Totals]) -> Totals:
+    """Several bodies as one: mass, CG, inertia and uncertainty."""
+    mass = sum(p.mass_kg for p in parts)
+    if mass <= 0:
+        return parts[0]
+    cg = sum(p.mass_kg * p.cg_m for p in parts) / mass
+    spread = sum((p.mass_kg * p.sigma_cg_m) ** 2 + (p.sigma_kg * (p.cg_m - cg)) ** 2 for p in parts)
+    return Totals(
+        mass_kg=mass,
+        cg_m=cg,
+        axial_kg_m2=sum(p.axial_kg_m2 for p in parts),
+        transverse_kg_m2=sum(p.transverse_kg_m2 + p.mass_kg * (p.cg_m - cg) ** 2 for p in parts),
+        sigma_kg=math.sqrt(sum(p.sigma_kg**2 for p in parts)),
+        sigma_cg_m=math.sqrt(spread) / mass,
+        unknown=tuple(i for p in parts for i in p.unknown),
+        source=parts[0].source,
+    )
+
+
+def motor_places(airframe: Airframe, layout: Layout, stage: int, motor: Motor) -> Aboard:
+    """Where a motor sits in a stage: as known, else in its motor tube or fin can, else flush with the stage's tail."""
+    tail = [o for o in layout.outer if o.stage == stage][-1]
+    for placed in layout.placed:
+        part = placed.part
+        if placed.stage == stage and isinstance(part, MotorTube | FinCan) and (isinstance(part, MotorTube) or part.max_motor_length_m):
+            aft = placed.aft_m + part.overhang_m
+            cluster = (part.count, part.spread_m) if isinstance(part, MotorTube) else (1, 0.0)
+            break
+    else:
+        aft, cluster = tail.aft_m, (1, 0.0)
+    fore = aft - motor.length_m
+    if airframe.known.motor_fore_m is not None and stage == len(airframe.stages) - 1:
+        fore = airframe.known.motor_fore_m
+    return Aboard(motor=motor, fore_m=fore, stage=stage, count=cluster[0], off_axis_m=cluster[1])
+
+

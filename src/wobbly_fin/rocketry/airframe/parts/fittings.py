@@ -1,0 +1,213 @@
+"""What is fitted to an airframe: guides, retainers, joints, and the rigging that decides tubes and rings."""
+
+from dataclasses import dataclass
+from typing import ClassVar, Literal
+
+from wobbly_fin.rocketry.airframe.materials import Form
+from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, choice, number, size
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.recovery.canopy import Canopy, CanopyKind
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LaunchLug(Part):
+    """A tube that slides on the rod."""
+
+    TYPE: ClassVar[str] = "launch_lug"
+    WORD: ClassVar[str] = "launch lug"
+
+    length_m: float = size("Length")
+    outer_diameter_m: float = size("Outside diameter", high=0.1)
+    inner_diameter_m: float = size("Inside diameter", high=0.1, hint="A little wider than the rod.")
+    rod_diameter_m: float | None = size("For a rod of", default=None, high=0.1)
+    angle_deg: float = number("Round the body at", 0.0, 360.0, 60.0, "Degrees from the top; between two fins.")
+
+    def check(self) -> None:
+        bore_inside("inner_diameter_m", self.inner_diameter_m, self.outer_diameter_m)
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.length_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RailButton(Part):
+    """A button that runs in a rail's slot, held by a screw."""
+
+    TYPE: ClassVar[str] = "rail_button"
+    WORD: ClassVar[str] = "rail button"
+
+    diameter_m: float = size("Diameter", default=0.011, high=0.1)
+    height_m: float = size("Height", default=0.012, high=0.1)
+    angle_deg: float = number("Round the body at", 0.0, 360.0, 60.0, "Degrees from the top; between two fins.")
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.diameter_m
+
+
+RETAINERS = {
+    "hook": "hook", "threaded_ring": "threaded ring", "twist_lock": "twist-lock cap", "fin_unit": "fin unit that locks it",
+    "screw": "screw through the side", "clips": "wire clips", "tape": "masking tape",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Retainer(Part):
+    """What keeps the motor in."""
+
+    TYPE: ClassVar[str] = "retainer"
+    WORD: ClassVar[str] = "retainer"
+
+    kind: str = choice("Kind", RETAINERS, "hook")
+    length_m: float = size("Length along the motor", default=0.0, zero=True, high=0.5)
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.length_m
+
+
+JOINTS = {"glued": "glued", "taped": "taped", "screwed": "screwed", "riveted": "plastic rivets", "friction": "friction fit"}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Joint(Part):
+    """How its parent is held to what surrounds it."""
+
+    TYPE: ClassVar[str] = "joint"
+    WORD: ClassVar[str] = "joint"
+
+    kind: str = choice("Kind", JOINTS, "glued")
+    count: int = number("Screws or rivets", 0, 12, 0, whole=True)
+
+
+ANCHORS = {
+    "folded_patch": "folded paper or cloth patch", "loop_patch": "loop under a cloth patch", "mount_line": "line from the motor mount",
+    "eye_bolt": "eye bolt", "u_bolt": "U-bolt",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Anchor(Part):
+    """Where the cord holds on to the body, by school."""
+
+    TYPE: ClassVar[str] = "anchor"
+    WORD: ClassVar[str] = "anchor"
+
+    kind: str = choice("School", ANCHORS, "folded_patch")
+    length_m: float = size("Reaches forward", default=0.0, zero=True, high=0.5, hint="An eye ahead of its ring.")
+    wire_m: float | None = size("Wire", default=None, high=0.05)
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.length_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Cord(Part):
+    """The recovery cord; packed at the bottom of its bay unless it is placed."""
+
+    TYPE: ClassVar[str] = "cord"
+    WORD: ClassVar[str] = "cord"
+    FORM: ClassVar[Form] = "cord"
+
+    length_m: float = size("Length", high=100.0)
+    packed_length_m: float | None = size("Packed, along the tube", default=None, hint="Empty: by its mass and the bore.")
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.packed_length_m or 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CanopyPack(Part):
+    """A canopy or a streamer with its lines, packed above the cord unless it is placed.
+
+    A streamer has `length_m` and `width_m`; the others a diameter.
+    """
+
+    TYPE: ClassVar[str] = "canopy"
+    WORD: ClassVar[str] = "canopy"
+    FORM: ClassVar[Form] = "cloth"
+
+    kind: CanopyKind = choice(
+        "Kind", {"flat": "flat, round", "hexagonal": "hexagonal", "domed": "domed", "cross": "cross", "streamer": "streamer"}, "flat"
+    )
+    diameter_m: float | None = size("Diameter", default=None, high=30.0, hint="Laid flat; of a domed one: the mouth.")
+    spill_hole_m: float = size("Spill hole", default=0.0, zero=True, high=30.0)
+    length_m: float | None = size("Streamer length", default=None, high=30.0)
+    width_m: float | None = size("Streamer width", default=None, high=2.0)
+    cd: float | None = number("Cd", 0.01, 5.0, None, "Empty: usual for the kind.")
+    lines_kg: float = size("Lines and swivel", default=0.0, zero=True, high=5.0, quantity="mass")
+    packed_length_m: float | None = size("Packed, along the tube", default=None, hint="Empty: by its mass and the bore.")
+
+    def check(self) -> None:
+        if self.kind == "streamer":
+            if self.diameter_m is None and (self.length_m is None or self.width_m is None):
+                raise RocketryError("length_m", "and width are both needed for a streamer")
+        elif self.diameter_m is None:
+            raise RocketryError("diameter_m", "is missing")
+        _ = self.canopy  # its own checks
+
+    @property
+    def canopy(self) -> Canopy:
+        """What it does in the air; a streamer as the circle of its area."""
+        across = self.diameter_m
+        if self.kind == "streamer" and self.length_m is not None and self.width_m is not None:
+            across = (4 * self.length_m * self.width_m / 3.141592653589793) ** 0.5
+        return Canopy(kind=self.kind, diameter_m=across or 0.0, cd=self.cd, spill_hole_m=self.spill_hole_m)
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.packed_length_m or 0.0
+
+
+LUMPS = {
+    "ballast": "ballast", "payload": "payload", "electronics": "electronics", "hardware": "hardware", "wadding": "wadding", "other": "other",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MassLump(Part):
+    """A mass that is there: ballast, an altimeter, a nut. Its mass has to be given."""
+
+    TYPE: ClassVar[str] = "mass_lump"
+    WORD: ClassVar[str] = "mass"
+
+    kind: str = choice("What", LUMPS, "other")
+    length_m: float = size("Length", default=0.0, zero=True)
+    diameter_m: float = size("Diameter", default=0.0, zero=True, high=WIDEST_M)
+
+    def check(self) -> None:
+        if self.mass_kg is None:
+            raise RocketryError("mass_kg", "is missing: a lump of mass is nothing but its mass")
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.length_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Allowance(Part):
+    """Glue or paint spread over the airframe: by mass, or by a rule of thumb."""
+
+    TYPE: ClassVar[str] = "allowance"
+    WORD: ClassVar[str] = "allowance"
+
+    kind: Literal["glue", "paint"] = choice("For", {"glue": "glue", "paint": "paint"}, "paint")
+    coats: int = number("Coats", 1, 20, 3, "Of paint: primer, colour, lacquer.", whole=True)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DisplayPart(Part):
+    """Something that comes off before flight: drawn, weighed nowhere."""
+
+    TYPE: ClassVar[str] = "display"
+    WORD: ClassVar[str] = "display part"
+
+    length_m: float = size("Length", default=0.0, zero=True)
+    diameter_m: float = size("Diameter", default=0.0, zero=True, high=WIDEST_M)
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.length_m

@@ -1,0 +1,131 @@
+"""What every part has in common, and how its figures describe themselves."""
+
+import math
+from dataclasses import Field, dataclass, field, fields
+from functools import lru_cache
+from typing import Any, ClassVar, Literal
+
+from wobbly_fin.rocketry.airframe.materials import Form, Material, material
+from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
+
+MassSource = Literal["measured", "guessed"]
+Edge = Literal["fore", "aft"]
+LONGEST_M = 20.0
+WIDEST_M = 1.0
+HEAVIEST_KG = 200.0
+
+
+def size(
+    label: str, *, default: Any = ..., hint: str = "", zero: bool = False, negative: bool = False, high: float = LONGEST_M,
+    quantity: str = "short_length",
+) -> Any:
+    """A figure of a part: what it is called, what it measures, what it may be. Without a default it has to be given."""
+    about = {"label": label, "quantity": quantity, "hint": hint, "zero": zero, "negative": negative, "high": high}
+    return field(metadata=about) if default is ... else field(default=default, metadata=about)  # fmt: skip
+
+
+def choice(label: str, options: dict[str, str], default: str, hint: str = "") -> Any:
+    """A choice among named kinds."""
+    return field(default=default, metadata={"label": label, "options": options, "hint": hint})
+
+
+def number(label: str, low: float, high: float, default: Any = ..., hint: str = "", whole: bool = False) -> Any:
+    """A plain number within bounds."""
+    about = {"label": label, "low": low, "limit": high, "whole": whole, "hint": hint}
+    return field(metadata=about) if default is ... else field(default=default, metadata=about)
+
+
+def yes_or_no(label: str, default: bool = False, hint: str = "") -> Any:
+    """A switch."""
+    return field(default=default, metadata={"label": label, "switch": True, "hint": hint})
+
+
+@lru_cache(maxsize=64)
+def described(kind: type["Part"]) -> tuple[Field[Any], ...]:
+    """The fields of a kind of part that a person sets, in their order."""
+    return tuple(f for f in fields(kind) if "label" in f.metadata)
+
+
+@lru_cache(maxsize=64)
+def _checks(kind: type["Part"]) -> tuple[tuple[str, dict[str, Any]], ...]:
+    return tuple((f.name, dict(f.metadata)) for f in described(kind) if not f.metadata.get("switch"))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Part:
+    """A part of a rocket.
+
+    A part's place is told in one of three ways: outer parts follow one another; `position_m` is its forward end (of a fin
+    set: the root's leading edge) measured from the nose tip; `offset_m` is measured from its parent's forward edge
+    backwards, or from its parent's aft edge forwards. [m]
+
+    `mass_kg` (off the scale, or a guess, as `mass_source` says) wins over volume × density.
+    """
+
+    TYPE: ClassVar[str] = ""
+    WORD: ClassVar[str] = ""  # what it is called when it has no name of its own
+    OUTER: ClassVar[bool] = False
+    FORM: ClassVar[Form] = "solid"
+
+    id: str = ""
+    parent: str | None = None
+    name: str = ""
+    position_m: float | None = size("From the nose tip", default=None, zero=True, hint="Empty: from the part it sits in.")
+    edge: Edge | None = None
+    offset_m: float | None = size("Set in by", default=None, negative=True, hint="From the end of the part it sits in.")
+    material: str | None = None
+    mass_kg: float | None = size("Mass off the scale", default=None, zero=True, high=HEAVIEST_KG, quantity="mass")
+    mass_source: MassSource = "measured"
+    mass_uncertainty_kg: float | None = size("Give or take", default=None, zero=True, high=HEAVIEST_KG, quantity="mass")
+
+    def __post_init__(self) -> None:
+        for name, about in _checks(type(self)):
+            value = getattr(self, name)
+            if value is None:
+                continue
+            if "options" in about:
+                if value not in about["options"]:
+                    raise RocketryError(name, f"{value!r} is none of {', '.join(about['options'])}")
+            elif "low" in about:
+                require_finite(name, value, about["low"], about["limit"])
+                if about["whole"] and value != math.floor(value):
+                    raise RocketryError(name, f"{value:g} will not do; it must be a whole number")
+            elif about["negative"]:
+                require_finite(name, value, -about["high"], about["high"])
+            elif about["zero"]:
+                require_finite(name, value, 0.0, about["high"])
+            else:
+                require_positive(name, value, about["high"])
+        if self.edge not in (None, "fore", "aft"):
+            raise RocketryError("edge", f"{self.edge!r} is neither fore nor aft")
+        if self.mass_source not in ("measured", "guessed"):
+            raise RocketryError("mass_source", f"{self.mass_source!r} is neither measured nor guessed")
+        if self.material is not None:
+            found = material(self.material)
+            if found.form != self.FORM:
+                raise RocketryError("material", f"{found.name} is no material for a {self.WORD}")
+        self.check()
+
+    def check(self) -> None:
+        """Raise RocketryError where this part's own figures contradict one another."""
+
+    @property
+    def axial_length_m(self) -> float:
+        """How much of the axis it takes, from its forward end. [m]"""
+        return 0.0
+
+    @property
+    def made_of(self) -> Material | None:
+        """Its material, where it names one."""
+        return material(self.material) if self.material else None
+
+    @property
+    def called(self) -> str:
+        """Its own name, or what such a part is called."""
+        return self.name or self.WORD
+
+
+def bore_inside(name: str, inner_m: float | None, outer_m: float | None) -> None:
+    """Raise unless a bore is smaller than what it is in."""
+    if inner_m is not None and outer_m is not None and inner_m >= outer_m:
+        raise RocketryError(name, f"{inner_m * 1000:g} mm inside {outer_m * 1000:g} mm leaves no wall")
