@@ -5,11 +5,12 @@ from django.db import models
 
 
 class Preferences(models.Model):
-    """Units, theme, limits of their own, and today's conditions as typed."""
+    """Units, theme, limits of their own, what stands in the workshop, and today's conditions as typed."""
 
     user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="preferences")
     units = models.JSONField(default=dict)
     theme = models.CharField(max_length=20, default="bench")
     limits = models.JSONField(default=dict)
     conditions = models.JSONField(default=dict)
+    workshop = models.JSONField(default=dict)  # as typed: printer_height
     updated_at = models.DateTimeField(auto_now=True)

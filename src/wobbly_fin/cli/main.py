@@ -86,6 +86,23 @@ def _stability(path: str) -> Answer:
     return stability_answer(within("rocket", balance, airframe, [motor], mach))
 
 
+def _template(path: str) -> Answer:
+    from wobbly_fin.formats.base import within
+    from wobbly_fin.formats.documents import TemplateDocument
+    from wobbly_fin.formats.drawings import file_answer, template_answer
+    from wobbly_fin.rocketry.airframe import lay_out
+    from wobbly_fin.rocketry.templates.shapes import find_template, templates_of
+
+    document = TemplateDocument.model_validate(_read(path))
+    airframe = within("rocket", document.rocket.to_airframe)
+    layout = within("rocket", lay_out, airframe)
+    wanted = [find_template(layout, document.template)] if document.template else list(templates_of(layout))
+    answer: Answer = {"templates": [template_answer(t) for t in wanted]}
+    if document.format:
+        answer["file"] = file_answer(wanted, document.format, document.paper, "")
+    return answer
+
+
 def _read(path: str) -> Any:
     """The JSON document at a path, or on standard input."""
     try:
@@ -106,6 +123,7 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "decode": (_decode, "LABEL", "what a motor label says"),
     "fly": (_fly, "FILE", "fly one rocket with one motor"),
     "stability": (_stability, "FILE", "where the air pushes and where it balances"),
+    "template": (_template, "FILE", "full-size templates of an airframe's parts"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
 }
 

@@ -5,7 +5,7 @@ core's own value (`to_…` methods).
 """
 
 from dataclasses import asdict, fields
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, create_model
 
@@ -22,6 +22,7 @@ from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.canopy import CanopyKind
+
 
 class CanopyDocument(Document):
     """A canopy; `cd` belongs to π/4 (D² − hole²) and takes the kind's usual value when left out."""
@@ -61,7 +62,9 @@ class RocketDocument(Document):
                 raise RocketryError(name, "belongs to an airframe; this rocket has no parts")
         if self.mass_kg is None or self.diameter_m is None:
             raise RocketryError("diameter_m" if self.mass_kg is not None else "mass_kg", "is missing")
-        return QuickRocket(mass_kg=self.mass_kg, diameter_m=self.diameter_m, cd=USUAL_CD if self.cd is None else self.cd, canopy=canopy)
+        return QuickRocket(
+            mass_kg=self.mass_kg, diameter_m=self.diameter_m, cd=USUAL_CD if self.cd is None else self.cd, canopy=canopy
+        )
 
     def to_airframe(self) -> Airframe:
         """The airframe its parts make; raises RocketryError where there are none."""
@@ -199,6 +202,15 @@ class StabilityDocument(Document):
         if isinstance(self.motor, str):
             return within("motor", find_motor, self.motor)[0]
         return within("motor", self.motor.to_motor)
+
+
+class TemplateDocument(Document):
+    """An airframe's full-size templates: all of them as geometry, or one of them written as a file too."""
+
+    rocket: RocketDocument
+    template: str | None = None
+    format: Literal["pdf", "svg", "dxf"] | None = None
+    paper: Literal["a4", "letter"] = "a4"
 
 
 class PickDocument(Document):

@@ -2,7 +2,10 @@
 
 import types
 import uuid
+from collections.abc import Iterable
 from dataclasses import MISSING, fields
+from functools import reduce
+from operator import or_
 from typing import Annotated, Any, Literal, Union, cast, get_args, get_origin, get_type_hints
 
 from pydantic import Field, StringConstraints, create_model
@@ -14,6 +17,11 @@ Text = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80)]
 _Corner = Annotated[list[Number], Field(min_length=2, max_length=2)]
 _Outline = Annotated[list[_Corner], Field(max_length=200)]
 _Whole = Annotated[int, Field(strict=True)]
+
+
+def one_of(kinds: Iterable[Any]) -> Any:
+    """The union of several types, told at run time."""
+    return reduce(or_, kinds)
 
 
 class PartDocument(Document):
@@ -31,7 +39,7 @@ class PartDocument(Document):
 
 def _annotation(hint: Any) -> Any:
     if get_origin(hint) in (Union, types.UnionType):
-        return Union[tuple(_annotation(h) for h in get_args(hint))]
+        return one_of(_annotation(h) for h in get_args(hint))
     if get_origin(hint) is tuple:
         return _Outline
     if hint is bool:
@@ -62,7 +70,7 @@ _KEYED: dict[str, Any] = {
 LOOSE_PARTS: dict[str, type[PartDocument]] = {name: _model(kind, "Document", {}) for name, kind in PART_TYPES.items()}
 FILED_PARTS: dict[str, type[PartDocument]] = {name: _model(kind, "InFile", _KEYED) for name, kind in PART_TYPES.items()}
 
-LoosePart: Any = Annotated[Union[tuple(LOOSE_PARTS.values())], Field(discriminator="type")]
+LoosePart: Any = Annotated[one_of(LOOSE_PARTS.values()), Field(discriminator="type")]
 
 
 def to_parts(documents: list[Any], place: str = "parts") -> tuple[Part, ...]:

@@ -1,7 +1,7 @@
 """The documents that have a JSON Schema in docs/formats."""
 
 from wobbly_fin.formats.base import Document
-from wobbly_fin.formats.documents import FlightDocument, MotorDocument, PickDocument, StabilityDocument
+from wobbly_fin.formats.documents import FlightDocument, MotorDocument, PickDocument, StabilityDocument, TemplateDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 
 PUBLISHED: dict[str, type[Document]] = {
@@ -9,5 +9,6 @@ PUBLISHED: dict[str, type[Document]] = {
     "motor": MotorDocument,
     "pick": PickDocument,
     "stability": StabilityDocument,
+    "template": TemplateDocument,
     "rocket-file": RocketFile,
 }

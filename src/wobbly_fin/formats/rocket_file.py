@@ -5,15 +5,16 @@ their parts, what is known of the whole, the motors it is balanced with, the sch
 """
 
 import uuid
-from typing import Annotated, Any, Literal, Union
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints
 
 from wobbly_fin.formats.base import Document, Number, within
-from wobbly_fin.formats.parts import FILED_PARTS, PartDocument, Text, to_parts
+from wobbly_fin.formats.parts import FILED_PARTS, PartDocument, Text, one_of, to_parts
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, lay_out
 from wobbly_fin.rocketry.airframe.as_point import as_point
 from wobbly_fin.rocketry.airframe.balance import School, school_of
+from wobbly_fin.rocketry.airframe.mass import total, weigh
 from wobbly_fin.rocketry.airframe.mount import mount_of
 from wobbly_fin.rocketry.choosing import Mount
 from wobbly_fin.rocketry.errors import RocketryError
@@ -54,7 +55,7 @@ class MotorMount(QuickPart):
 
 
 CanopyPart: Any = FILED_PARTS["canopy"]
-AnyPart: Any = Annotated[Union[(QuickBody, MotorMount, *FILED_PARTS.values())], Field(discriminator="type")]
+AnyPart: Any = Annotated[one_of([QuickBody, MotorMount, *FILED_PARTS.values()]), Field(discriminator="type")]
 
 
 class StageDocument(Document):
@@ -73,6 +74,8 @@ class KnownDocument(Document):
     cd: Number | None = None
     diameter_m: Number | None = None
     motor_fore_m: Number | None = None
+    parts_kg: Number | None = None
+    parts_cg_m: Number | None = None
     typed: Annotated[dict[str, Text], Field(max_length=20)] = {}
 
     def to_known(self) -> Known:
@@ -209,6 +212,13 @@ class RocketFile(Document):
             return Mount(diameter_m=diameter_m, max_length_m=longest_m)
         mount = self.mount
         return Mount(diameter_m=mount.diameter_mm / 1000, max_length_m=mount.max_length_mm / 1000)
+
+    def weighed_now(self) -> "RocketFile":
+        """The same, remembering what its parts come to as those that were weighed."""
+        airframe = self.to_airframe()
+        whole = total(weigh(lay_out(airframe)))
+        known = self.known.model_copy(update={"parts_kg": whole.mass_kg, "parts_cg_m": whole.cg_m})
+        return self.model_copy(update={"known": known})
 
     def check(self) -> "RocketFile":
         """Raise RocketryError unless the core can make something of every figure; returns itself."""

@@ -28,7 +28,7 @@ class Question:
     @property
     def cd_known(self) -> bool:
         """Whether the owner gave a Cd."""
-        return self.file.body.cd is not None
+        return self.file.own_cd is not None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -6,7 +6,6 @@ from wobbly_fin.formats.documents import MotorDocument, SiteDocument
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.flight import Site
-from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.flightlog.compare import HeightCheck, check_height, height_sentence, opening_sentence
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
@@ -33,8 +32,8 @@ def compare(row: Flight, units: UnitChoice) -> Comparison:
     if row.apogee_m is not None:
         height = check_height(file.to_rocket(), motor, row.delay_s, site, row.apogee_m)
         if height is not None:
-            cd = file.body.cd
-            said.append(height_sentence(height, cd if cd is not None else USUAL_CD, cd is not None, units))
+            flown = file.to_rocket()
+            said.append(height_sentence(height, flown.cd, file.own_cd is not None, units))
     ejection = row.forecast.get("ejection")
     opening = opening_sentence(ejection["after_apogee_s"] if ejection else None, row.opening)  # type: ignore[arg-type]
     if opening:

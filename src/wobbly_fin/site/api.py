@@ -6,6 +6,7 @@ from ninja.security import SessionAuth
 
 from wobbly_fin.accounts.api.router import router as accounts
 from wobbly_fin.hangar.api.router import router as hangar
+from wobbly_fin.hangar.api.shape_router import router as shape
 from wobbly_fin.logbook.api.router import router as logbook
 from wobbly_fin.site import errors
 from wobbly_fin.stores.api.router import router as stores
@@ -14,6 +15,7 @@ api = NinjaAPI(title="Wobbly Fin", version="1", auth=SessionAuth(csrf=True), doc
 errors.install(api)
 api.add_router("", accounts)
 api.add_router("/hangar", hangar)
+api.add_router("/hangar", shape)
 api.add_router("/stores", stores)
 api.add_router("/logbook", logbook)
 

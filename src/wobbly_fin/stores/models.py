@@ -26,3 +26,15 @@ class FlyingField(Owned):
 
     class Meta:
         ordering = ["name"]
+
+
+class OwnPart(Owned):
+    """A part its owner put by: measured once, built from again."""
+
+    name = models.CharField(max_length=80)
+    part_type = models.CharField(max_length=24)
+    figures = models.JSONField()
+    nominal = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ["name", "created_at"]

@@ -308,6 +308,286 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hangar/rockets/{key}/shape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shape
+         * @description An airframe with everything said of it, and one part's boxes.
+         */
+        get: operations["shape"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/shape/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Shape
+         * @description What edits would come to; keeps nothing.
+         */
+        post: operations["try_shape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/shape/edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Edit Shape
+         * @description Edit an airframe; `If-Match` carries the revision the edits were made from.
+         */
+        post: operations["edit_shape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/grow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Grow Rocket
+         * @description Grow a quick rocket into an airframe to correct part by part.
+         */
+        post: operations["grow_rocket"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/airframes/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Begin Airframe
+         * @description Begin a rocket from parts, under a key the client made.
+         */
+        put: operations["begin_airframe"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Solve
+         * @description Ballast, fin span or fin place for an asked-for margin.
+         */
+        post: operations["solve_shape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What If
+         * @description What a tenth more of each dimension does to margin and apogee.
+         */
+        get: operations["what_if"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Templates
+         * @description Every full-size template, drawn for the screen.
+         */
+        get: operations["templates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/templates/{template}.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Template File
+         * @description One template, or all of them as one PDF, as a file to keep.
+         */
+        get: operations["template_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Versions
+         * @description Every version of a rocket, newest first, and what was flown with it.
+         */
+        get: operations["versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Two versions side by side.
+         */
+        get: operations["compare_versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/versions/{number}/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reopen
+         * @description Bring an old version back, as a new one.
+         */
+        post: operations["reopen_version"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/up-scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale Up
+         * @description A larger (or smaller) rocket of the same shape, with the ballast it needs.
+         */
+        post: operations["up_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale
+         * @description The table of a scale model from a prototype's lengths as typed; keeps nothing.
+         */
+        post: operations["scale_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/motors": {
         parameters: {
             query?: never;
@@ -510,6 +790,70 @@ export interface paths {
          * @description Take a field out of the bin.
          */
         post: operations["restore_field"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Parts
+         * @description Every part to build from, own ones first.
+         */
+        get: operations["stock_parts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/parts/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Part
+         * @description Put a rocket's part by, to build from again.
+         */
+        put: operations["keep_part"];
+        post?: never;
+        /**
+         * Delete Part
+         * @description Bin a part of one's own.
+         */
+        delete: operations["bin_part"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/parts/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Part
+         * @description Take a part out of the bin.
+         */
+        post: operations["restore_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -729,6 +1073,10 @@ export interface components {
             theme: string;
             /** Limits */
             limits: components["schemas"]["LimitOut"][];
+            /** Workshop */
+            workshop: {
+                [key: string]: string;
+            };
         };
         /**
          * PreferencesIn
@@ -740,6 +1088,10 @@ export interface components {
             theme?: string | null;
             /** Limits */
             limits?: {
+                [key: string]: string;
+            } | null;
+            /** Workshop */
+            workshop?: {
                 [key: string]: string;
             } | null;
         };
@@ -800,6 +1152,49 @@ export interface components {
             quantity: string;
         };
         /**
+         * DrawnOut
+         * @description A part to be drawn; lines are [x, y] pairs from the nose tip and the axis. [m]
+         */
+        DrawnOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Type */
+            type: string;
+            /** Name */
+            name: string;
+            /** Stage */
+            stage: number;
+            /** Parent */
+            parent: string | null;
+            /** Host */
+            host: string | null;
+            /** Edge */
+            edge: string | null;
+            /** Fore M */
+            fore_m: number;
+            /** Aft M */
+            aft_m: number;
+            /** Hatch */
+            hatch: string | null;
+            /** Profile */
+            profile: number[][];
+            /** Bore */
+            bore: number[][];
+            /** Stub */
+            stub: number[][];
+            /** Across */
+            across: number[];
+            /** Angles Deg */
+            angles_deg: number[];
+            /** Sizes */
+            sizes: {
+                [key: string]: number;
+            };
+        };
+        /**
          * RocketOut
          * @description A rocket with its figures said, and what it waits for.
          */
@@ -817,6 +1212,12 @@ export interface components {
             };
             /** Name */
             name: string;
+            /** Quick */
+            quick: boolean;
+            /** Stages */
+            stages: number;
+            /** Drawn */
+            drawn: components["schemas"]["DrawnOut"][];
             /** Diameter M */
             diameter_m: number;
             /** Length M */
@@ -1079,6 +1480,592 @@ export interface components {
             height_band: string | null;
         };
         /**
+         * BalanceOut
+         * @description Where it balances and where the air pushes, from the nose tip; the band is where it should balance. [m]
+         */
+        BalanceOut: {
+            /** Cg M */
+            cg_m: number | null;
+            /** Cg Burnout M */
+            cg_burnout_m: number | null;
+            /** Cg Empty M */
+            cg_empty_m: number | null;
+            /** Cp M */
+            cp_m: number;
+            /** Cutout Cp M */
+            cutout_cp_m: number;
+            /** Cp At 10 Deg M */
+            cp_at_10_deg_m: number;
+            /** Band M */
+            band_m: number[];
+            /** Margin Calibres */
+            margin_calibres: number | null;
+            /** Margin Burnout Calibres */
+            margin_burnout_calibres: number | null;
+            /** Cutout Margin Calibres */
+            cutout_margin_calibres: number | null;
+            /** Sigma Calibres */
+            sigma_calibres: number;
+            /** Verdict */
+            verdict: string;
+            /** Sentence */
+            sentence: string;
+            /** School */
+            school: string;
+            /** School Source */
+            school_source: string;
+            /** Said */
+            said: {
+                [key: string]: string;
+            };
+            /** Parts */
+            parts: {
+                [key: string]: unknown;
+            }[];
+            /** Flags */
+            flags: string[];
+        };
+        /**
+         * BoxOut
+         * @description One box of a part.
+         */
+        BoxOut: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "size" | "number" | "choice" | "switch" | "text" | "material" | "corners";
+            /** Text */
+            text: string;
+            /** Said */
+            said: string;
+            /** Value Si */
+            value_si?: number | null;
+            /** Hint */
+            hint: string;
+            /** Optional */
+            optional: boolean;
+            /**
+             * Options
+             * @default []
+             */
+            options: string[][];
+            /**
+             * Nominal
+             * @default
+             */
+            nominal: string;
+            /** Question */
+            question?: string | null;
+            /** Suggestion */
+            suggestion?: string | null;
+        };
+        /**
+         * DragOut
+         * @description Where the drag is, at one speed; and the whole over Mach.
+         */
+        DragOut: {
+            /** Rows */
+            rows: components["schemas"]["DragRowOut"][];
+            /** Cd Coasting */
+            cd_coasting: number;
+            /** Cd Thrusting */
+            cd_thrusting: number;
+            /** Cd Own */
+            cd_own: number | null;
+            /** Sentence */
+            sentence: string;
+            /** Mach */
+            mach: number[];
+            /** Coasting */
+            coasting: number[];
+            /** Thrusting */
+            thrusting: number[];
+        };
+        /**
+         * DragRowOut
+         * @description One part's share of Cd.
+         */
+        DragRowOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Friction */
+            friction: number;
+            /** Pressure */
+            pressure: number;
+            /** Base */
+            base: number;
+            /** Cd */
+            cd: number;
+        };
+        /**
+         * FindingOut
+         * @description Something that wants a look.
+         */
+        FindingOut: {
+            /** Code */
+            code: string;
+            /** Severity */
+            severity: string;
+            /** Part */
+            part: string | null;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * LedgerOut
+         * @description Parts, stages, the whole.
+         */
+        LedgerOut: {
+            /** Rows */
+            rows: components["schemas"]["LedgerRowOut"][];
+            /** Stages */
+            stages: {
+                [key: string]: string;
+            }[];
+            /** Said */
+            said: {
+                [key: string]: string;
+            };
+            /** Source */
+            source: string;
+        };
+        /**
+         * LedgerRowOut
+         * @description What one part weighs and how we know.
+         */
+        LedgerRowOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Stage */
+            stage: number;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Mass */
+            mass: string;
+            /** Source */
+            source: string;
+            /** Sigma */
+            sigma: string;
+            /** Computed */
+            computed: string | null;
+            /** Cg */
+            cg: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * MotorChoiceOut
+         * @description What a stage is balanced with.
+         */
+        MotorChoiceOut: {
+            /**
+             * Stage Id
+             * Format: uuid
+             */
+            stage_id: string;
+            /** Motor */
+            motor: string | null;
+            /** Chosen */
+            chosen: boolean;
+            /** Options */
+            options: string[];
+        };
+        /**
+         * MotorDrawnOut
+         * @description A motor in its place. [m]
+         */
+        MotorDrawnOut: {
+            /** Name */
+            name: string;
+            /** Fore M */
+            fore_m: number;
+            /** Aft M */
+            aft_m: number;
+            /** Diameter M */
+            diameter_m: number;
+            /** Off Axis M */
+            off_axis_m: number[];
+        };
+        /**
+         * SelectedOut
+         * @description A part opened for editing.
+         */
+        SelectedOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Type */
+            type: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Boxes */
+            boxes: components["schemas"]["BoxOut"][];
+        };
+        /**
+         * ShapeOut
+         * @description An airframe with everything said of it.
+         */
+        ShapeOut: {
+            rocket: components["schemas"]["RocketOut"];
+            /** Length M */
+            length_m: number;
+            /** Reference Diameter M */
+            reference_diameter_m: number;
+            /** Drawn */
+            drawn: components["schemas"]["DrawnOut"][];
+            /** Motors */
+            motors: components["schemas"]["MotorDrawnOut"][];
+            /** Motor Choices */
+            motor_choices: components["schemas"]["MotorChoiceOut"][];
+            balance: components["schemas"]["BalanceOut"];
+            ledger: components["schemas"]["LedgerOut"];
+            drag: components["schemas"]["DragOut"];
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            selected: components["schemas"]["SelectedOut"] | null;
+            /** Apogee */
+            apogee: string | null;
+            /** Margin */
+            margin: {
+                [key: string]: unknown;
+            };
+            /** Known */
+            known: {
+                [key: string]: string;
+            };
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
+            /** Tube School */
+            tube_school: string;
+            /** Kit */
+            kit: {
+                [key: string]: unknown;
+            }[];
+            /** Kit Sentence */
+            kit_sentence: string;
+        };
+        /**
+         * EditIn
+         * @description One edit: `text` is read as typed, `value` is SI or a choice; `stock` names something off the shelf.
+         */
+        EditIn: {
+            /**
+             * Op
+             * @enum {string}
+             */
+            op: "set" | "add" | "swap" | "remove" | "move" | "known" | "rocket" | "add_stage";
+            /** Part */
+            part?: string | null;
+            /**
+             * Field
+             * @default
+             */
+            field: string;
+            /** Text */
+            text?: string | null;
+            /** Value */
+            value?: unknown;
+            /**
+             * Type
+             * @default
+             */
+            type: string;
+            /** Stock */
+            stock?: string | null;
+        };
+        /**
+         * EditsIn
+         * @description Edits applied together, and the part whose boxes are wanted back.
+         */
+        EditsIn: {
+            /**
+             * Edits
+             * @default []
+             */
+            edits: components["schemas"]["EditIn"][];
+            /** Selected */
+            selected?: string | null;
+        };
+        /**
+         * NewAirframeIn
+         * @description A rocket begun from nothing but a name and a tube.
+         */
+        NewAirframeIn: {
+            /** Name */
+            name: string;
+            /**
+             * Diameter
+             * @default
+             */
+            diameter: string;
+            /**
+             * Kit
+             * @default
+             */
+            kit: string;
+            /**
+             * Printed Motors
+             * @default
+             */
+            printed_motors: string;
+        };
+        /**
+         * SolvedOut
+         * @description An answer in words, and the edits that would do it.
+         */
+        SolvedOut: {
+            /** Sentence */
+            sentence: string;
+            /** Edits */
+            edits: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * SolveIn
+         * @description Asking backwards. `what`: ballast, span_m or position_m; `part`: the fin set, or where the ballast goes.
+         */
+        SolveIn: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "ballast" | "span_m" | "position_m";
+            /** Margin Calibres */
+            margin_calibres: number;
+            /** Part */
+            part?: string | null;
+        };
+        /**
+         * SensitivityOut
+         * @description What a tenth more of one dimension does.
+         */
+        SensitivityOut: {
+            /**
+             * Part
+             * Format: uuid
+             */
+            part: string;
+            /** Name */
+            name: string;
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
+            /** Step */
+            step: string;
+            /** Margin Change */
+            margin_change: number;
+            /** Apogee Change */
+            apogee_change: string | null;
+            /** Apogee Change M */
+            apogee_change_m: number | null;
+        };
+        /**
+         * WhatIfOut
+         * @description Every dimension's effect, strongest first, and the recovery gear's.
+         */
+        WhatIfOut: {
+            /** Rows */
+            rows: components["schemas"]["SensitivityOut"][];
+            /** Canopy */
+            canopy: string | null;
+            /** Motor */
+            motor: string | null;
+        };
+        /**
+         * TemplateOut
+         * @description A template for the screen, in millimetres, and how many sheets it takes.
+         */
+        TemplateOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Svg */
+            svg: string;
+            /** Sheets */
+            sheets: {
+                [key: string]: number | null;
+            };
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * VersionOut
+         * @description One version of a rocket.
+         */
+        VersionOut: {
+            /** Number */
+            number: number;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Current */
+            current: boolean;
+            /** Flown */
+            flown: string[];
+        };
+        /**
+         * ComparedOut
+         * @description Two versions side by side: figures and what was changed.
+         */
+        ComparedOut: {
+            /** Left */
+            left: number;
+            /** Right */
+            right: number;
+            /** Figures */
+            figures: {
+                [key: string]: string;
+            }[];
+            /** Changes */
+            changes: string[];
+            /** Drawn */
+            drawn: components["schemas"]["DrawnOut"][][];
+            /** Lengths M */
+            lengths_m: number[];
+        };
+        /**
+         * UpScaledOut
+         * @description The new rocket, and what larger brought with it.
+         */
+        UpScaledOut: {
+            rocket: components["schemas"]["RocketOut"];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * UpScaleIn
+         * @description A new rocket out of an old one's shape.
+         */
+        UpScaleIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Factor */
+            factor: number;
+            /** Fin Material */
+            fin_material?: string | null;
+            /**
+             * Margin Calibres
+             * @default 1
+             */
+            margin_calibres: number | null;
+        };
+        /**
+         * ScaleOut
+         * @description The table of a scale model.
+         */
+        ScaleOut: {
+            /** Scale */
+            scale: string;
+            /** Sentence */
+            sentence: string;
+            /** Rows */
+            rows: components["schemas"]["ScaleRowOut"][];
+        };
+        /** ScaleRowOut */
+        ScaleRowOut: {
+            /** Name */
+            name: string;
+            /** Prototype */
+            prototype: string;
+            /** Scaled */
+            scaled: string;
+            /** Scaled M */
+            scaled_m: number;
+            /** Available */
+            available: string;
+            /** Target */
+            target: string;
+            /** As Built */
+            as_built: string;
+            /** Difference */
+            difference: string;
+            /** Absorbs */
+            absorbs: boolean;
+            /** Nearest */
+            nearest: string | null;
+        };
+        /**
+         * ScaleIn
+         * @description A prototype, its main diameter and its lengths, as typed.
+         */
+        ScaleIn: {
+            /** Prototype */
+            prototype: string;
+            /** Main Diameter */
+            main_diameter: string;
+            /** Tube Diameter */
+            tube_diameter: string;
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["ScaleRowIn"][];
+        };
+        /**
+         * ScaleRowIn
+         * @description Texts as typed.
+         */
+        ScaleRowIn: {
+            /** Name */
+            name: string;
+            /** Prototype */
+            prototype: string;
+            /**
+             * Available
+             * @default
+             */
+            available: string;
+            /**
+             * As Built
+             * @default
+             */
+            as_built: string;
+            /**
+             * Absorbs
+             * @default false
+             */
+            absorbs: boolean;
+        };
+        /**
          * MotorOut
          * @description A motor on the shelf. `thrust` is rows of time [s] and thrust [N].
          */
@@ -1242,6 +2229,49 @@ export interface components {
              * @default
              */
             ceiling: string;
+        };
+        /**
+         * StockOut
+         * @description A part on the shelf, its figures said.
+         */
+        StockOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Supplier */
+            supplier: string;
+            /** Type */
+            type: string;
+            /** Kind */
+            kind: string;
+            /** Width M */
+            width_m: number | null;
+            /** Said */
+            said: string[][];
+            /** Material */
+            material: string | null;
+        };
+        /**
+         * PartIn
+         * @description Which part of which rocket to put by, and what to call it.
+         */
+        PartIn: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /**
+             * Part Id
+             * Format: uuid
+             */
+            part_id: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
         };
         /**
          * LogbookOut
@@ -2020,6 +3050,600 @@ export interface operations {
             };
         };
     };
+    shape: {
+        parameters: {
+            query?: {
+                selected?: string | null;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    try_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    edit_shape: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: number | null;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    grow_rocket: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RocketOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    begin_airframe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewAirframeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RocketOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    solve_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolvedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    what_if: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    template_file: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+                template: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    compare_versions: {
+        parameters: {
+            query: {
+                left: number;
+                right: number;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    reopen_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RocketOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    up_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpScaledOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    scale_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     motors: {
         parameters: {
             query?: never;
@@ -2356,6 +3980,137 @@ export interface operations {
             header?: never;
             path: {
                 field_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    stock_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"][];
+                };
+            };
+        };
+    };
+    keep_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    bin_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
             };
             cookie?: never;
         };

@@ -22,6 +22,7 @@ def change_preferences(
     units: dict[str, Any] | None = None,
     theme: str | None = None,
     limits: dict[str, str] | None = None,
+    workshop: dict[str, str] | None = None,
 ) -> Preferences:
     """Change what is given, keep the rest; raises RocketryError for an unknown unit, theme or limit."""
     with transaction.atomic():
@@ -36,6 +37,8 @@ def change_preferences(
             found.theme = theme
         if limits is not None:
             found.limits = _read_limits(limits, units_of(found).system)
+        if workshop is not None:
+            found.workshop = _read_workshop(workshop, units_of(found).system)
         found.save()
     return found
 
@@ -57,6 +60,16 @@ def _read_limits(typed: dict[str, str], system: System) -> dict[str, float]:
             found[key] = parse(text, rule.quantity, system, name=key).si / rule.size_si
     Rules.with_overrides(found)
     return found
+
+
+def _read_workshop(typed: dict[str, str], system: System) -> dict[str, str]:
+    """What stands in the workshop, kept as typed; raises RocketryError for what cannot be read."""
+    text = typed.get("printer_height", "").strip()
+    if not text:
+        return {}
+    if not 0.02 <= parse(text, "short_length", system, name="printer_height").si <= 3.0:
+        raise RocketryError("printer_height", f"{text[:20]!r} cannot be; printers go from a few centimetres to a metre or two")
+    return {"printer_height": text[:40]}
 
 
 def _check_unit(name: str, unit: str) -> None:

@@ -40,7 +40,9 @@ def preferences_out(found: Preferences) -> PreferencesOut:
         )
         for rule in RULES
     ]
-    return PreferencesOut(units=UnitsIn(**asdict(units_of(found))), theme=found.theme, limits=limits)
+    return PreferencesOut(
+        units=UnitsIn(**asdict(units_of(found))), theme=found.theme, limits=limits, workshop=dict(found.workshop)
+    )
 
 
 def _said_limit(rule: Rule, value: float, units: UnitChoice) -> str:

@@ -73,7 +73,8 @@ def preferences(request: HttpRequest) -> PreferencesOut:
 def patch_preferences(request: HttpRequest, body: PreferencesIn) -> PreferencesOut:
     """Change what is given."""
     units = body.units.model_dump() if body.units else None
-    return preferences_out(change_preferences(person(request), units=units, theme=body.theme, limits=body.limits))
+    found = change_preferences(person(request), units=units, theme=body.theme, limits=body.limits, workshop=body.workshop)
+    return preferences_out(found)
 
 
 @router.get("/conditions", response=ConditionsOut, operation_id="conditions")

@@ -31,6 +31,7 @@ class PreferencesIn(Schema):
     units: UnitsIn | None = None
     theme: str | None = None
     limits: dict[str, str] | None = None
+    workshop: dict[str, str] | None = None
 
 
 class LimitOut(Schema):
@@ -49,6 +50,7 @@ class PreferencesOut(Schema):
     units: UnitsIn
     theme: str
     limits: list[LimitOut]
+    workshop: dict[str, str]
 
 
 class ConditionsIn(Schema):

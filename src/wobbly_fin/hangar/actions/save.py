@@ -57,6 +57,17 @@ def step_history(user: User, key: uuid.UUID, *, back: bool) -> Rocket:
         return _write(row, row.revisions.get(number=source.pop()).document)
 
 
+def reopen_version(user: User, key: uuid.UUID, number: int) -> Rocket:
+    """An old version becomes current again, as a new revision that can be undone."""
+    with transaction.atomic():
+        row = Rocket.objects.visible_to(user).select_for_update().filter(pk=key).first()
+        found = row.revisions.filter(number=number).first() if row is not None else None
+        if row is None or found is None:
+            raise Http404
+        row.undo_numbers, row.redo_numbers = [*row.undo_numbers, row.revision][-_LONGEST_HISTORY:], []
+        return _write(row, found.document)
+
+
 def bin_rocket(user: User, key: uuid.UUID, *, back: bool = False) -> None:
     """Put a rocket in the bin, or with `back` take it out."""
     if not Rocket.objects.belonging_to(user).filter(pk=key).update(deleted_at=None if back else timezone.now()):

@@ -5,6 +5,8 @@ from dataclasses import asdict
 from wobbly_fin.formats.answers import assert_finite, flight_answer, trial_answer
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.actions.draft import BOXES, Draft
+from wobbly_fin.hangar.actions.grow import GUESSED_SLENDERNESS
+from wobbly_fin.hangar.api.drawn import drawn_out
 from wobbly_fin.hangar.api.schemas import (
     BoardOut,
     DelayOut,
@@ -19,6 +21,9 @@ from wobbly_fin.hangar.api.schemas import (
 )
 from wobbly_fin.hangar.board import Board, Question
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.rocketry.airframe import Layout, lay_out
+from wobbly_fin.rocketry.airframe.as_point import CRUISE_M_S, drag_at
+from wobbly_fin.rocketry.airframe.mass import empty_totals, weigh
 from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.explain import (
     delay_sentence,
@@ -41,13 +46,18 @@ from wobbly_fin.rocketry.flightlog.waiting import WORDS, waits_for
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range, show_size
 
-GUESSED_SLENDERNESS = 14.0  # length ÷ diameter drawn for a rocket whose length nobody typed
-
 
 def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
     """A rocket as the hangar shows it; `row` comes from `with_flights`."""
     file = read_rocket_file(row.document)
-    body = file.body
+    if file.is_quick:
+        body, drawn = file.body, []
+        diameter, length = body.diameter_m, body.length_m or GUESSED_SLENDERNESS * body.diameter_m
+        said = _said_rocket(file, units)
+    else:
+        layout = lay_out(file.to_airframe())
+        diameter, length, drawn = layout.reference_diameter_m, layout.length_m, drawn_out(layout)
+        said = _said_airframe(file, layout, units)
     count: int = getattr(row, "flight_count", 0)
     waiting = waits_for(flights=count, last_landing=getattr(row, "last_landing", None), has_canopy=file.canopy is not None)
     return RocketOut(
@@ -55,10 +65,13 @@ def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
         revision=row.revision,
         document=row.document,
         name=row.name,
-        diameter_m=body.diameter_m,
-        length_m=body.length_m or GUESSED_SLENDERNESS * body.diameter_m,
-        length_known=body.length_m is not None,
-        said=_said_rocket(file, units),
+        quick=file.is_quick,
+        drawn=drawn,
+        stages=len(file.stages),
+        diameter_m=diameter,
+        length_m=length,
+        length_known=not file.is_quick or file.body.length_m is not None,
+        said=said,
         waits_for=WORDS[waiting],
         waits_code=waiting,
         flights=count,
@@ -110,7 +123,7 @@ def flight_out(asked: Question, candidate: Candidate) -> FlightOut:
     flight, trace = fly_traced(asked.rocket, motor, candidate.delay_s, site)
     path = sample_path(trace) if flight.lifted else None
     band = None
-    if flight.lifted and not asked.cd_known:
+    if flight.lifted and not asked.cd_known and asked.file.is_quick:
         ends = [fly(asked.file.to_rocket(cd), motor, None, site).apogee_altitude_m or 0.0 for cd in USUAL_CD_BAND]
         band = sorted(ends)
     out = FlightOut(
@@ -142,6 +155,23 @@ def _said_rocket(file: RocketFile, units: UnitChoice) -> dict[str, str]:
         "mount": show_size(mount.diameter_mm / 1000, mount.max_length_mm / 1000, units),
         "canopy": f"{show(canopy.diameter_m, 'short_length', units)} {canopy.kind}" if canopy else "none",
         "cd": f"{body.cd:.2g}" if body.cd is not None else f"not known, {USUAL_CD:g} taken",
+    }
+
+
+def _said_airframe(file: RocketFile, layout: Layout, units: UnitChoice) -> dict[str, str]:
+    canopy, whole = file.to_canopy(), empty_totals(file.to_airframe(), weigh(layout))
+    try:
+        mount = file.to_mount()
+        said_mount = show_size(mount.diameter_m, mount.max_length_m, units)
+    except RocketryError:
+        said_mount = "none yet"
+    return {
+        "mass": show(whole.mass_kg, "mass", units),
+        "diameter": show(layout.reference_diameter_m, "short_length", units),
+        "length": show(layout.length_m, "short_length", units),
+        "mount": said_mount,
+        "canopy": f"{show(canopy.diameter_m, 'short_length', units)} {canopy.kind}" if canopy else "none",
+        "cd": f"{file.known.cd:.2g}" if file.known.cd is not None else f"{drag_at(layout).cd:.2f}, built up",
     }
 
 
@@ -212,8 +242,14 @@ def _empty_sentence(board: Board) -> str:
 
 
 def _drag_note(asked: Question) -> str:
+    alone = " Of a staged rocket the first stage flies alone here." if len(asked.file.stages) > 1 else ""
     if asked.cd_known:
-        return f"Flown with your Cd of {asked.rocket.cd:.2g}."
+        return f"Flown with your Cd of {asked.rocket.cd:.2g}.{alone}"
+    if not asked.file.is_quick:
+        return (
+            f"Flown with a Cd of {asked.rocket.cd:.2f}, built up from the parts at {show(CRUISE_M_S, 'speed', asked.units)}; it stays"
+            f" the same all the way. Shape shows where the drag is.{alone}"
+        )
     low, high = USUAL_CD_BAND
     return (
         f"Cd not known: flown with {USUAL_CD:g}. Ordinary models run {low:g} to {high:g} (common practice, no source);"

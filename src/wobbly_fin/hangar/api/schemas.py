@@ -8,6 +8,27 @@ from ninja import Schema
 from pydantic import RootModel
 
 
+class DrawnOut(Schema):
+    """A part to be drawn; lines are [x, y] pairs from the nose tip and the axis. [m]"""
+
+    id: uuid.UUID
+    type: str
+    name: str
+    stage: int
+    parent: uuid.UUID | None
+    host: uuid.UUID | None
+    edge: str | None
+    fore_m: float
+    aft_m: float
+    hatch: str | None
+    profile: list[list[float]]
+    bore: list[list[float]]
+    stub: list[list[float]]
+    across: list[float]
+    angles_deg: list[float]
+    sizes: dict[str, float]
+
+
 class RocketOut(Schema):
     """A rocket with its figures said, and what it waits for."""
 
@@ -15,6 +36,9 @@ class RocketOut(Schema):
     revision: int
     document: dict[str, Any]
     name: str
+    quick: bool
+    stages: int
+    drawn: list[DrawnOut]
     diameter_m: float
     length_m: float
     length_known: bool

@@ -41,6 +41,9 @@ class Known:
         On the circle of `diameter_m`, or of the largest diameter where that is None. [-]
     motor_fore_m : float or None
         Nose tip to the motor's forward end; None: flush with the tail, or as the motor tube says. [m]
+    parts_kg, parts_cg_m : float or None
+        What the parts came to when the whole was weighed. Parts changed since then change the whole by as much; None: the
+        parts are still those that were weighed. [kg], [m]
     """
 
     mass_kg: float | None = None
@@ -49,6 +52,8 @@ class Known:
     cd: float | None = None
     diameter_m: float | None = None
     motor_fore_m: float | None = None
+    parts_kg: float | None = None
+    parts_cg_m: float | None = None
 
     def __post_init__(self) -> None:
         for name, high in (("mass_kg", HEAVIEST_KG), ("transverse_inertia_kg_m2", 1e5), ("cd", 5.0), ("diameter_m", WIDEST_M)):

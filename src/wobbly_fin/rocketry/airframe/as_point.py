@@ -45,7 +45,9 @@ def as_point(airframe: Airframe, canopy: Canopy | None = None, cd: float | None 
     layout = lay_out(airframe)
     totals = empty_totals(airframe, weigh(layout))
     if airframe.known.mass_kg is None and totals.unknown:
-        raise RocketryError(f"parts.{totals.unknown[0]}.mass_kg", "is missing: give a mass or a material, or mass_kg of the whole")
+        raise RocketryError(
+            f"parts.{totals.unknown[0]}.mass_kg", "is missing: give a mass or a material, or mass_kg of the whole"
+        )
     own_cd = cd if cd is not None else airframe.known.cd
     diameter = layout.reference_diameter_m
     if own_cd is not None and airframe.known.diameter_m is not None:

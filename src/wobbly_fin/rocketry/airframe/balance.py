@@ -29,7 +29,13 @@ SCHOOLS: dict[str, School] = {
     s.key: s
     for s in (
         School(key="usual", name="usual band", low=1.0, high=2.0, source="common practice, no source"),
-        School(key="certification", name="certification course", low=2.0, high=2.5, source="one course's rule; common practice, no source"),
+        School(
+            key="certification",
+            name="certification course",
+            low=2.0,
+            high=2.5,
+            source="one course's rule; common practice, no source",
+        ),
     )
 }
 LEANS_HARD_CALIBRES = 3.0  # beyond it a rocket leans hard into wind: common practice, no source
@@ -81,7 +87,9 @@ class Balance:
     @property
     def cutout_margin_calibres(self) -> float | None:
         """The same by the cardboard cut-out: the careful one."""
-        return None if self.ignition.mass_kg <= 0 else (self.cutout_cp_m - self.ignition.cg_m) / self.pressure.reference_diameter_m
+        return (
+            None if self.ignition.mass_kg <= 0 else (self.cutout_cp_m - self.ignition.cg_m) / self.pressure.reference_diameter_m
+        )
 
     @property
     def sigma_calibres(self) -> float:

@@ -52,7 +52,11 @@ class Finding:
 
 
 def findings(
-    found: Balance, *, school: School, tube_school: TubeSchool = "household", printer_height_m: float | None = None,
+    found: Balance,
+    *,
+    school: School,
+    tube_school: TubeSchool = "household",
+    printer_height_m: float | None = None,
     top_speed_m_s: float | None = None,
 ) -> tuple[Finding, ...]:
     """Everything about an airframe that wants a look, gravest first."""
@@ -97,7 +101,10 @@ def _outer(layout: Layout) -> Iterator[Finding]:
             wide = part.base_diameter_m or 0.0
             if part.shoulder_length_m < SHOULDER_CALIBRES * wide:
                 yield Finding(
-                    code="shoulder_short", severity="mend", index=placed.index, values={"length_m": part.shoulder_length_m, "want_m": wide}
+                    code="shoulder_short",
+                    severity="mend",
+                    index=placed.index,
+                    values={"length_m": part.shoulder_length_m, "want_m": wide},
                 )
             bore = bore_of(after_part)
             if part.shoulder_length_m > 0 and part.shoulder_diameter_m and isinstance(after_part, BodyTube):
@@ -147,7 +154,9 @@ def _rings(layout: Layout) -> Iterator[Finding]:
         if isinstance(part, CentringRing) and mounts and part.inner_diameter_m:
             hole = part.inner_diameter_m
             near = min(mounts, key=lambda m: abs(m - hole))
-            if abs(near - hole) > FITS_M and all(p.part.count == 1 for p in layout.of(MotorTube) if isinstance(p.part, MotorTube)):
+            if abs(near - hole) > FITS_M and all(
+                p.part.count == 1 for p in layout.of(MotorTube) if isinstance(p.part, MotorTube)
+            ):
                 yield Finding(code="ring_hole", severity="mend", index=placed.index, values={"hole_m": hole, "tube_m": near})
     for placed in layout.of(MotorTube):
         part = placed.part
@@ -156,7 +165,11 @@ def _rings(layout: Layout) -> Iterator[Finding]:
             reach = part.outer_diameter_m + 2 * part.spread_m
             if reach > bore_of(host.part) + 1e-6:
                 yield Finding(
-                    code="mount_wide", severity="mend", index=placed.index, other=host.index, values={"plug_m": reach, "bore_m": bore_of(host.part)}
+                    code="mount_wide",
+                    severity="mend",
+                    index=placed.index,
+                    other=host.index,
+                    values={"plug_m": reach, "bore_m": bore_of(host.part)},
                 )
             if part.count > 1 and 2 * part.spread_m * math.sin(math.pi / part.count) < part.outer_diameter_m - 1e-6:
                 yield Finding(code="cluster_crowded", severity="mend", index=placed.index)
@@ -190,13 +203,22 @@ def _overlaps(layout: Layout) -> Iterator[Finding]:
             if min(first.aft_m, second.aft_m) - max(first.fore_m, second.fore_m) > 1e-4:
                 yield Finding(code="overlap", severity="mend", index=first.index, other=second.index)
     for placed in layout.placed:
-        if placed.host is not None and not isinstance(placed.part, FinSet) and (placed.fore_m < -1e-6 or placed.fore_m > layout.length_m + 1e-6):
+        if (
+            placed.host is not None
+            and not isinstance(placed.part, FinSet)
+            and (placed.fore_m < -1e-6 or placed.fore_m > layout.length_m + 1e-6)
+        ):
             yield Finding(code="outside", severity="mend", index=placed.index)
 
 
 def _guides(found: Balance) -> Iterator[Finding]:
     layout = found.layout
-    lines = [(p.part.angle_deg + 360 / p.part.count * k, p) for p in layout.of(FinSet) if isinstance(p.part, FinSet) for k in range(p.part.count)]
+    lines = [
+        (p.part.angle_deg + 360 / p.part.count * k, p)
+        for p in layout.of(FinSet)
+        if isinstance(p.part, FinSet)
+        for k in range(p.part.count)
+    ]
     guides = layout.of(LaunchLug, RailButton)
     for placed in guides:
         part = placed.part
@@ -205,16 +227,24 @@ def _guides(found: Balance) -> Iterator[Finding]:
             apart = abs((part.angle_deg - angle + 180) % 360 - 180)
             clear = placed.aft_m < fin.fore_m - 0.5 * (fin.aft_m - fin.fore_m)
             if apart < LUG_CLEAR_DEG and not clear:
-                yield Finding(code="lug_on_fin", severity="mend", index=placed.index, other=fin.index, values={"apart_deg": apart})
+                yield Finding(
+                    code="lug_on_fin", severity="mend", index=placed.index, other=fin.index, values={"apart_deg": apart}
+                )
         if isinstance(part, LaunchLug) and part.rod_diameter_m:
             ratio = part.inner_diameter_m / part.rod_diameter_m
             if ratio < ROD_PLAY[0]:
                 yield Finding(
-                    code="lug_tight", severity="mend", index=placed.index, values={"bore_m": part.inner_diameter_m, "rod_m": part.rod_diameter_m}
+                    code="lug_tight",
+                    severity="mend",
+                    index=placed.index,
+                    values={"bore_m": part.inner_diameter_m, "rod_m": part.rod_diameter_m},
                 )
             elif ratio > ROD_PLAY[1]:
                 yield Finding(
-                    code="lug_loose", severity="ask", index=placed.index, values={"bore_m": part.inner_diameter_m, "rod_m": part.rod_diameter_m}
+                    code="lug_loose",
+                    severity="ask",
+                    index=placed.index,
+                    values={"bore_m": part.inner_diameter_m, "rod_m": part.rod_diameter_m},
                 )
     if not guides:
         yield Finding(code="no_guide", severity="mend")
@@ -234,7 +264,9 @@ def _guides(found: Balance) -> Iterator[Finding]:
         if buttons[-1].aft_m < 0.8 * layout.length_m:
             yield Finding(code="button_aft", severity="ask", index=buttons[-1].index)
         if abs(buttons[0].fore_m - cg) > 0.2 * layout.length_m:
-            yield Finding(code="button_cg", severity="ask", index=buttons[0].index, values={"at_m": buttons[0].fore_m, "cg_m": cg})
+            yield Finding(
+                code="button_cg", severity="ask", index=buttons[0].index, values={"at_m": buttons[0].fore_m, "cg_m": cg}
+            )
 
 
 def _motors(found: Balance) -> Iterator[Finding]:
@@ -242,11 +274,18 @@ def _motors(found: Balance) -> Iterator[Finding]:
     for aboard in found.aboard:
         fore, aft = aboard.fore_m, aboard.fore_m + aboard.motor.length_m
         for placed in layout.of(Anchor, Bulkhead, MassLump):
-            if placed.stage != aboard.stage or (isinstance(placed.part, MassLump) and placed.part.kind not in ("electronics", "hardware", "payload")):
+            if placed.stage != aboard.stage or (
+                isinstance(placed.part, MassLump) and placed.part.kind not in ("electronics", "hardware", "payload")
+            ):
                 continue
             length = max(placed.aft_m - placed.fore_m, 1e-6)
             if placed.fore_m < aft and placed.fore_m + length > fore + 1e-6 and not _outside_mount(layout, placed):
-                yield Finding(code="motor_hits", severity="danger", index=placed.index, values={"by_m": placed.fore_m + length - fore, "motor": aboard.motor.name})
+                yield Finding(
+                    code="motor_hits",
+                    severity="danger",
+                    index=placed.index,
+                    values={"by_m": placed.fore_m + length - fore, "motor": aboard.motor.name},
+                )
         if fore < 0:
             yield Finding(code="motor_long", severity="danger", values={"motor": aboard.motor.name})
     for mount in layout.of(MotorTube):
@@ -286,7 +325,9 @@ def _printed(layout: Layout, printer_height_m: float | None) -> Iterator[Finding
             continue
         tall = _tall_m(placed.part)
         if printer_height_m is not None and tall > printer_height_m:
-            yield Finding(code="too_tall", severity="mend", index=placed.index, values={"tall_m": tall, "printer_m": printer_height_m})
+            yield Finding(
+                code="too_tall", severity="mend", index=placed.index, values={"tall_m": tall, "printer_m": printer_height_m}
+            )
         if isinstance(placed.part, MotorTube | FinCan) and stuff.softens_c is not None:
             yield Finding(code="softens", severity="ask", index=placed.index, values={"softens_c": stuff.softens_c})
 

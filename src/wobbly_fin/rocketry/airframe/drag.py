@@ -78,7 +78,12 @@ def friction_coefficient(reynolds: float, roughness_fraction: float) -> float:
 
 
 def build_up(
-    layout: Layout, *, speed_m_s: float, sound_speed_m_s: float, kinematic_viscosity_m2_s: float, thrusting: bool = False,
+    layout: Layout,
+    *,
+    speed_m_s: float,
+    sound_speed_m_s: float,
+    kinematic_viscosity_m2_s: float,
+    thrusting: bool = False,
     motor_diameter_m: float = 0.0,
 ) -> Drag:
     """Drag at a speed.
@@ -130,7 +135,12 @@ def build_up(
     _add_base(layout, rows, fore_cd, reference, motor_diameter_m if thrusting else 0.0)
     found = tuple(rows[i] for i in sorted(rows))
     return Drag(
-        cd=sum(r.cd for r in found), reference_diameter_m=diameter, parts=found, reynolds=per_metre * whole, mach=mach, thrusting=thrusting
+        cd=sum(r.cd for r in found),
+        reference_diameter_m=diameter,
+        parts=found,
+        reynolds=per_metre * whole,
+        mach=mach,
+        thrusting=thrusting,
     )
 
 
@@ -167,7 +177,11 @@ def _fin_drag(
     beside = 0.5 * layout.radius_at((placed.fore_m + placed.aft_m) / 2) * 2 * fin.root_m
     friction = fin.count * cf * (2 * shape.area_m2 * (1 + 2 * t / c) + beside) / reference_m2
     front = fin.count * t * fin.reach_m / reference_m2
-    edge = _BLUNT_EDGE * shape.leading_cos**2 if fin.edges == "square" else (0.1 * shape.leading_cos**2 if fin.edges == "rounded" else 0.0)
+    edge = (
+        _BLUNT_EDGE * shape.leading_cos**2
+        if fin.edges == "square"
+        else (0.1 * shape.leading_cos**2 if fin.edges == "rounded" else 0.0)
+    )
     return PartDrag(index=placed.index, friction=friction, pressure=front * edge * glauert, base=front * _BLUNT_TAIL[fin.edges])
 
 
@@ -187,5 +201,3 @@ def _add_base(layout: Layout, rows: dict[int, PartDrag], fore_cd: float, referen
 def _put_base(rows: dict[int, PartDrag], index: int, base: float) -> None:
     old = rows[index]
     rows[index] = PartDrag(index=index, friction=old.friction, pressure=old.pressure, base=old.base + base)
-
-

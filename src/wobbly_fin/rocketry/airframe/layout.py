@@ -219,7 +219,12 @@ def _fit_outer(index: int, part: Part, before: Part | None, after: Part | None) 
 
 
 def _place_inner(
-    index: int, listed: list[tuple[int, Part]], numbers: dict[str, int], outer: tuple[Placed, ...], placed: dict[int, Placed], asked: set[int]
+    index: int,
+    listed: list[tuple[int, Part]],
+    numbers: dict[str, int],
+    outer: tuple[Placed, ...],
+    placed: dict[int, Placed],
+    asked: set[int],
 ) -> Placed:
     if index in placed:
         return placed[index]
@@ -237,7 +242,9 @@ def _place_inner(
     fore = _fore_station(index, part, parent)
     around = _around(parent, outer, fore + part.axial_length_m / 2)
     fitted = _fit_inner(part, parent, around, listed)
-    placed[index] = Placed(index=index, stage=stage, part=fitted, fore_m=fore, aft_m=fore + fitted.axial_length_m, host=around.index)
+    placed[index] = Placed(
+        index=index, stage=stage, part=fitted, fore_m=fore, aft_m=fore + fitted.axial_length_m, host=around.index
+    )
     return placed[index]
 
 
@@ -263,7 +270,9 @@ def _fit_inner(part: Part, parent: Placed | None, around: Placed, listed: list[t
         mount = parent.part if parent and isinstance(parent.part, MotorTube) else None
         mount = mount or next((p for _, p in listed if isinstance(p, MotorTube)), None)
         hole = mount.outer_diameter_m if isinstance(mount, MotorTube) and mount.count == 1 else bore / 2
-        return replace(part, outer_diameter_m=part.outer_diameter_m or bore, inner_diameter_m=part.inner_diameter_m or min(hole, 0.98 * bore))
+        return replace(
+            part, outer_diameter_m=part.outer_diameter_m or bore, inner_diameter_m=part.inner_diameter_m or min(hole, 0.98 * bore)
+        )
     if isinstance(part, Coupler | Bulkhead) and part.outer_diameter_m is None:
         inside = parent.part if parent and isinstance(parent.part, Coupler) and isinstance(part, Bulkhead) else None
         wide = (inside.outer_diameter_m or bore) - 2 * inside.wall_m if isinstance(inside, Coupler) else bore
@@ -272,7 +281,13 @@ def _fit_inner(part: Part, parent: Placed | None, around: Placed, listed: list[t
 
 
 def _settle(
-    index: int, stage: int, part: Part, numbers: dict[str, int], outer: tuple[Placed, ...], placed: tuple[Placed, ...], taken: dict[int, float]
+    index: int,
+    stage: int,
+    part: Part,
+    numbers: dict[str, int],
+    outer: tuple[Placed, ...],
+    placed: tuple[Placed, ...],
+    taken: dict[int, float],
 ) -> Placed:
     host = _recovery_host(index, part, numbers, outer, placed)
     bay = _bay(placed, outer, host)

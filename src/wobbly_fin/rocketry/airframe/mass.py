@@ -206,7 +206,9 @@ def fin_solid(fin: FinSet, tab: Tab | None, body_radius_m: float) -> Solid:
     if tab is not None:
         volume = tab.length_m * tab.depth_m * t
         middle = tab.fore_m + tab.length_m / 2
-        plates.append((volume, middle, body_radius_m - tab.depth_m / 2, volume * tab.length_m**2 / 12, volume * tab.depth_m**2 / 12))
+        plates.append(
+            (volume, middle, body_radius_m - tab.depth_m / 2, volume * tab.length_m**2 / 12, volume * tab.depth_m**2 / 12)
+        )
     volume = sum(p[0] for p in plates)
     x = sum(p[0] * p[1] for p in plates) / volume
     along = sum(p[3] + p[0] * (p[1] - x) ** 2 for p in plates)
@@ -332,12 +334,20 @@ def empty_totals(airframe: Airframe, rows: Sequence[PartMass]) -> Totals:
     computed, known = total(rows), airframe.known
     if known.mass_kg is None and known.cg_m is None and known.transverse_inertia_kg_m2 is None:
         return computed
-    mass = known.mass_kg if known.mass_kg is not None else computed.mass_kg
+    then_kg = computed.mass_kg if known.parts_kg is None else known.parts_kg
+    then_cg = computed.cg_m if known.parts_cg_m is None else known.parts_cg_m
+    whole_kg = then_kg if known.mass_kg is None else known.mass_kg
+    whole_cg = then_cg if known.cg_m is None else known.cg_m
+    # What the scale said, and what was added or taken out since.
+    mass = whole_kg + computed.mass_kg - then_kg
+    if mass <= 0:
+        return computed
+    cg = (whole_kg * whole_cg + computed.mass_kg * computed.cg_m - then_kg * then_cg) / mass
     share = mass / computed.mass_kg if computed.mass_kg > 0 else 0.0
     across = known.transverse_inertia_kg_m2
     return Totals(
         mass_kg=mass,
-        cg_m=known.cg_m if known.cg_m is not None else computed.cg_m,
+        cg_m=cg,
         axial_kg_m2=computed.axial_kg_m2 * share,
         transverse_kg_m2=across if across is not None else computed.transverse_kg_m2 * share,
         sigma_kg=max(SCALE_KG, SCALE_FRACTION * mass) if known.mass_kg is not None else computed.sigma_kg,
@@ -371,7 +381,11 @@ def motor_places(airframe: Airframe, layout: Layout, stage: int, motor: Motor) -
     tail = [o for o in layout.outer if o.stage == stage][-1]
     for placed in layout.placed:
         part = placed.part
-        if placed.stage == stage and isinstance(part, MotorTube | FinCan) and (isinstance(part, MotorTube) or part.max_motor_length_m):
+        if (
+            placed.stage == stage
+            and isinstance(part, MotorTube | FinCan)
+            and (isinstance(part, MotorTube) or part.max_motor_length_m)
+        ):
             aft = placed.aft_m + part.overhang_m
             cluster = (part.count, part.spread_m) if isinstance(part, MotorTube) else (1, 0.0)
             break
@@ -381,5 +395,3 @@ def motor_places(airframe: Airframe, layout: Layout, stage: int, motor: Motor) -
     if airframe.known.motor_fore_m is not None and stage == len(airframe.stages) - 1:
         fore = airframe.known.motor_fore_m
     return Aboard(motor=motor, fore_m=fore, stage=stage, count=cluster[0], off_axis_m=cluster[1])
-
-

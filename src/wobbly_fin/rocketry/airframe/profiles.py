@@ -98,5 +98,7 @@ def nose_nodes(shape: NoseShape, parameter: float, slenderness: float) -> tuple[
     r = radius_fraction(shape, parameter, u, slenderness)
     step = 1e-6 * np.maximum(u, 1e-3)
     high, low = np.minimum(u + step, 1.0), np.maximum(u - step, 0.0)
-    slope = (radius_fraction(shape, parameter, high, slenderness) - radius_fraction(shape, parameter, low, slenderness)) / (high - low)
+    slope = (radius_fraction(shape, parameter, high, slenderness) - radius_fraction(shape, parameter, low, slenderness)) / (
+        high - low
+    )
     return r, slope

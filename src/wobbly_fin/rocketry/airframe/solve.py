@@ -6,7 +6,7 @@ from dataclasses import dataclass, fields, replace
 from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.balance import Balance, balance
 from wobbly_fin.rocketry.airframe.layout import lay_out
-from wobbly_fin.rocketry.airframe.parts import FinSet, NoseCone, Part
+from wobbly_fin.rocketry.airframe.parts import CanopyPack, Cord, FinSet, NoseCone, Part
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.motors.motor import Motor
@@ -55,12 +55,16 @@ def ballast_for(found: Balance, margin_calibres: float, station_m: float | None 
     at = station_m if station_m is not None else default_ballast_station_m(found)
     target = found.pressure.cp_m - margin_calibres * found.pressure.reference_diameter_m
     if target <= at:
-        raise NoSolutionError("margin_calibres", f"{margin_calibres:g} cannot be had by ballast there: it would have to balance ahead of it")
+        raise NoSolutionError(
+            "margin_calibres", f"{margin_calibres:g} cannot be had by ballast there: it would have to balance ahead of it"
+        )
     needed = 0.0
     for totals in (found.ignition, found.burnout):
         needed = max(needed, totals.mass_kg * (totals.cg_m - target) / (target - at))
     if needed > HEAVIEST_BALLAST * found.ignition.mass_kg:
-        raise NoSolutionError("margin_calibres", f"{margin_calibres:g} would take {needed:.3g} kg of ballast; change the fins instead")
+        raise NoSolutionError(
+            "margin_calibres", f"{margin_calibres:g} would take {needed:.3g} kg of ballast; change the fins instead"
+        )
     after = min(
         (found.pressure.cp_m - (t.mass_kg * t.cg_m + needed * at) / (t.mass_kg + needed)) / found.pressure.reference_diameter_m
         for t in (found.ignition, found.burnout)
@@ -135,7 +139,8 @@ def _root(miss: Callable[[float], float], low: float, high: float, wanted: float
     below, above = miss(low), miss(high)
     if below > 0 or above < 0:
         raise NoSolutionError(
-            "margin_calibres", f"{wanted:g} cannot be had that way: the range gives {below + wanted:.1f} to {above + wanted:.1f} calibres"
+            "margin_calibres",
+            f"{wanted:g} cannot be had that way: the range gives {below + wanted:.1f} to {above + wanted:.1f} calibres",
         )
     for _ in range(80):
         middle = (low + high) / 2
@@ -174,9 +179,37 @@ def sensitivities(airframe: Airframe, motors: Sequence[Motor | None]) -> tuple[S
             except RocketryError:
                 continue
             out.append(
-                Sensitivity(index=index, field=f.name, value=value, step=value * 0.1, margin_change=margin - base, changed=changed)
+                Sensitivity(
+                    index=index, field=f.name, value=value, step=value * 0.1, margin_change=margin - base, changed=changed
+                )
             )
     return tuple(sorted(out, key=lambda s: -abs(s.margin_change)))
 
 
 _NOT_DIMENSIONS = {"position_m", "offset_m", "rod_diameter_m", "max_motor_length_m"}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CanopyEffect:
+    """What packing the recovery gear forward instead of letting it lie on the motor tube does to the margin. [calibres]"""
+
+    settled: float
+    forward: float
+    moved_m: float
+
+
+def canopy_effect(airframe: Airframe, motors: Sequence[Motor | None]) -> CanopyEffect | None:
+    """The margin with canopy and cord as they settle, and at the very front of their bay; None where nothing settles."""
+    found = balance(airframe, motors)
+    layout = found.layout
+    packed = [
+        p for p in layout.of(CanopyPack, Cord) if p.part.position_m is None and p.part.offset_m is None and p.host is not None
+    ]
+    if not packed:
+        return None
+    bay = layout.bay_of(packed[0].host or 0)
+    room = min(p.fore_m for p in packed) - bay.fore_m
+    changed = airframe
+    for p in packed:
+        changed = with_part(changed, p.index, replace(p.part, position_m=max(0.0, p.fore_m - room)))
+    return CanopyEffect(settled=smaller_margin(found), forward=smaller_margin(balance(changed, motors)), moved_m=room)

@@ -23,7 +23,9 @@ def tab_of(layout: Layout, placed: Placed) -> Tab | None:
     mounts = [m for m in layout.of(MotorTube) if m.fore_m < placed.aft_m and m.aft_m > placed.fore_m]
     depth = fin.tab_depth_m
     if depth is None:
-        inner = max((m.part.outer_diameter_m / 2 for m in mounts if isinstance(m.part, MotorTube) and m.part.count == 1), default=0.0)
+        inner = max(
+            (m.part.outer_diameter_m / 2 for m in mounts if isinstance(m.part, MotorTube) and m.part.count == 1), default=0.0
+        )
         depth = radius - inner
     fore, aft = placed.fore_m, placed.aft_m
     for ring in layout.of(CentringRing):

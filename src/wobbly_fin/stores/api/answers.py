@@ -1,10 +1,14 @@
 """Motors and fields as answers."""
 
+from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.airframe.materials import MATERIALS
+from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.explain import doubt_sentence
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
+from wobbly_fin.rocketry.stock import StockItem
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
-from wobbly_fin.stores.api.schemas import FieldOut, MotorOut
+from wobbly_fin.stores.api.schemas import FieldOut, MotorOut, StockOut
 from wobbly_fin.stores.models import FlyingField
 from wobbly_fin.stores.shelf import Shelved
 
@@ -62,4 +66,19 @@ def field_out(row: FlyingField, units: UnitChoice) -> FieldOut:
             "elevation": show(row.elevation_m, "height", units),
             "ceiling": show(row.ceiling_m, "height", units) if row.ceiling_m is not None else "none set",
         },
+    )  # fmt: skip
+
+
+def stock_out(item: StockItem, units: UnitChoice) -> StockOut:
+    """A part on the shelf; a size sold under another name says both."""
+    said = []
+    for f in described(PART_TYPES[item.type]):
+        value, quantity = item.figures.get(f.name), f.metadata.get("quantity")
+        if value and quantity:
+            sold = item.nominal.get(f.name)
+            said.append([str(f.metadata["label"]), show(value, quantity, units) + (f", sold as {sold}" if sold else "")])
+    stuff = MATERIALS.get(str(item.figures.get("material")))
+    return StockOut(
+        key=item.key, name=item.name, supplier=item.supplier, type=item.type, kind=item.kind, width_m=item.width_m, said=said,
+        material=stuff.name if stuff else None,
     )  # fmt: skip

@@ -1,4 +1,4 @@
-"""Motors and fields."""
+"""Motors, parts and fields."""
 
 import uuid
 
@@ -11,11 +11,13 @@ from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
+from wobbly_fin.stores.actions.keep_part import keep_part
 from wobbly_fin.stores.actions.remove import bin_row
 from wobbly_fin.stores.actions.save_field import save_field
-from wobbly_fin.stores.api.answers import field_out, motor_out
-from wobbly_fin.stores.api.schemas import DecodeOut, DraftOut, FieldIn, FieldOut, MotorIn, MotorOut
-from wobbly_fin.stores.models import FlyingField, OwnMotor
+from wobbly_fin.stores.api.answers import field_out, motor_out, stock_out
+from wobbly_fin.stores.api.schemas import DecodeOut, DraftOut, FieldIn, FieldOut, MotorIn, MotorOut, PartIn, StockOut
+from wobbly_fin.stores.models import FlyingField, OwnMotor, OwnPart
+from wobbly_fin.stores.parts import part_shelf
 from wobbly_fin.stores.shelf import Shelved, from_shelf, shelf
 
 router = Router(tags=["stores"])
@@ -111,4 +113,35 @@ def delete_field(request: HttpRequest, field_id: uuid.UUID) -> Status[None]:
 def restore_field(request: HttpRequest, field_id: uuid.UUID) -> Status[None]:
     """Take a field out of the bin."""
     bin_row(person(request), FlyingField, field_id, back=True)
+    return Status(204, None)
+
+
+@router.get("/parts", response=list[StockOut], operation_id="stock_parts")
+def parts(request: HttpRequest) -> list[StockOut]:
+    """Every part to build from, own ones first."""
+    user = person(request)
+    units = units_of(preferences_of(user))
+    return [stock_out(item, units) for item in part_shelf(user)]
+
+
+@router.put(
+    "/parts/{uuid:key}", response={200: list[StockOut], 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="keep_part"
+)
+def put_part(request: HttpRequest, key: uuid.UUID, body: PartIn) -> list[StockOut]:
+    """Put a rocket's part by, to build from again."""
+    keep_part(person(request), key, body.rocket_id, body.part_id, body.name)
+    return parts(request)
+
+
+@router.delete("/parts/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="bin_part")
+def delete_part(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Bin a part of one's own."""
+    bin_row(person(request), OwnPart, key)
+    return Status(204, None)
+
+
+@router.post("/parts/{uuid:key}/restore", response={204: None, 404: ErrorOut}, operation_id="restore_part")
+def restore_part(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Take a part out of the bin."""
+    bin_row(person(request), OwnPart, key, back=True)
     return Status(204, None)

@@ -83,3 +83,24 @@ class FieldOut(Schema):
     ceiling_m: float | None
     typed: dict[str, str]
     said: dict[str, str]
+
+
+class StockOut(Schema):
+    """A part on the shelf, its figures said."""
+
+    key: str
+    name: str
+    supplier: str
+    type: str
+    kind: str
+    width_m: float | None
+    said: list[list[str]]
+    material: str | None
+
+
+class PartIn(Schema):
+    """Which part of which rocket to put by, and what to call it."""
+
+    rocket_id: uuid.UUID
+    part_id: uuid.UUID
+    name: str = ""

@@ -37,7 +37,9 @@ class FinSet(Part):
     root_chord_m: float | None = size("Root", default=None, high=5.0)
     tip_chord_m: float | None = size("Tip", default=None, zero=True, high=5.0)
     span_m: float | None = size("Span", default=None, high=2.0, hint="One fin, root to tip.")
-    sweep_m: float | None = size("Sweep", default=None, negative=True, high=5.0, hint="Leading edge, root to tip, along the axis.")
+    sweep_m: float | None = size(
+        "Sweep", default=None, negative=True, high=5.0, hint="Leading edge, root to tip, along the axis."
+    )
     thickness_m: float = size("Thickness", high=0.1)
     edges: EdgeShape = choice("Edges", {"square": "square", "rounded": "rounded", "airfoil": "airfoil"}, "square")
     outline: tuple[tuple[float, float], ...] = ()
@@ -128,7 +130,9 @@ def _within(p: tuple[float, float], q: tuple[float, float], r: tuple[float, floa
     return min(p[0], q[0]) <= r[0] <= max(p[0], q[0]) and min(p[1], q[1]) <= r[1] <= max(p[1], q[1])
 
 
-def _folds_back(first: tuple[tuple[float, float], tuple[float, float]], second: tuple[tuple[float, float], tuple[float, float]]) -> bool:
+def _folds_back(
+    first: tuple[tuple[float, float], tuple[float, float]], second: tuple[tuple[float, float], tuple[float, float]]
+) -> bool:
     shared = first[1] if first[1] == second[0] else first[0]
     a = first[0] if shared == first[1] else first[1]
     b = second[1] if shared == second[0] else second[0]

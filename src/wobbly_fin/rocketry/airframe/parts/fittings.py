@@ -131,7 +131,9 @@ class CanopyPack(Part):
     FORM: ClassVar[Form] = "cloth"
 
     kind: CanopyKind = choice(
-        "Kind", {"flat": "flat, round", "hexagonal": "hexagonal", "domed": "domed", "cross": "cross", "streamer": "streamer"}, "flat"
+        "Kind",
+        {"flat": "flat, round", "hexagonal": "hexagonal", "domed": "domed", "cross": "cross", "streamer": "streamer"},
+        "flat",
     )
     diameter_m: float | None = size("Diameter", default=None, high=30.0, hint="Laid flat; of a domed one: the mouth.")
     spill_hole_m: float = size("Spill hole", default=0.0, zero=True, high=30.0)

@@ -16,7 +16,13 @@ HEAVIEST_KG = 200.0
 
 
 def size(
-    label: str, *, default: Any = ..., hint: str = "", zero: bool = False, negative: bool = False, high: float = LONGEST_M,
+    label: str,
+    *,
+    default: Any = ...,
+    hint: str = "",
+    zero: bool = False,
+    negative: bool = False,
+    high: float = LONGEST_M,
     quantity: str = "short_length",
 ) -> Any:
     """A figure of a part: what it is called, what it measures, what it may be. Without a default it has to be given."""

@@ -1,0 +1,217 @@
+"""A shape as the API answers it."""
+
+import math
+import uuid
+from typing import Any
+
+from wobbly_fin.hangar.api.answers import rocket_out
+from wobbly_fin.hangar.api.drawn import drawn_out
+from wobbly_fin.hangar.api.shape_boxes import selected_out
+from wobbly_fin.hangar.api.shape_schemas import (
+    BalanceOut,
+    DragOut,
+    DragRowOut,
+    FindingOut,
+    LedgerOut,
+    LedgerRowOut,
+    MotorChoiceOut,
+    MotorDrawnOut,
+    ShapeOut,
+)
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.hangar.shape import Shape
+from wobbly_fin.rocketry.airframe.as_point import CRUISE_M_S, drag_at
+from wobbly_fin.rocketry.airframe.explain import balance_sentence, finding_sentence
+from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
+from wobbly_fin.rocketry.airframe.mass import Totals, joined, total
+from wobbly_fin.rocketry.units.display import UnitChoice, show
+
+_MACHS = (0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8)
+_SOUND_M_S = 340.3
+
+
+def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None, motor_names: list[list[str]]) -> ShapeOut:
+    """Everything the Shape station shows. `motor_names`: per stage, what fits."""
+    found, units, file = shape.balance, shape.units, shape.file
+    flight = shape.flight
+    return ShapeOut(
+        rocket=rocket_out(row, units),
+        length_m=found.layout.length_m,
+        reference_diameter_m=found.layout.reference_diameter_m,
+        drawn=drawn_out(found.layout),
+        motors=[_motor_drawn(a) for a in found.aboard],
+        motor_choices=[
+            MotorChoiceOut(stage_id=s.id, motor=m.name if m else None, chosen=c, options=o)
+            for s, m, c, o in zip(file.stages, shape.motors, shape.chosen, motor_names, strict=True)
+        ],
+        balance=_balance_out(shape),
+        ledger=_ledger_out(shape),
+        drag=_drag_out(shape),
+        findings=[
+            FindingOut(
+                code=f.code, severity=f.severity, part=file.parts[f.index].id if f.index is not None else None,
+                sentence=finding_sentence(f, found.layout, units),
+            )  # fmt: skip
+            for f in shape.findings
+        ]
+        + [
+            FindingOut(code="size_question", severity="ask", part=file.parts[q.index].id, sentence=q.sentence) for q in shape.questions
+        ],
+        selected=selected_out(shape, selected),
+        apogee=show(flight.apogee_altitude_m, "height", units) if flight and flight.apogee_altitude_m is not None else None,
+        margin=file.margin.model_dump(),
+        known=_known_texts(shape),
+        texts={
+            "name": file.name, "remarks": file.remarks, "rod_length": file.typed.get("rod_length", "") or _or_empty(file.rod_length_m, "length", units),
+            "printed_motors": ", ".join(file.printed_motors),
+        },
+        tube_school=file.tube_school,
+        kit=[line.model_dump() for line in file.kit],
+        kit_sentence=intake_sentence([KitItem(**line.model_dump()) for line in file.kit]),
+    )  # fmt: skip
+
+
+def _or_empty(value: float | None, quantity: str, units: UnitChoice) -> str:
+    return "" if value is None else show(value, quantity, units)
+
+
+def _known_texts(shape: Shape) -> dict[str, str]:
+    known, units = shape.file.known, shape.units
+    quantities = {"mass_kg": "mass", "cg_m": "short_length", "diameter_m": "short_length", "motor_fore_m": "short_length"}
+    out = {name: known.typed.get(name) or _or_empty(getattr(known, name), q, units) for name, q in quantities.items()}
+    out["cd"] = known.typed.get("cd") or ("" if known.cd is None else f"{known.cd:g}")
+    return out
+
+
+def _motor_drawn(aboard: Any) -> MotorDrawnOut:
+    n = aboard.count
+    ring = [aboard.off_axis_m * math.cos(2 * math.pi * k / n) for k in range(n)] if n > 1 else [0.0]
+    return MotorDrawnOut(
+        name=aboard.motor.name, fore_m=aboard.fore_m, aft_m=aboard.fore_m + aboard.motor.length_m, diameter_m=aboard.motor.diameter_m,
+        off_axis_m=ring,
+    )  # fmt: skip
+
+
+def _balance_out(shape: Shape) -> BalanceOut:
+    found, school, units = shape.balance, shape.school, shape.units
+    air, d = found.pressure, found.pressure.reference_diameter_m
+    known = found.ignition.mass_kg > 0
+    at_ten = air.cp_at_m(math.radians(10))
+
+    def said(value: float) -> str:
+        return show(value, "short_length", units)
+
+    words = {
+        "cp": said(air.cp_m),
+        "cutout": said(found.cutout_cp_m),
+        "cp_at_10": said(at_ten),
+        "cn_alpha": f"{air.cn_alpha_per_rad:.1f} per rad",
+    }
+    if known:
+        words |= {"cg": said(found.ignition.cg_m), "cg_burnout": said(found.burnout.cg_m), "cg_empty": said(found.empty.cg_m)}
+    layout = found.layout
+    return BalanceOut(
+        cg_m=found.ignition.cg_m if known else None,
+        cg_burnout_m=found.burnout.cg_m if known else None,
+        cg_empty_m=found.empty.cg_m if found.empty.mass_kg > 0 else None,
+        cp_m=air.cp_m,
+        cutout_cp_m=found.cutout_cp_m,
+        cp_at_10_deg_m=at_ten,
+        band_m=[air.cp_m - school.high * d, air.cp_m - school.low * d],
+        margin_calibres=found.margin_calibres,
+        margin_burnout_calibres=found.margin_burnout_calibres,
+        cutout_margin_calibres=found.cutout_margin_calibres,
+        sigma_calibres=found.sigma_calibres,
+        verdict=found.verdict(school),
+        sentence=balance_sentence(found, school, units),
+        school=f"{school.name}, {school.low:g} to {school.high:g} calibres",
+        school_source=school.source,
+        said=words,
+        parts=[
+            {
+                "name": layout.placed[p.index].part.called, "id": str(shape.file.parts[p.index].id), "cn_alpha": round(p.cn_alpha_per_rad, 2),
+                "cp": said(p.cp_m), "cp_m": p.cp_m,
+            }
+            for p in air.parts
+        ],
+        flags=list(air.flags),
+    )  # fmt: skip
+
+
+def _ledger_out(shape: Shape) -> LedgerOut:
+    found, units, file = shape.balance, shape.units, shape.file
+    whole = total(found.rows)
+    rows = []
+    for r in found.rows:
+        both = r.computed_kg is not None and r.source in ("measured", "guessed") and file.parts[r.index].type != "allowance"
+        rows.append(
+            LedgerRowOut(
+                id=file.parts[r.index].id,
+                name=found.layout.placed[r.index].part.called,
+                stage=r.stage,
+                mass_kg=r.mass_kg,
+                mass=show(r.mass_kg, "mass", units) if r.source not in ("unknown", "not flown", "with its part") else "–",
+                source=r.source,
+                sigma=f"± {show(r.sigma_kg, 'mass', units)}" if r.sigma_kg > 0 else "",
+                computed=show(r.computed_kg, "mass", units) if both and r.computed_kg is not None else None,
+                cg=show(r.cg_m, "short_length", units),
+                share=r.mass_kg / whole.mass_kg if whole.mass_kg > 0 else 0.0,
+            )
+        )
+    said = {
+        "parts": _with_sigma(whole, units), "empty": _with_sigma(found.empty, units), "ignition": _with_sigma(found.ignition, units),
+        "burnout": show(found.burnout.mass_kg, "mass", units), "axial": _inertia(found.ignition.axial_kg_m2), "across": _inertia(found.ignition.transverse_kg_m2),
+        "unknown": str(len(found.empty.unknown)),
+    }  # fmt: skip
+    stages = []
+    for number, stage in enumerate(file.stages):
+        own = total([r for r in found.rows if r.stage == number])
+        loaded = joined([own, *(a.totals(burnt=False) for a in found.aboard if a.stage == number)])
+        stages.append(
+            {
+                "id": str(stage.id), "name": "rocket" if len(file.stages) == 1 else f"stage {number + 1}", "empty": show(own.mass_kg, "mass", units),
+                "loaded": show(loaded.mass_kg, "mass", units), "cg": show(loaded.cg_m, "short_length", units),
+            }
+        )  # fmt: skip
+    return LedgerOut(rows=rows, stages=stages, said=said, source=found.empty.source)
+
+
+def _with_sigma(totals: Totals, units: UnitChoice) -> str:
+    text = show(totals.mass_kg, "mass", units)
+    return f"{text} ± {show(totals.sigma_kg, 'mass', units)}" if totals.sigma_kg > 0 else text
+
+
+def _inertia(value: float) -> str:
+    """In g·m²: an ordinary model's across the axis is between one and a few hundred."""
+    return f"{value * 1000:.3g} g·m²"
+
+
+def _drag_out(shape: Shape) -> DragOut:
+    coasting, own, units = shape.coasting, shape.airframe.known.cd, shape.units
+    layout, file = shape.balance.layout, shape.file
+    rows = [
+        DragRowOut(
+            id=file.parts[p.index].id,
+            name=layout.placed[p.index].part.called,
+            friction=p.friction,
+            pressure=p.pressure,
+            base=p.base,
+            cd=p.cd,
+        )
+        for p in sorted(coasting.parts, key=lambda p: -p.cd)
+    ]
+    speed = show(CRUISE_M_S, "speed", units)
+    sentence = f"Cd {coasting.cd:.2f} coasting, {shape.thrusting.cd:.2f} while it burns, at {speed} in standard air (after Hoerner, from memory)."
+    if own is not None:
+        sentence += f" Your own {own:g} is flown instead."
+    filled = max((a.motor.diameter_m * a.count**0.5 for a in shape.balance.aboard), default=0.0)
+    return DragOut(
+        rows=rows,
+        cd_coasting=coasting.cd,
+        cd_thrusting=shape.thrusting.cd,
+        cd_own=own,
+        sentence=sentence,
+        mach=list(_MACHS),
+        coasting=[drag_at(layout, m * _SOUND_M_S).cd for m in _MACHS],
+        thrusting=[drag_at(layout, m * _SOUND_M_S, thrusting=True, motor_diameter_m=filled).cd for m in _MACHS],
+    )

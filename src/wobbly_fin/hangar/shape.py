@@ -1,0 +1,135 @@
+"""A stored airframe with everything said of it: balanced with its motors, checked, its drag taken apart."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from django.contrib.auth.models import User
+
+from wobbly_fin.accounts.models import Preferences
+from wobbly_fin.accounts.people import units_of
+from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.rocketry.airframe import Airframe, Balance, balance
+from wobbly_fin.rocketry.airframe.as_point import as_point, drag_at
+from wobbly_fin.rocketry.airframe.balance import School
+from wobbly_fin.rocketry.airframe.checks import Finding, findings
+from wobbly_fin.rocketry.airframe.drag import Drag
+from wobbly_fin.rocketry.airframe.mount import mount_of
+from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
+from wobbly_fin.rocketry.choosing import Mount, Rules
+from wobbly_fin.rocketry.choosing.trials import fits
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight import Flight, Site, fly
+from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.stores.shelf import shelf
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shape:
+    """An airframe's answer, in the core's terms.
+
+    Attributes
+    ----------
+    motors : tuple of Motor or None
+        Per stage, what it is balanced with.
+    chosen : tuple of bool
+        Whether the owner chose it; otherwise it is the heaviest that fits, the worst for balance.
+    coasting, thrusting : Drag
+    flight : Flight or None
+        Of the first stage as a point, in still standard air; None where it cannot be flown yet.
+    """
+
+    file: RocketFile
+    airframe: Airframe
+    balance: Balance
+    school: School
+    motors: tuple[Motor | None, ...]
+    chosen: tuple[bool, ...]
+    coasting: Drag
+    thrusting: Drag
+    flight: Flight | None
+    findings: tuple[Finding, ...]
+    questions: tuple[SizeQuestion, ...]
+    units: UnitChoice
+
+
+def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
+    """Everything about an airframe; raises RocketryError for a quick rocket."""
+    units = units_of(preferences)
+    airframe = file.to_airframe()
+    motors, chosen = stage_motors(file, airframe, [s.motor for s in shelf(user)])
+    found = balance(airframe, motors)
+    school = file.margin.to_school()
+    aboard = [a for a in found.aboard if a.stage == len(airframe.stages) - 1]
+    filled = max((a.motor.diameter_m * a.count**0.5 for a in aboard), default=0.0)
+    flight = still_flight(airframe, motors[0])
+    top = flight.max_speed_m_s if flight is not None and flight.lifted else None
+    return Shape(
+        file=file,
+        airframe=airframe,
+        balance=found,
+        school=school,
+        motors=motors,
+        chosen=chosen,
+        coasting=drag_at(found.layout),
+        thrusting=drag_at(found.layout, thrusting=True, motor_diameter_m=filled),
+        flight=flight,
+        findings=findings(
+            found,
+            school=school,
+            tube_school=file.tube_school,
+            printer_height_m=_printer_height_m(preferences, units),
+            top_speed_m_s=top,
+        ),
+        questions=size_questions(found.layout, units),
+        units=units,
+    )
+
+
+def stage_motors(
+    file: RocketFile, airframe: Airframe, motors: Sequence[Motor]
+) -> tuple[tuple[Motor | None, ...], tuple[bool, ...]]:
+    """Per stage the owner's motor, else the heaviest that fits."""
+    from wobbly_fin.rocketry.airframe import lay_out
+
+    layout = lay_out(airframe)
+    found: list[Motor | None] = []
+    chosen: list[bool] = []
+    for number, stage in enumerate(file.stages):
+        wanted = file.motors.get(str(stage.id))
+        own = next((m for m in motors if m.name == wanted), None) if wanted else None
+        chosen.append(own is not None)
+        found.append(own or heaviest_fitting(motors, layout_mount(layout, number)))
+    return tuple(found), tuple(chosen)
+
+
+def layout_mount(layout: object, stage: int) -> Mount | None:
+    """A stage's mount, None where it has none yet."""
+    try:
+        diameter_m, longest_m = mount_of(layout, stage)  # type: ignore[arg-type]
+    except RocketryError:
+        return None
+    return Mount(diameter_m=diameter_m, max_length_m=longest_m)
+
+
+def heaviest_fitting(motors: Sequence[Motor], mount: Mount | None) -> Motor | None:
+    """The worst motor for balance that a mount takes."""
+    rules = Rules()
+    fitting = [m for m in motors if mount is not None and fits(m, mount, rules)]
+    return max(fitting, key=lambda m: m.total_mass_kg, default=None)
+
+
+def still_flight(airframe: Airframe, motor: Motor | None) -> Flight | None:
+    """The first stage alone, as a point, straight up in still standard air; None where there is nothing to fly."""
+    if motor is None:
+        return None
+    try:
+        return fly(as_point(airframe if len(airframe.stages) == 1 else airframe.upper(1)), motor, None, Site())
+    except RocketryError:
+        return None
+
+
+def _printer_height_m(preferences: Preferences, units: UnitChoice) -> float | None:
+    text = str(preferences.workshop.get("printer_height", "")).strip()
+    return parse(text, "short_length", units.system).si if text else None

@@ -1,0 +1,1 @@
+"""Full-size paper templates: geometry once (millimetres), written as PDF, SVG and DXF."""

@@ -1,0 +1,39 @@
+"""Put a rocket's part by in the stores."""
+
+import uuid
+
+from django.contrib.auth.models import User
+from django.http import Http404
+
+from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.airframe.parts.part import described
+from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.stores.models import OwnPart
+
+_PLACE = {"position_m", "offset_m"}
+
+
+def keep_part(user: User, key: uuid.UUID, rocket_id: uuid.UUID, part_id: uuid.UUID, name: str) -> OwnPart:
+    """A copy of a part's sizes, material and mass under a key the client made; where it sat stays behind."""
+    row = Rocket.objects.visible_to(user).filter(pk=rocket_id).first()
+    found = next((p for p in read_rocket_file(row.document).parts if p.id == part_id), None) if row else None
+    if found is None or found.type not in PART_TYPES:
+        raise Http404
+    existing = OwnPart.objects.filter(pk=key).first()
+    if existing is not None and existing.owner_id != user.pk:
+        raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+    content = found.model_dump(mode="json")
+    wanted = [f.name for f in described(PART_TYPES[found.type]) if f.name not in _PLACE]
+    figures = {n: content[n] for n in [*wanted, "material", "mass_source"] if content.get(n) is not None}
+    if content.get("outline"):
+        figures["outline"] = content["outline"]
+    row_, _ = OwnPart.objects.update_or_create(
+        id=key,
+        defaults={
+            "owner": user, "name": (name.strip() or found.name or PART_TYPES[found.type].WORD)[:80], "part_type": found.type, "figures": figures,
+            "nominal": content["nominal"], "deleted_at": None,
+        },
+    )  # fmt: skip
+    return row_
