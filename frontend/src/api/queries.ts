@@ -59,6 +59,60 @@ export const useForecast = (id: () => string, motor: () => string, delay: () => 
       ),
   }));
 
+export type Shape = Schemas['ShapeOut'];
+export type EditIn = Schemas['EditIn'];
+
+export const shapeKey = (id: string, selected: string | undefined) => ['shape', id, selected ?? ''];
+
+export const useShape = (id: () => string, selected: () => string | undefined) =>
+  createQuery(() => ({
+    queryKey: shapeKey(id(), selected()),
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      ask(
+        client.GET('/api/hangar/rockets/{key}/shape', {
+          params: { path: { key: id() }, query: { selected: selected() ?? null } },
+        }),
+      ),
+  }));
+
+export const useWhatIf = (id: () => string, revision: () => number) =>
+  createQuery(() => ({
+    queryKey: ['shape', id(), 'what-if', revision()],
+    placeholderData: keepPreviousData,
+    queryFn: () => ask(client.GET('/api/hangar/rockets/{key}/what-if', { params: { path: { key: id() } } })),
+  }));
+
+export const useTemplates = (id: () => string, revision: () => number) =>
+  createQuery(() => ({
+    queryKey: ['shape', id(), 'templates', revision()],
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      ask(client.GET('/api/hangar/rockets/{key}/templates', { params: { path: { key: id() } } })),
+  }));
+
+export const useVersions = (id: () => string, revision: () => number) =>
+  createQuery(() => ({
+    queryKey: ['shape', id(), 'versions', revision()],
+    queryFn: () => ask(client.GET('/api/hangar/rockets/{key}/versions', { params: { path: { key: id() } } })),
+  }));
+
+export const useCompared = (id: () => string, left: () => number, right: () => number) =>
+  createQuery(() => ({
+    queryKey: ['shape', id(), 'compare', left(), right()],
+    enabled: left() !== right(),
+    retry: false,
+    queryFn: () =>
+      ask(
+        client.GET('/api/hangar/rockets/{key}/compare', {
+          params: { path: { key: id() }, query: { left: left(), right: right() } },
+        }),
+      ),
+  }));
+
+export const useStock = () =>
+  createQuery(() => ({ queryKey: ['stock'], queryFn: () => ask(client.GET('/api/stores/parts')) }));
+
 export const useMotors = () =>
   createQuery(() => ({ queryKey: ['motors'], queryFn: () => ask(client.GET('/api/stores/motors')) }));
 

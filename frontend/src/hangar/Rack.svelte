@@ -2,8 +2,7 @@
   import { day } from '../api/format';
   import { useSession, type Rocket } from '../api/queries';
   import { ticks } from '../drawing/outline';
-  import RocketSketch from '../drawing/RocketSketch.svelte';
-  import { sketchOf } from '../drawing/figures';
+  import RocketDrawing from '../drawing/RocketDrawing.svelte';
   import { p } from '../router';
   import { rackRuler } from './rack';
 
@@ -61,12 +60,11 @@
             aria-label={`${rocket.name}: ${rocket.waits_for}`}
           >
             <span class="pt-3 transition-transform group-hover:-translate-y-1">
-              <RocketSketch
-                input={sketchOf(rocket)}
+              <RocketDrawing
+                {rocket}
                 {scale}
                 upright
                 title={`${rocket.name}, ${rocket.said.length} long, ${rocket.said.diameter} across`}
-                lengthKnown={rocket.length_known}
               />
             </span>
             <span

@@ -1,13 +1,20 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import { useRocket, type Rocket } from '../api/queries';
-  import RocketSketch from '../drawing/RocketSketch.svelte';
-  import { sketchOf } from '../drawing/figures';
+  import { reach, rear } from '../drawing/airframe';
+  import RocketDrawing from '../drawing/RocketDrawing.svelte';
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
 
   type Station = 'shape' | 'motor' | 'flights';
-  let { id, station, work }: { id: string; station: Station; work: Snippet<[Rocket]> } = $props();
+  interface Props {
+    id: string;
+    station: Station;
+    work: Snippet<[Rocket]>;
+    /** Stands in the drawing's place where the station draws the rocket itself. */
+    head?: Snippet<[Rocket]>;
+  }
+  let { id, station, work, head }: Props = $props();
 
   const rocket = useRocket(() => id);
   let width = $state(900);
@@ -20,7 +27,9 @@
 
   /** As long as the page allows, as tall as the header allows. */
   function fit(r: Rocket) {
-    return Math.min((width - 30) / (1.03 * r.length_m), 86 / (3.1 * r.diameter_m));
+    return r.quick
+      ? Math.min((width - 30) / (1.03 * r.length_m), 86 / (3.1 * r.diameter_m))
+      : Math.min((width - 30) / rear(r.drawn), 88 / (2 * reach(r.drawn)));
   }
 </script>
 
@@ -54,40 +63,42 @@
           {/each}
         </nav>
       </div>
-      <div class="flex h-[100px] min-w-64 flex-1 items-center justify-center" bind:clientWidth={width}>
-        <RocketSketch
-          input={sketchOf(found)}
-          {scale}
-          title={`${found.name} from the side`}
-          lengthKnown={found.length_known}
-        >
-          {#snippet extra(shape)}
-            <a href={p('/rockets/:id/shape', { params: { id } })} aria-label="Body: to its figures">
-              <rect {...shape.body} class="hover:fill-info/15 focus:fill-info/15 fill-transparent" />
-            </a>
-            {#if found.said.canopy !== 'none'}
-              <rect
-                {...shape.canopy}
-                rx="4"
-                class="stroke-primary fill-none"
-                stroke-width="1.4"
-                stroke-dasharray="5 2"
-              />
-            {/if}
-            <a href={p('/rockets/:id/motor', { params: { id } })} aria-label="Motor mount: to the motors">
-              <rect
-                {...shape.mount}
-                class={[
-                  'stroke-base-content hover:fill-primary/40',
-                  station === 'motor' ? 'fill-primary/25' : 'fill-transparent',
-                ]}
-                stroke-width="1.1"
-              />
-            </a>
-          {/snippet}
-        </RocketSketch>
-      </div>
-      <dl class="quiet hidden shrink-0 grid-cols-[auto_auto] content-center gap-x-3 px-4 text-sm xl:grid">
+      {#if head && !found.quick}
+        <div class="min-w-64 flex-1 self-center py-2 pr-4">{@render head(found)}</div>
+      {:else}
+        <div class="flex h-[100px] min-w-64 flex-1 items-center justify-center" bind:clientWidth={width}>
+          <RocketDrawing rocket={found} {scale} title={`${found.name} from the side`}>
+            {#snippet sketched(shape)}
+              <a href={p('/rockets/:id/shape', { params: { id } })} aria-label="Body: to its figures">
+                <rect {...shape.body} class="hover:fill-info/15 focus:fill-info/15 fill-transparent" />
+              </a>
+              {#if found.said.canopy !== 'none'}
+                <rect
+                  {...shape.canopy}
+                  rx="4"
+                  class="stroke-primary fill-none"
+                  stroke-width="1.4"
+                  stroke-dasharray="5 2"
+                />
+              {/if}
+              <a href={p('/rockets/:id/motor', { params: { id } })} aria-label="Motor mount: to the motors">
+                <rect
+                  {...shape.mount}
+                  class={[
+                    'stroke-base-content hover:fill-primary/40',
+                    station === 'motor' ? 'fill-primary/25' : 'fill-transparent',
+                  ]}
+                  stroke-width="1.1"
+                />
+              </a>
+            {/snippet}
+          </RocketDrawing>
+        </div>
+      {/if}
+      <dl
+        class:xl:grid={!head || found.quick}
+        class="quiet hidden shrink-0 grid-cols-[auto_auto] content-center gap-x-3 px-4 text-sm"
+      >
         <dt>mount</dt>
         <dd class="text-base-content">{found.said.mount}</dd>
         <dt>canopy</dt>

@@ -109,6 +109,7 @@ class ScaleRow(Document):
     available_m: Number | None = None
     as_built_m: Number | None = None
     absorbs: bool = False
+    typed: Annotated[dict[str, Text], Field(max_length=4)] = {}
 
 
 class ScaleDocument(Document):
@@ -118,6 +119,7 @@ class ScaleDocument(Document):
     main_diameter_m: Number
     tube_diameter_m: Number
     rows: Annotated[list[ScaleRow], Field(max_length=60)] = []
+    typed: Annotated[dict[str, Text], Field(max_length=4)] = {}
 
 
 class RocketFile(Document):

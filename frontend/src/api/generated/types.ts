@@ -1702,6 +1702,48 @@ export interface components {
             off_axis_m: number[];
         };
         /**
+         * ScaleIn
+         * @description A prototype, its main diameter and its lengths, as typed.
+         */
+        ScaleIn: {
+            /** Prototype */
+            prototype: string;
+            /** Main Diameter */
+            main_diameter: string;
+            /** Tube Diameter */
+            tube_diameter: string;
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["ScaleRowIn"][];
+        };
+        /**
+         * ScaleRowIn
+         * @description Texts as typed.
+         */
+        ScaleRowIn: {
+            /** Name */
+            name: string;
+            /** Prototype */
+            prototype: string;
+            /**
+             * Available
+             * @default
+             */
+            available: string;
+            /**
+             * As Built
+             * @default
+             */
+            as_built: string;
+            /**
+             * Absorbs
+             * @default false
+             */
+            absorbs: boolean;
+        };
+        /**
          * SelectedOut
          * @description A part opened for editing.
          */
@@ -1766,6 +1808,7 @@ export interface components {
             }[];
             /** Kit Sentence */
             kit_sentence: string;
+            prototype: components["schemas"]["ScaleIn"] | null;
         };
         /**
          * EditIn
@@ -2022,48 +2065,6 @@ export interface components {
             absorbs: boolean;
             /** Nearest */
             nearest: string | null;
-        };
-        /**
-         * ScaleIn
-         * @description A prototype, its main diameter and its lengths, as typed.
-         */
-        ScaleIn: {
-            /** Prototype */
-            prototype: string;
-            /** Main Diameter */
-            main_diameter: string;
-            /** Tube Diameter */
-            tube_diameter: string;
-            /**
-             * Rows
-             * @default []
-             */
-            rows: components["schemas"]["ScaleRowIn"][];
-        };
-        /**
-         * ScaleRowIn
-         * @description Texts as typed.
-         */
-        ScaleRowIn: {
-            /** Name */
-            name: string;
-            /** Prototype */
-            prototype: string;
-            /**
-             * Available
-             * @default
-             */
-            available: string;
-            /**
-             * As Built
-             * @default
-             */
-            as_built: string;
-            /**
-             * Absorbs
-             * @default false
-             */
-            absorbs: boolean;
         };
         /**
          * MotorOut

@@ -6,9 +6,12 @@ wrote them down, in whatever unit the day's device spoke.
 
 from dataclasses import dataclass
 
+from wobbly_fin.accounts.demo.airframes import airframe_file, has_airframe
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.actions.draft import draft_rocket
+from wobbly_fin.hangar.actions.grow import up_scaled
 from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
+from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.units.display import METRIC
 
 
@@ -18,6 +21,9 @@ class DemoRocket:
 
     name: str
     typed: dict[str, str]
+    weighed: bool = True
+    balanced_with: str = ""
+    grown_from: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,11 +43,35 @@ class DemoFlight:
 
 
 def demo_file(rocket: DemoRocket) -> RocketFile:
-    """The rocket file a demo rocket's form comes to."""
+    """The rocket file a demo rocket's form comes to; its airframe where it is told part by part."""
     draft = draft_rocket(rocket.typed | {"name": rocket.name}, METRIC)
     if draft.file is None:
         raise ValueError(f"{rocket.name}: {draft.errors} {draft.missing}")
-    return draft.file
+    if rocket.grown_from is not None:
+        return _larger(rocket, draft.file)
+    if not has_airframe(rocket.name):
+        return draft.file
+    body, typed = draft.file.body, rocket.typed
+    known = {"mass_kg": body.mass_kg, "cd": body.cd, "typed": {"mass_kg": typed["mass"]}} if rocket.weighed else {}
+    common = {
+        "known": known, "rod_length_m": draft.file.rod_length_m, "printed_motors": draft.file.printed_motors, "remarks": draft.file.remarks,
+        "typed": {"rod_length": typed["rod_length"]}, "motors": {},
+    }  # fmt: skip
+    file = airframe_file(rocket.name, common)
+    if rocket.balanced_with:
+        labels = zip(file.stages, rocket.balanced_with.split(" + "), strict=True)
+        file = file.model_copy(update={"motors": {str(stage.id): label for stage, label in labels}})
+    return file.weighed_now() if rocket.weighed else file
+
+
+def _larger(rocket: DemoRocket, form: RocketFile) -> RocketFile:
+    """A demo rocket built larger from another's shape, with the ballast that took."""
+    small = demo_file(next(r for r in ROCKETS if r.name == rocket.grown_from))
+    factor = form.body.diameter_m / 0.027
+    file, said = up_scaled(small, rocket.name, factor, "birch-ply", 1.5, [find_motor(rocket.balanced_with)[0]], METRIC)
+    remarks = f"{form.remarks} {said}"
+    motors = {str(file.stages[0].id): rocket.balanced_with}
+    return file.model_copy(update={"remarks": remarks, "motors": motors, "rod_length_m": form.rod_length_m})
 
 
 MEADOW, STRIP = "Brackwater Meadow", "Long Sallow Airstrip"
@@ -49,27 +79,27 @@ FIELDS = [(MEADOW, "64 m", "250 m"), (STRIP, "118 m", "1500 m")]
 TODAY = (MEADOW, "2.5 m/s", "17 C")
 
 
-def _rocket(name: str, **typed: str) -> DemoRocket:
-    return DemoRocket(name=name, typed=typed)
+def _rocket(name: str, balanced_with: str = "", *, weighed: bool = True, grown_from: str | None = None, **typed: str) -> DemoRocket:
+    return DemoRocket(name=name, typed=typed, balanced_with=balanced_with, weighed=weighed, grown_from=grown_from)
 
 
 ROCKETS = [
     _rocket(
-        "Thimble", mass="19.6 g", diameter="15.2 mm", length="24 cm", mount_diameter="13 mm", mount_length="45 mm", cd="0.62",
+        "Thimble", mass="19.6 g", diameter="15.4 mm", length="24 cm", mount_diameter="13 mm", mount_length="45 mm", cd="0.62",
         canopy_kind="streamer", canopy_diameter="34 cm", rod_length="0.85 m", printed_motors="1/2A4T-2, A4T-3",
         remarks="Rolled from a paper placemat. Streamer 60 × 1500 mm.",
     ),
     _rocket(
-        "Inchworm", mass="41 g", diameter="26 mm", length="43 cm", mount_diameter="18 mm", mount_length="70 mm",
+        "Inchworm", mass="41 g", diameter="27 mm", length="43 cm", mount_diameter="18 mm", mount_length="70 mm",
         canopy_kind="flat", canopy_diameter="12 in", rod_length="0.9 m", printed_motors="A7-4, B9-4, C8-5",
         remarks="First kit. The box was generous with its motors.",
     ),
     _rocket(
-        "Saltmarsh Heron", mass="78 g", diameter="33.5 mm", length="61 cm", mount_diameter="18 mm", mount_length="70 mm", cd="0.7",
+        "Saltmarsh Heron", mass="78 g", diameter="35.1 mm", length="61 cm", mount_diameter="18 mm", mount_length="70 mm", cd="0.7",
         canopy_kind="flat", canopy_diameter="40 cm", spill_hole="4 cm", rod_length="0.9 m", printed_motors="B9-4, C8-5, D18-6",
     ),
     _rocket(
-        "Copper Kettle", mass="5.4 oz", diameter="1 5/8 in", length="29 in", mount_diameter="24 mm", mount_length="95 mm", cd="0.66",
+        "Copper Kettle", mass="5.4 oz", diameter="41.4 mm", length="29 in", mount_diameter="24 mm", mount_length="95 mm", cd="0.66",
         canopy_kind="hexagonal", canopy_diameter="22 in", rod_length="4 ft", printed_motors="D14-5, E19-6",
     ),
     _rocket(
@@ -81,13 +111,21 @@ ROCKETS = [
         canopy_kind="flat", canopy_diameter="110 cm", spill_hole="8 cm", rod_length="1.8 m", printed_motors="G48-6, G66-7",
     ),
     _rocket(
-        "Old Bellwether", mass="3.05 kg", diameter="102 mm", length="2.05 m", mount_diameter="54 mm", mount_length="326 mm", cd="0.55",
+        "Old Bellwether", mass="3.05 kg", diameter="102.4 mm", length="2.05 m", mount_diameter="54 mm", mount_length="326 mm", cd="0.55",
         canopy_kind="domed", canopy_diameter="1.6 m", spill_hole="16 cm", rod_length="2.4 m",
         remarks="High power, on its rail. Thistledown's range officer checks it before every flight.",
     ),
     _rocket(
-        "Paper Lantern", mass="132 g", diameter="48 mm", length="70 cm", mount_diameter="24 mm", mount_length="70 mm",
+        "Paper Lantern", "G43", grown_from="Inchworm", mass="132 g", diameter="48.6 mm", length="77 cm", mount_diameter="29 mm", mount_length="124 mm",
         canopy_kind="flat", canopy_diameter="52 cm", rod_length="0.9 m", remarks="Painted last night, never flown.",
+    ),
+    _rocket(
+        "Post Rider", "D17", weighed=False, mass="190 g", diameter="49 mm", length="71.6 cm", mount_diameter="24 mm", mount_length="95 mm",
+        canopy_kind="flat", canopy_diameter="56 cm", rod_length="1.2 m", remarks="Red stripes still to do. The nozzle comes off before flight.",
+    ),
+    _rocket(
+        "Candle and Snuffer", "C8 + C13", weighed=False, mass="62 g", diameter="25.2 mm", length="47.6 cm", mount_diameter="18 mm", mount_length="70 mm",
+        canopy_kind="flat", canopy_diameter="30 cm", rod_length="1.2 m", remarks="Two stages. Waits for a still morning.",
     ),
 ]  # fmt: skip
 

@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from wobbly_fin.formats.errors import refusals
 from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.rocket_file import KitLine, RocketFile
+from wobbly_fin.hangar.actions.prototype import read_prototype
 from wobbly_fin.rocketry.airframe import PART_TYPES, Layout, PartError, lay_out
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures
 from wobbly_fin.rocketry.airframe.kit import read_kit_list
@@ -325,8 +326,8 @@ def _rocket(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
         if not 0 <= number < len(content["kit"]):
             raise RocketryError("kit", "has no such line")
         content["kit"][number]["present"] = edit.value
-    elif edit.field == "scale":
-        content["scale"] = edit.value
+    elif edit.field == "prototype":
+        content["scale"] = read_prototype(edit.value, units).model_dump(mode="json") if edit.value else None
     else:
         raise RocketryError(edit.field or "field", "is nothing of a rocket's own")
 

@@ -86,7 +86,7 @@ def up_scaled(
     """
     airframe = file.to_airframe()
     swaps = {"balsa": fin_material, "balsa-light": fin_material, "balsa-hard": fin_material} if fin_material else {}
-    large = up_scale(airframe, factor, {k: v for k, v in swaps.items() if v})
+    large = up_scale(airframe, factor, {k: v for k, v in swaps.items() if v}, hollow_nose=bool(fin_material))
     kept = {p.id: p for s in large.stages for p in s.parts}
     content = file.model_dump(mode="json")
     renamed = {str(p.id): str(uuid.uuid4()) for p in file.parts}

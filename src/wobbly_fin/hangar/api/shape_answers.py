@@ -16,6 +16,8 @@ from wobbly_fin.hangar.api.shape_schemas import (
     LedgerRowOut,
     MotorChoiceOut,
     MotorDrawnOut,
+    ScaleIn,
+    ScaleRowIn,
     ShapeOut,
 )
 from wobbly_fin.hangar.models import Rocket
@@ -68,6 +70,7 @@ def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None, motor_names
         tube_school=file.tube_school,
         kit=[line.model_dump() for line in file.kit],
         kit_sentence=intake_sentence([KitItem(**line.model_dump()) for line in file.kit]),
+        prototype=_prototype(shape),
     )  # fmt: skip
 
 
@@ -81,6 +84,20 @@ def _known_texts(shape: Shape) -> dict[str, str]:
     out = {name: known.typed.get(name) or _or_empty(getattr(known, name), q, units) for name, q in quantities.items()}
     out["cd"] = known.typed.get("cd") or ("" if known.cd is None else f"{known.cd:g}")
     return out
+
+
+def _prototype(shape: Shape) -> ScaleIn | None:
+    kept, units = shape.file.scale, shape.units
+    if kept is None:
+        return None
+
+    def text(owner: Any, box: str) -> str:
+        return owner.typed.get(box) or _or_empty(getattr(owner, f"{box}_m"), "short_length", units)
+
+    rows = [
+        ScaleRowIn(name=r.name, absorbs=r.absorbs, **{box: text(r, box) for box in ("prototype", "available", "as_built")}) for r in kept.rows
+    ]
+    return ScaleIn(prototype=kept.prototype, main_diameter=text(kept, "main_diameter"), tube_diameter=text(kept, "tube_diameter"), rows=rows)
 
 
 def _motor_drawn(aboard: Any) -> MotorDrawnOut:

@@ -155,6 +155,25 @@ class MotorChoiceOut(Schema):
     options: list[str]
 
 
+class ScaleRowIn(Schema):
+    """Texts as typed."""
+
+    name: str
+    prototype: str
+    available: str = ""
+    as_built: str = ""
+    absorbs: bool = False
+
+
+class ScaleIn(Schema):
+    """A prototype, its main diameter and its lengths, as typed."""
+
+    prototype: str
+    main_diameter: str
+    tube_diameter: str
+    rows: list[ScaleRowIn] = []
+
+
 class ShapeOut(Schema):
     """An airframe with everything said of it."""
 
@@ -176,6 +195,7 @@ class ShapeOut(Schema):
     tube_school: str
     kit: list[dict[str, Any]]
     kit_sentence: str
+    prototype: ScaleIn | None
 
 
 class SolveIn(Schema):
@@ -262,25 +282,6 @@ class UpScaledOut(Schema):
 
     rocket: RocketOut
     sentence: str
-
-
-class ScaleRowIn(Schema):
-    """Texts as typed."""
-
-    name: str
-    prototype: str
-    available: str = ""
-    as_built: str = ""
-    absorbs: bool = False
-
-
-class ScaleIn(Schema):
-    """A prototype, its main diameter and its lengths, as typed."""
-
-    prototype: str
-    main_diameter: str
-    tube_diameter: str
-    rows: list[ScaleRowIn] = []
 
 
 class ScaleRowOut(Schema):

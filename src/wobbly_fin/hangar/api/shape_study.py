@@ -7,6 +7,7 @@ from django.contrib.auth.models import User
 
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
+from wobbly_fin.hangar.actions.prototype import read_prototype, table_of
 from wobbly_fin.hangar.api.drawn import drawn_out
 from wobbly_fin.hangar.api.shape_schemas import (
     ComparedOut,
@@ -24,14 +25,13 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import Shape, shape_of, still_flight
 from wobbly_fin.rocketry.airframe import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
-from wobbly_fin.rocketry.airframe.scaling import Length, nearest, scale_table
+from wobbly_fin.rocketry.airframe.scaling import nearest
 from wobbly_fin.rocketry.airframe.solve import ballast_for, canopy_effect, sensitivities, smaller_margin, solve_fin
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.stock import STOCK
 from wobbly_fin.rocketry.templates.paper import PAPERS_MM, tile
 from wobbly_fin.rocketry.templates.template import Template
 from wobbly_fin.rocketry.templates.vector import write_svg
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
 MOST_ROWS = 30
@@ -223,21 +223,7 @@ def _name(part: Any) -> str:
 def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
     """The substitution table of a scale model, read from texts."""
 
-    def read(text: str, name: str) -> float:
-        return parse(text, "short_length", units.system, name=name).si
-
-    main, tube = read(asked.main_diameter, "main_diameter"), read(asked.tube_diameter, "tube_diameter")
-    lengths = [
-        Length(
-            name=r.name or f"length {i + 1}",
-            prototype_m=read(r.prototype, f"rows.{i}.prototype"),
-            available_m=read(r.available, f"rows.{i}.available") if r.available.strip() else None,
-            as_built_m=read(r.as_built, f"rows.{i}.as_built") if r.as_built.strip() else None,
-            absorbs=r.absorbs,
-        )  # fmt: skip
-        for i, r in enumerate(asked.rows)
-    ]
-    table = scale_table(main, tube, lengths)
+    table = table_of(read_prototype(asked.model_dump(), units))
 
     def said(value: float) -> str:
         return show(value, "short_length", units, 1)

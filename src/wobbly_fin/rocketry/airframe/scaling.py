@@ -7,11 +7,13 @@ from typing import Any
 from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.parts import (
     CanopyPack,
+    CentringRing,
     Cord,
     FinSet,
     LaunchLug,
     MassLump,
     MotorTube,
+    NoseCone,
     Part,
     RailButton,
     Retainer,
@@ -21,6 +23,7 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_po
 
 FACTORS = (0.1, 10.0)
 USUAL_BORES_M = (0.013, 0.018, 0.024, 0.029, 0.038, 0.054, 0.075, 0.098)
+_MOULDED_M = 0.0015  # wall of a moulded nose (common practice, no source)
 _BUILT = (LaunchLug, RailButton, Retainer, CanopyPack, Cord)  # bought for the size flown, not drawn larger
 
 
@@ -103,11 +106,12 @@ def scale_table(prototype_diameter_m: float, tube_diameter_m: float, lengths: Se
     return ScaleTable(scale=scale, rows=tuple(found), left_over_m=0.0 if absorbed else off)
 
 
-def up_scale(airframe: Airframe, factor: float, swaps: Mapping[str, str] | None = None) -> Airframe:
+def up_scale(airframe: Airframe, factor: float, swaps: Mapping[str, str] | None = None, *, hollow_nose: bool = False) -> Airframe:
     """The same shape larger (or smaller): every length by the factor, bought fittings by what is usual.
 
     Masses off the scale no longer hold and become guesses by the cube; motor tubes take the nearest usual bore; ballast
-    stays behind. `swaps` replaces materials (balsa fins by plywood).
+    stays behind. `swaps` replaces materials (balsa fins by plywood); `hollow_nose` a solid nose by a moulded one, as larger
+    ones are sold.
 
     Raises
     ------
@@ -116,7 +120,7 @@ def up_scale(airframe: Airframe, factor: float, swaps: Mapping[str, str] | None 
     """
     require_finite("factor", factor, *FACTORS)
     kept = tuple(
-        Stage(id=s.id, parts=tuple(_scaled(p, factor, swaps or {}) for p in s.parts if not _ballast(p))) for s in airframe.stages
+        Stage(id=s.id, parts=tuple(_scaled(p, factor, swaps or {}, hollow_nose) for p in s.parts if not _ballast(p))) for s in airframe.stages
     )
     return Airframe(stages=kept)
 
@@ -125,7 +129,7 @@ def _ballast(part: Part) -> bool:
     return isinstance(part, MassLump) and part.kind == "ballast"
 
 
-def _scaled(part: Part, factor: float, swaps: Mapping[str, str]) -> Part:
+def _scaled(part: Part, factor: float, swaps: Mapping[str, str], hollow_nose: bool) -> Part:
     changes: dict[str, Any] = {}
     if isinstance(part, _BUILT):
         named = ("position_m", "offset_m", "length_m") if isinstance(part, Cord) else ("position_m", "offset_m")
@@ -150,9 +154,13 @@ def _scaled(part: Part, factor: float, swaps: Mapping[str, str]) -> Part:
             "inner_diameter_m": bore,
             "outer_diameter_m": bore + max(0.0008, part.outer_diameter_m - part.inner_diameter_m),
         }
+    if isinstance(part, CentringRing):
+        changes |= {"inner_diameter_m": None, "outer_diameter_m": None}  # the bore is a bought size: fit again
+    if isinstance(part, NoseCone) and part.wall_m is None and hollow_nose:
+        changes |= {"wall_m": _MOULDED_M, "material": "polystyrene"}
     if part.mass_kg is not None:
         changes |= {"mass_kg": part.mass_kg * factor**3, "mass_source": "guessed", "mass_uncertainty_kg": None}
-    if part.material in swaps:
+    if part.material in swaps and "material" not in changes:
         changes["material"] = swaps[part.material]
     return replace(part, **changes)
 

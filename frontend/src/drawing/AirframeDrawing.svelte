@@ -1,0 +1,164 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+  import { isOuter, near, path, turned, whole, type Drawn } from './airframe';
+  import Hatches from './Hatches.svelte';
+
+  interface Props {
+    drawn: Drawn[];
+    scale: number;
+    cut?: boolean;
+    motors?: Schemas['MotorDrawnOut'][];
+    selected?: string;
+    flagged?: Set<string>;
+    onselect?: (id: string) => void;
+  }
+  let { drawn, scale, cut = false, motors = [], selected, flagged, onselect }: Props = $props();
+
+  const uid = $props.id();
+  const fill = (d: Drawn) => (d.hatch ? `url(#${d.hatch}-${uid})` : undefined);
+  const outer = $derived(drawn.filter(isOuter));
+  const fins = $derived(
+    drawn
+      .filter((d) => d.type === 'fin_set')
+      .flatMap((d) => d.angles_deg.map((angle, k) => ({ d, angle, key: `${d.id}-${k}` }))),
+  );
+  const inside = $derived(
+    drawn.filter((d) => !isOuter(d) && d.type !== 'fin_set' && !d.angles_deg.length && d.type !== 'display'),
+  );
+  const fittings = $derived(drawn.filter((d) => d.angles_deg.length && d.type !== 'fin_set'));
+  const stay = $derived(drawn.filter((d) => d.type === 'display'));
+
+  const tone = (d: Drawn) =>
+    d.id === selected
+      ? 'stroke-primary stroke-[2.4px]'
+      : flagged?.has(d.id)
+        ? 'stroke-warning'
+        : 'stroke-base-content';
+  const ghost = $derived(cut ? 1 : 0.42);
+</script>
+
+{#snippet touch(d: Drawn, body: import('svelte').Snippet)}
+  {#if onselect}
+    <g
+      role="button"
+      tabindex="0"
+      class="cursor-pointer outline-offset-2 hover:opacity-75"
+      aria-label={d.name}
+      aria-pressed={d.id === selected}
+      onclick={() => onselect(d.id)}
+      onkeydown={(e) => {
+        if (e.key === 'Enter' || e.key === ' ') {
+          e.preventDefault();
+          onselect(d.id);
+        }
+      }}>{@render body()}</g
+    >
+  {:else}<g>{@render body()}</g>{/if}
+{/snippet}
+
+<g stroke-linejoin="round" stroke-width="1.3">
+  <Hatches suffix={uid} />
+  {#each fins.filter((f) => !near(f.angle)) as f (f.key)}
+    {#snippet plate()}
+      <path d={path(turned(f.d.profile, f.angle), scale)} class={tone(f.d)} fill={fill(f.d) ?? 'none'} />
+    {/snippet}
+    {@render touch(f.d, plate)}
+  {/each}
+  {#each outer as d (d.id)}
+    {#snippet hull()}
+      {#if cut && d.bore.length}
+        <path d={whole(d.profile, scale)} class={tone(d)} fill={fill(d) ?? 'none'} />
+        {#if d.stub.length}<path
+            d={whole(d.stub, scale)}
+            class={tone(d)}
+            fill={fill(d) ?? 'none'}
+            stroke-width="0.8"
+          />{/if}
+        <path d={whole(d.bore, scale)} class="fill-base-100 stroke-base-content" stroke-width="0.6" />
+      {:else}
+        <path d={whole(d.profile, scale)} class={['fill-base-100', tone(d)]} />
+        <path d={whole(d.profile, scale)} fill={cut ? (fill(d) ?? 'none') : 'none'} />
+        {#if !cut && d.type === 'nose_cone'}<path d={whole(d.profile, scale)} class="fill-accent/60" />{/if}
+        {#if cut && d.stub.length}<path
+            d={whole(d.stub, scale)}
+            class={tone(d)}
+            fill={fill(d) ?? 'none'}
+            stroke-width="0.8"
+          />{/if}
+      {/if}
+    {/snippet}
+    {@render touch(d, hull)}
+  {/each}
+  <g opacity={ghost} class={cut ? '' : 'pointer-events-none'}>
+    {#each inside as d (d.id)}
+      {#snippet piece()}
+        {#each d.across.length ? d.across : [0] as y (y)}
+          <path
+            d={`${path(d.profile, scale, 1, true, y)} ${path(d.profile, scale, -1, true, -y)}`}
+            class={tone(d)}
+            fill={cut ? (fill(d) ?? 'none') : 'none'}
+            stroke-width={cut ? 1 : 0.8}
+            stroke-dasharray={cut ? undefined : '4 2.5'}
+          />
+        {/each}
+      {/snippet}
+      {#if cut}{@render touch(d, piece)}{:else}{@render piece()}{/if}
+    {/each}
+    {#each motors as motor (motor.name + motor.fore_m)}
+      {#each motor.off_axis_m as y (y)}
+        <rect
+          x={motor.fore_m * scale}
+          y={(y - motor.diameter_m / 2) * scale}
+          width={(motor.aft_m - motor.fore_m) * scale}
+          height={motor.diameter_m * scale}
+          rx="1.5"
+          class="fill-primary/35 stroke-base-content"
+          stroke-width="0.9"
+        />
+      {/each}
+    {/each}
+  </g>
+  {#each fins.filter((f) => near(f.angle)) as f (f.key)}
+    {#snippet plate()}
+      <path d={path(turned(f.d.profile, f.angle), scale)} class={['fill-base-100', tone(f.d)]} />
+      <path d={path(turned(f.d.profile, f.angle), scale)} fill={fill(f.d) ?? 'none'} />
+    {/snippet}
+    {@render touch(f.d, plate)}
+  {/each}
+  {#if cut}
+    {#each drawn.filter((d) => d.type === 'fin_set' && d.stub.length) as d (d.id)}
+      {#each d.angles_deg as angle (angle)}
+        <path
+          d={path(turned(d.stub, angle), scale)}
+          class="stroke-base-content"
+          fill={fill(d) ?? 'none'}
+          stroke-width="0.7"
+        />
+      {/each}
+    {/each}
+  {/if}
+  {#each fittings as d (d.id)}
+    {#snippet fitting()}
+      {#each d.across as y (y)}
+        <path
+          d={path(
+            [...d.profile, ...[...d.profile].reverse().map(([a, b]) => [a ?? 0, -(b ?? 0)])],
+            scale,
+            1,
+            true,
+            y * Math.cos(((d.angles_deg[0] ?? 0) * Math.PI) / 180),
+          )}
+          class={['fill-base-200', tone(d)]}
+          stroke-width="1"
+        />
+      {/each}
+    {/snippet}
+    {@render touch(d, fitting)}
+  {/each}
+  {#each stay as d (d.id)}
+    {#snippet shown()}
+      <path d={whole(d.profile, scale)} class={['fill-none', tone(d)]} stroke-dasharray="2 3" />
+    {/snippet}
+    {@render touch(d, shown)}
+  {/each}
+</g>

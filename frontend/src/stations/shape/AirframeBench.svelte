@@ -1,0 +1,124 @@
+<script lang="ts">
+  import { ask, client } from '../../api/client';
+  import { queryClient, useShape, type Shape } from '../../api/queries';
+  import Loading from '../../kit/Loading.svelte';
+  import { notify } from '../../kit/notices.svelte';
+  import { navigate } from '../../router';
+  import { Bench } from './bench.svelte';
+  import BenchDrawing from './BenchDrawing.svelte';
+  import BoxAndPrototype from './BoxAndPrototype.svelte';
+  import DragTable from './DragTable.svelte';
+  import Findings from './Findings.svelte';
+  import Paper from './Paper.svelte';
+  import PartEditor from './PartEditor.svelte';
+  import ScalePan from './ScalePan.svelte';
+  import Trays from './Trays.svelte';
+  import Versions from './Versions.svelte';
+  import WhatIf from './WhatIf.svelte';
+
+  let { id }: { id: string } = $props();
+
+  // svelte-ignore state_referenced_locally
+  const bench = new Bench(id, () => query.data);
+  const query = useShape(
+    () => id,
+    () => bench.selected,
+  );
+
+  const tabs = [
+    ['parts', 'Parts'],
+    ['pan', 'Scale pan'],
+    ['drag', 'Drag'],
+    ['what-if', 'What if'],
+    ['paper', 'Paper'],
+    ['versions', 'Versions'],
+    ['box', 'Box & prototype'],
+  ] as const;
+  let tab = $state<(typeof tabs)[number][0]>('parts');
+
+  function onkeydown(event: KeyboardEvent) {
+    if (event.key === 'Escape' && bench.drag) bench.letGo();
+    if (!(event.ctrlKey || event.metaKey)) return;
+    const direction =
+      event.key === 'y' || (event.key === 'Z' && event.shiftKey) ? 'redo' : event.key === 'z' ? 'undo' : '';
+    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+    if (!direction || typing) return;
+    event.preventDefault();
+    void bench.step(direction);
+  }
+
+  async function throwOut(shape: Shape) {
+    await ask(client.DELETE('/api/hangar/rockets/{key}', { params: { path: { key: id } } }));
+    notify(`${shape.rocket.name} is in the bin.`, {
+      undo: async () => {
+        await ask(client.POST('/api/hangar/rockets/{key}/restore', { params: { path: { key: id } } }));
+        await queryClient.invalidateQueries({ queryKey: ['rockets'] });
+      },
+    });
+    await queryClient.invalidateQueries({ queryKey: ['rockets'] });
+    await navigate('/');
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<Loading {query} waiting="Laying it out on the bench…">
+  {#snippet children(found)}
+    {@const shape = bench.tried ?? found}
+    <BenchDrawing {bench} {shape} />
+    {#if bench.conflict}
+      <div class="paper border-warning mb-2 flex flex-wrap items-center gap-3 border-2 p-3" role="alert">
+        <p class="flex-1">This rocket was changed elsewhere meanwhile. Your last change is not in yet.</p>
+        <button class="btn btn-primary btn-sm" onclick={() => bench.again()}
+          >Do it on what is there now</button
+        >
+        <button class="btn btn-sm" onclick={() => bench.leave()}>Leave it, show me</button>
+      </div>
+    {/if}
+    <div class="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+      <div class="flex flex-wrap gap-1" role="tablist" aria-label="What to look at">
+        {#each tabs as [key, name] (key)}
+          <button
+            role="tab"
+            aria-selected={tab === key}
+            class={['btn btn-sm font-display', tab === key ? 'btn-neutral' : 'btn-ghost']}
+            onclick={() => (tab = key)}>{name}</button
+          >
+        {/each}
+      </div>
+      <p class="text-error min-w-0 flex-1 truncate text-sm" role="status">
+        {#if bench.pending}<span class="quiet">Saving…</span>{:else}{bench.problem}{/if}
+      </p>
+      <div class="flex gap-1">
+        <button class="btn btn-sm" disabled={!found.rocket.can_undo} onclick={() => bench.step('undo')}
+          >Undo</button
+        >
+        <button class="btn btn-sm" disabled={!found.rocket.can_redo} onclick={() => bench.step('redo')}
+          >Redo</button
+        >
+        <button class="btn btn-sm btn-ghost text-error" onclick={() => throwOut(found)}>Bin</button>
+      </div>
+    </div>
+    {#if tab === 'parts'}
+      <div class="grid items-start gap-2 lg:grid-cols-[minmax(0,1fr)_440px]">
+        <div>
+          <Trays {bench} {shape} />
+          <Findings {bench} {shape} />
+        </div>
+        <PartEditor {bench} {shape} />
+      </div>
+    {:else if tab === 'pan'}
+      <ScalePan {bench} {shape} />
+    {:else if tab === 'drag'}
+      <DragTable {bench} {shape} />
+    {:else if tab === 'what-if'}
+      <WhatIf {bench} {shape} />
+    {:else if tab === 'paper'}
+      <Paper {id} {shape} />
+    {:else if tab === 'versions'}
+      <Versions {bench} {shape} />
+    {:else}
+      <BoxAndPrototype {bench} {shape} />
+    {/if}
+  {/snippet}
+</Loading>

@@ -1,0 +1,135 @@
+<script lang="ts">
+  import { ApiError, ask, client, type Schemas } from '../../api/client';
+  import type { Shape } from '../../api/queries';
+  import TextBox from '../../kit/TextBox.svelte';
+  import type { Bench } from './bench.svelte';
+  import { blankRow, textsOf } from './prototype';
+
+  let { bench, shape }: { bench: Bench; shape: Shape } = $props();
+
+  // svelte-ignore state_referenced_locally
+  let form = $state(textsOf(shape));
+  let table = $state<Schemas['ScaleOut']>();
+  let error = $state('');
+
+  async function work(keep: boolean) {
+    error = '';
+    try {
+      table = await ask(
+        client.POST('/api/hangar/scale', {
+          body: { ...form, rows: form.rows.filter((r) => r.prototype.trim()) },
+        }),
+      );
+      if (keep) await bench.edit([{ op: 'rocket', field: 'prototype', value: $state.snapshot(form) }]);
+    } catch (problem) {
+      table = undefined;
+      error = problem instanceof ApiError ? problem.message : String(problem);
+    }
+  }
+
+  $effect(() => {
+    if (form.main_diameter && form.tube_diameter && !table && !error) void work(false);
+  });
+</script>
+
+<section class="paper overflow-x-auto p-3" aria-label="A scale model’s prototype">
+  <h2 class="tape mb-2">Prototype</h2>
+  <div class="mb-2 grid gap-x-3 sm:grid-cols-3">
+    <TextBox
+      compact
+      label="What it is a model of"
+      name="prototype"
+      bind:value={form.prototype}
+      oncommit={() => work(true)}
+    />
+    <TextBox
+      compact
+      label="Its main diameter"
+      name="main_diameter"
+      bind:value={form.main_diameter}
+      placeholder="1.2 m"
+      oncommit={() => work(true)}
+    />
+    <TextBox
+      compact
+      label="Your tube"
+      name="tube_diameter"
+      bind:value={form.tube_diameter}
+      oncommit={() => work(true)}
+    />
+  </div>
+  {#if table}<p class="mb-2 font-semibold">{table.sentence}</p>{/if}
+  {#if error}<p class="text-error mb-2" role="alert">✕ {error}</p>{/if}
+  <table class="w-full">
+    <thead>
+      <tr class="border-base-content border-b text-left">
+        <th>length</th><th>prototype</th><th class="text-right">scaled</th><th>to be had</th><th
+          class="text-right">build</th
+        >
+        <th>as built</th><th class="text-right">off by</th><th>absorbs</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each form.rows as row, i (i)}
+        {@const out = table?.rows.find((r) => r.name === row.name)}
+        <tr class="border-base-300 border-b">
+          <td class="py-1 pr-2"
+            ><input
+              class="input input-xs w-32"
+              aria-label="Name of the length"
+              bind:value={row.name}
+              onchange={() => work(true)}
+            /></td
+          >
+          <td class="pr-2"
+            ><input
+              class="input input-xs w-20"
+              aria-label={`${row.name}, prototype`}
+              bind:value={row.prototype}
+              onchange={() => work(true)}
+            /></td
+          >
+          <td class="pr-2 text-right whitespace-nowrap">{out?.scaled ?? ''}</td>
+          <td class="pr-2"
+            ><input
+              class="input input-xs w-20"
+              aria-label={`${row.name}, to be had`}
+              placeholder="as scaled"
+              bind:value={row.available}
+              onchange={() => work(true)}
+            />
+            {#if out?.nearest && !row.available}<span class="quiet block text-xs">nearest: {out.nearest}</span
+              >{/if}</td
+          >
+          <td class="pr-2 text-right font-semibold whitespace-nowrap">{out?.target ?? ''}</td>
+          <td class="pr-2"
+            ><input
+              class="input input-xs w-20"
+              aria-label={`${row.name}, as built`}
+              bind:value={row.as_built}
+              onchange={() => work(true)}
+            /></td
+          >
+          <td class="pr-2 text-right whitespace-nowrap">{out?.difference ?? ''}</td>
+          <td
+            ><input
+              type="radio"
+              class="radio radio-xs"
+              name="absorbs"
+              aria-label={`${row.name} absorbs the difference`}
+              checked={row.absorbs}
+              onchange={() => {
+                form.rows.forEach((r, k) => (r.absorbs = k === i));
+                void work(true);
+              }}
+            /></td
+          >
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  <button class="btn btn-xs mt-2" onclick={() => form.rows.push(blankRow())}>Another length</button>
+  <p class="quiet mt-2 text-sm">
+    Parts that can be had seldom match. One length absorbs the difference, so that the whole stays true.
+  </p>
+</section>

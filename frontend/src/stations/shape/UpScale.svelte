@@ -1,0 +1,63 @@
+<script lang="ts">
+  import { ApiError, ask, client } from '../../api/client';
+  import { queryClient, type Shape } from '../../api/queries';
+  import { notify } from '../../kit/notices.svelte';
+  import TextBox from '../../kit/TextBox.svelte';
+  import { navigate } from '../../router';
+  import type { Bench } from './bench.svelte';
+
+  let { bench, shape }: { bench: Bench; shape: Shape } = $props();
+  let factor = $state('2');
+  // svelte-ignore state_referenced_locally
+  let name = $state(`${shape.rocket.name}, larger`);
+  let ply = $state(true);
+  let error = $state('');
+
+  async function make() {
+    error = '';
+    const value = Number(factor.replace(',', '.'));
+    if (!Number.isFinite(value) || !factor.trim()) {
+      error = `“${factor}” is no factor; 2 doubles every length.`;
+      return;
+    }
+    try {
+      const done = await ask(
+        client.POST('/api/hangar/rockets/{key}/up-scale', {
+          params: { path: { key: bench.id } },
+          body: {
+            id: crypto.randomUUID(),
+            name,
+            factor: value,
+            fin_material: ply ? 'birch-ply' : null,
+            margin_calibres: 1,
+          },
+        }),
+      );
+      await queryClient.invalidateQueries({ queryKey: ['rockets'] });
+      notify(done.sentence);
+      await navigate('/rockets/:id/shape', { params: { id: done.rocket.id } });
+    } catch (problem) {
+      error =
+        problem instanceof ApiError
+          ? (problem.body.fields?.[0]?.message ?? problem.message)
+          : String(problem);
+    }
+  }
+</script>
+
+<section class="paper p-3" aria-label="Build it larger">
+  <h2 class="tape mb-2">Build it larger</h2>
+  <div class="grid grid-cols-[1fr_90px] gap-x-3">
+    <TextBox compact label="Call it" name="up_name" bind:value={name} />
+    <TextBox compact label="Times" name="factor" bind:value={factor} />
+  </div>
+  <label class="my-2 flex items-center gap-2"
+    ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={ply} /> plywood fins in place of balsa</label
+  >
+  <p class="quiet mb-2 text-sm">
+    Lengths grow by the factor, masses by its cube and more: plywood is heavier than balsa, so it comes out
+    tail-heavy. The ballast it then needs is put in.
+  </p>
+  {#if error}<p class="text-error mb-2" role="alert">✕ {error}</p>{/if}
+  <button class="btn btn-sm btn-primary" onclick={make}>Make it</button>
+</section>

@@ -1,0 +1,110 @@
+<script lang="ts">
+  import { ApiError, ask, client, type Schemas } from '../../api/client';
+  import { useWhatIf, type EditIn, type Shape } from '../../api/queries';
+  import Loading from '../../kit/Loading.svelte';
+  import TextBox from '../../kit/TextBox.svelte';
+  import type { Bench } from './bench.svelte';
+
+  let { bench, shape }: { bench: Bench; shape: Shape } = $props();
+
+  const study = useWhatIf(
+    () => bench.id,
+    () => shape.rocket.revision,
+  );
+  let wanted = $state('1.5');
+  let solved = $state<Schemas['SolvedOut']>();
+  let refusal = $state('');
+  const ways = [
+    ['ballast', 'with weight in the nose'],
+    ['span_m', 'with the fins’ span'],
+    ['position_m', 'with the fins’ place'],
+  ] as const;
+
+  async function solve(what: 'ballast' | 'span_m' | 'position_m') {
+    solved = undefined;
+    refusal = '';
+    const margin = Number(wanted.replace(',', '.'));
+    if (!Number.isFinite(margin) || wanted.trim() === '') {
+      refusal = `“${wanted}” is no number of calibres.`;
+      return;
+    }
+    try {
+      solved = await ask(
+        client.POST('/api/hangar/rockets/{key}/solve', {
+          params: { path: { key: bench.id } },
+          body: { what, margin_calibres: margin, part: null },
+        }),
+      );
+    } catch (error) {
+      refusal =
+        error instanceof ApiError ? (error.body.fields?.[0]?.message ?? error.message) : String(error);
+    }
+  }
+
+  async function use() {
+    if (!solved) return;
+    const done = await bench.edit(solved.edits as Partial<EditIn>[]);
+    if (done) solved = undefined;
+  }
+</script>
+
+<div class="grid items-start gap-2 lg:grid-cols-[380px_minmax(0,1fr)]">
+  <section class="paper p-3" aria-label="Ask backwards">
+    <h2 class="tape mb-2">I want this margin</h2>
+    <TextBox label="Calibres" name="wanted" bind:value={wanted} hint="The smaller of ignition and burnout." />
+    <div class="flex flex-col gap-1">
+      {#each ways as [what, says] (what)}
+        <button class="btn btn-sm justify-start" onclick={() => solve(what)}>{says}</button>
+      {/each}
+    </div>
+    {#if refusal}<p class="text-error mt-3" role="alert">✕ {refusal}</p>{/if}
+    {#if solved}
+      <div class="mt-3" role="status">
+        <p class="mb-2">{solved.sentence}</p>
+        {#if solved.edits.length}<button class="btn btn-primary btn-sm" onclick={use}>Do it</button>{/if}
+      </div>
+    {/if}
+  </section>
+  <section class="paper p-3" aria-label="What each dimension does">
+    <Loading query={study} waiting="Flying it once for every dimension…">
+      {#snippet children(found)}
+        <h2 class="tape mb-2">A tenth more of each</h2>
+        {#if found.canopy}<p class="mb-2">{found.canopy}</p>{/if}
+        <table class="w-full">
+          <thead>
+            <tr class="border-base-content border-b text-left">
+              <th>dimension</th><th class="text-right">now</th><th class="text-right">and</th>
+              <th class="text-right">margin, calibres</th><th class="text-right"
+                >apogee{found.motor ? `, ${found.motor}` : ''}</th
+              >
+            </tr>
+          </thead>
+          <tbody>
+            {#each found.rows as row (row.part + row.field)}
+              <tr class="border-base-300 border-b last:border-0">
+                <td
+                  ><button class="text-left hover:underline" onclick={() => bench.select(row.part)}
+                    >{row.name}, {row.label.toLowerCase()}</button
+                  ></td
+                >
+                <td class="text-right">{row.value}</td>
+                <td class="quiet text-right">+{row.step}</td>
+                <td
+                  class={[
+                    'text-right font-semibold',
+                    row.margin_change < -0.005
+                      ? 'text-error'
+                      : row.margin_change > 0.005
+                        ? 'text-success'
+                        : 'quiet',
+                  ]}>{row.margin_change >= 0 ? '+' : '−'}{Math.abs(row.margin_change).toFixed(2)}</td
+                >
+                <td class="text-right">{row.apogee_change ?? '–'}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/snippet}
+    </Loading>
+  </section>
+</div>

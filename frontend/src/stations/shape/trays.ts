@@ -1,0 +1,78 @@
+import type { Shape } from '../../api/queries';
+import { isOuter, type Drawn } from '../../drawing/airframe';
+
+type Row = Shape['ledger']['rows'][number];
+
+export interface Tray {
+  outer: Row;
+  inside: Row[];
+}
+
+/** Parts in the order they stand in the rocket: a tray for each outer part, with what is in or on it from nose to tail. */
+export function trays(shape: Shape): Tray[] {
+  const drawn = new Map<string, Drawn>(shape.drawn.map((d) => [d.id, d]));
+  const outer = shape.drawn.filter(isOuter).sort((a, b) => a.fore_m - b.fore_m);
+  const rows = new Map(shape.ledger.rows.map((r) => [r.id, r]));
+  const taken = new Set(outer.map((d) => d.id));
+  const found: Tray[] = [];
+  for (const d of outer) {
+    const row = rows.get(d.id);
+    if (!row) continue;
+    const inside = shape.drawn
+      .filter((o) => o.host === d.id)
+      .sort((a, b) => a.fore_m - b.fore_m)
+      .flatMap((o) => rows.get(o.id) ?? []);
+    for (const r of inside) taken.add(r.id);
+    found.push({ outer: row, inside });
+  }
+  // What has no shape of its own (glue, paint, joints) lies in the last tray.
+  const loose = shape.ledger.rows.filter(
+    (r) => !taken.has(r.id) && !(drawn.get(r.id) && isOuter(drawn.get(r.id)!)),
+  );
+  found.at(-1)?.inside.push(...loose);
+  return found;
+}
+
+export interface Kind {
+  type: string;
+  name: string;
+  says: string;
+}
+
+/** What can be added, in the words of the bench. */
+export const kinds: { title: string; kinds: Kind[] }[] = [
+  {
+    title: 'What the air flows round',
+    kinds: [
+      { type: 'nose_cone', name: 'Nose cone', says: 'goes to the front' },
+      { type: 'body_tube', name: 'Tube', says: 'behind what is touched' },
+      { type: 'transition', name: 'Transition or boat tail', says: 'between two widths' },
+      { type: 'fin_can', name: 'Printed fin can', says: 'tail in one piece' },
+      { type: 'fin_set', name: 'Fins', says: 'on what is touched' },
+      { type: 'launch_lug', name: 'Launch lug', says: 'slides on the rod' },
+      { type: 'rail_button', name: 'Rail button', says: 'two are needed' },
+    ],
+  },
+  {
+    title: 'Inside',
+    kinds: [
+      { type: 'motor_tube', name: 'Motor tube', says: 'one, or a cluster' },
+      { type: 'centring_ring', name: 'Centring ring', says: 'touch the motor tube first' },
+      { type: 'retainer', name: 'Retainer', says: 'keeps the motor in' },
+      { type: 'coupler', name: 'Coupler', says: 'joins two tubes' },
+      { type: 'bulkhead', name: 'Bulkhead', says: 'closes a tube' },
+      { type: 'joint', name: 'Joint', says: 'glued, taped, screwed, riveted' },
+    ],
+  },
+  {
+    title: 'Recovery and loads',
+    kinds: [
+      { type: 'canopy', name: 'Canopy or streamer', says: 'lies on the motor tube' },
+      { type: 'cord', name: 'Cord', says: 'under the canopy' },
+      { type: 'anchor', name: 'Anchor', says: 'by school' },
+      { type: 'mass_lump', name: 'A mass', says: 'ballast, payload, a nut' },
+      { type: 'allowance', name: 'Glue or paint', says: 'spread over everything' },
+      { type: 'display', name: 'Display part', says: 'comes off before flight' },
+    ],
+  },
+];
