@@ -5,6 +5,7 @@ import NotFound from './kit/NotFound.svelte';
 export const { p, navigate, isActive, route } = createRouter({
   '/': Hangar,
   '/new': () => import('./hangar/NewRocket.svelte'),
+  '/new/parts': () => import('./hangar/NewAirframe.svelte'),
   '/rockets/:id/shape': () => import('./stations/shape/ShapeStation.svelte'),
   '/rockets/:id/motor': () => import('./stations/motor/MotorStation.svelte'),
   '/rockets/:id/flights': () => import('./stations/flights/FlightsStation.svelte'),
@@ -14,6 +15,7 @@ export const { p, navigate, isActive, route } = createRouter({
   '/stores/motors': () => import('./stores/Motors.svelte'),
   '/stores/motors/new': () => import('./stores/AddMotor.svelte'),
   '/stores/motors/:key': () => import('./stores/MotorPage.svelte'),
+  '/stores/parts': () => import('./stores/Parts.svelte'),
   '/stores/fields': () => import('./stores/Fields.svelte'),
   '/settings': () => import('./settings/Settings.svelte'),
   '*': NotFound,

@@ -106,3 +106,65 @@ def test_the_schemas_published_are_the_documents_read() -> None:
     jsonschema.validate(FLIGHT, flight)
     with pytest.raises(jsonschema.ValidationError):
         jsonschema.validate(FLIGHT | {"colour": 1}, flight)
+
+
+PARTS: list[dict[str, Any]] = [
+    {"type": "nose_cone", "shape": "ogive", "length_m": 0.09, "base_diameter_m": 0.0262, "material": "balsa"},
+    {"type": "body_tube", "length_m": 0.31, "outer_diameter_m": 0.0262, "inner_diameter_m": 0.0253, "material": "paper-tube"},
+    {"type": "fin_set", "count": 3, "root_chord_m": 0.06, "tip_chord_m": 0.035, "span_m": 0.05, "sweep_m": 0.025, "thickness_m": 0.002, "position_m": 0.335, "material": "balsa"},
+]  # fmt: skip
+
+
+def test_stability_with_and_without_masses_and_a_motor(run: Any) -> None:
+    status, bare, _ = run("stability", {"rocket": {"parts": [{k: v for k, v in p.items() if k != "material"} for p in PARTS]}})
+    assert status == 0 and bare["cg_m"] is None and bare["margin_calibres"] is None and bare["cp_m"] > bare["cutout_cp_m"]
+    known = {"parts": PARTS, "mass_kg": 0.04, "cg_m": 0.24, "motor_fore_m": 0.33}
+    out = run("stability", {"rocket": known, "motor": "B9-4"})[1]
+    assert out["cg_burnout_m"] < out["cg_m"] and out["mass_kg"] == pytest.approx(0.04 + 0.019, abs=2e-3)
+    assert out["margin_calibres"] == pytest.approx((out["cp_m"] - out["cg_m"]) / 0.0262)
+    assert run("stability", {"rocket": known})[1]["cg_m"] == pytest.approx(0.24)
+    fast = run("stability", {"rocket": known, "mach": 0.6})[1]
+    assert fast["cn_alpha_per_rad"] > out["cn_alpha_per_rad"]
+    assert run("stability", {"rocket": known, "mach": 0.6, "model": {"mach_correction": False}})[1]["cp_m"] == out["cp_m"]
+
+
+@pytest.mark.parametrize(
+    ("document", "field"),
+    [
+        ({"rocket": {"parts": []}}, "parts"),
+        ({"rocket": {"mass_kg": 0.04, "diameter_m": 0.026}}, "rocket.parts"),
+        ({"rocket": {"parts": PARTS}, "mach": 0.9}, "mach"),
+        ({"rocket": {"parts": [PARTS[0] | {"length_m": -1}]}}, "rocket.parts.0.length_m"),
+        ({"rocket": {"parts": [*PARTS[:2], PARTS[2] | {"count": 1000}]}}, "rocket.parts.2.count"),
+        ({"rocket": {"parts": [PARTS[1] | {"colour": "red"}]}}, "colour"),
+        ({"rocket": {"parts": [{"type": "wing"}]}}, "rocket.parts.0"),
+        ({"rocket": {"parts": [PARTS[1] | {"length_m": float("nan")}]}}, "length_m"),
+    ],
+)
+def test_bad_airframes_are_named_at_their_field(run: Any, document: Any, field: str) -> None:
+    status, out, error = run("stability", document)
+    assert status == 2 and out is None and field in error and error.count("\n") == 1
+
+
+def test_an_airframe_with_mass_and_cd_given_flies_as_the_point_does(run: Any) -> None:
+    point = run("fly", FLIGHT | {"site": {"rod_length_m": 0.9}})[1]
+    rocket = FLIGHT["rocket"] | {"parts": PARTS}
+    assert run("fly", FLIGHT | {"rocket": rocket, "site": {"rod_length_m": 0.9}})[1] == point
+    built_up = {k: v for k, v in rocket.items() if k not in ("cd", "diameter_m", "mass_kg")}
+    other = run("fly", FLIGHT | {"rocket": built_up, "site": {"rod_length_m": 0.9}})[1]
+    assert other["apogee_altitude_m"] != point["apogee_altitude_m"]
+    status, _, error = run("fly", FLIGHT | {"rocket": {"parts": [{k: v for k, v in p.items() if k != "material"} for p in PARTS]}})
+    assert status == 2 and "rocket.parts.0.mass_kg" in error
+
+
+def test_templates_come_as_geometry_and_as_files(run: Any) -> None:
+    import base64
+
+    out = run("template", {"rocket": {"parts": PARTS}})[1]
+    assert [t["key"] for t in out["templates"]] == ["nose-0", "fin-2", "wrap-2", "cutout"] and "file" not in out
+    fin = run("template", {"rocket": {"parts": PARTS}, "template": "fin-2", "format": "pdf", "paper": "letter"})[1]
+    assert fin["templates"][0]["width_mm"] == pytest.approx(60.0) and fin["templates"][0]["height_mm"] == pytest.approx(50.0)
+    assert base64.b64decode(fin["file"]["content_base64"]).startswith(b"%PDF")
+    status, _, error = run("template", {"rocket": {"parts": PARTS}, "template": "fin-9"})
+    assert status == 2 and error.startswith("template:")
+    assert run("template", {"rocket": {"parts": PARTS}, "format": "svg"})[0] == 2

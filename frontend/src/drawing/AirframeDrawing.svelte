@@ -7,12 +7,22 @@
     drawn: Drawn[];
     scale: number;
     cut?: boolean;
+    plain?: boolean;
     motors?: Schemas['MotorDrawnOut'][];
     selected?: string;
     flagged?: Set<string>;
     onselect?: (id: string) => void;
   }
-  let { drawn, scale, cut = false, motors = [], selected, flagged, onselect }: Props = $props();
+  let {
+    drawn,
+    scale,
+    cut = false,
+    plain = false,
+    motors = [],
+    selected,
+    flagged,
+    onselect,
+  }: Props = $props();
 
   const uid = $props.id();
   const fill = (d: Drawn) => (d.hatch ? `url(#${d.hatch}-${uid})` : undefined);
@@ -23,10 +33,14 @@
       .flatMap((d) => d.angles_deg.map((angle, k) => ({ d, angle, key: `${d.id}-${k}` }))),
   );
   const inside = $derived(
-    drawn.filter((d) => !isOuter(d) && d.type !== 'fin_set' && !d.angles_deg.length && d.type !== 'display'),
+    plain
+      ? []
+      : drawn.filter(
+          (d) => !isOuter(d) && d.type !== 'fin_set' && !d.angles_deg.length && d.type !== 'display',
+        ),
   );
   const fittings = $derived(drawn.filter((d) => d.angles_deg.length && d.type !== 'fin_set'));
-  const stay = $derived(drawn.filter((d) => d.type === 'display'));
+  const stay = $derived(plain ? [] : drawn.filter((d) => d.type === 'display'));
 
   const tone = (d: Drawn) =>
     d.id === selected
@@ -34,6 +48,8 @@
       : flagged?.has(d.id)
         ? 'stroke-warning'
         : 'stroke-base-content';
+  /** Fills the axis: no hole to leave open. */
+  const solid = (d: Drawn) => Math.min(...d.profile.map(([, y]) => y ?? 0)) < 1e-6;
   const ghost = $derived(cut ? 1 : 0.42);
 </script>
 
@@ -94,7 +110,9 @@
       {#snippet piece()}
         {#each d.across.length ? d.across : [0] as y (y)}
           <path
-            d={`${path(d.profile, scale, 1, true, y)} ${path(d.profile, scale, -1, true, -y)}`}
+            d={solid(d) && !y
+              ? whole(d.profile, scale)
+              : `${path(d.profile, scale, 1, true, y)} ${path(d.profile, scale, -1, true, -y)}`}
             class={tone(d)}
             fill={cut ? (fill(d) ?? 'none') : 'none'}
             stroke-width={cut ? 1 : 0.8}
@@ -118,7 +136,8 @@
       {/each}
     {/each}
   </g>
-  {#each fins.filter((f) => near(f.angle)) as f (f.key)}
+  <!-- Cut open, what stands on the near side has been taken off. -->
+  {#each cut ? [] : fins.filter((f) => near(f.angle)) as f (f.key)}
     {#snippet plate()}
       <path d={path(turned(f.d.profile, f.angle), scale)} class={['fill-base-100', tone(f.d)]} />
       <path d={path(turned(f.d.profile, f.angle), scale)} fill={fill(f.d) ?? 'none'} />

@@ -11,10 +11,12 @@
     rocket: Rocket;
     scale: number;
     upright?: boolean;
+    /** Without what is inside: for small pictures. */
+    plain?: boolean;
     title: string;
     sketched?: Snippet<[ReturnType<typeof outline>]>;
   }
-  let { rocket, scale, upright = false, title, sketched }: Props = $props();
+  let { rocket, scale, upright = false, plain = false, title, sketched }: Props = $props();
 
   const pad = 3;
   const half = $derived(reach(rocket.drawn) * scale + pad);
@@ -40,7 +42,7 @@
     class="overflow-visible"
   >
     <g transform={upright ? 'rotate(90) scale(1 -1)' : undefined}>
-      <AirframeDrawing drawn={rocket.drawn} {scale} />
+      <AirframeDrawing drawn={rocket.drawn} {scale} {plain} />
     </g>
   </svg>
 {/if}

@@ -31,6 +31,7 @@
     </p>
     <div class="flex flex-wrap gap-3">
       <a class="btn btn-primary" href={p('/new')}>Make my first rocket</a>
+      <a class="btn" href={p('/new/parts')}>Begin from parts, or a kit’s box</a>
       <button class="btn" onclick={() => example.mutate(undefined)} disabled={example.isPending}
         >Load an example</button
       >

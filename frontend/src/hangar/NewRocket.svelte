@@ -6,6 +6,7 @@
   import { navigate, p } from '../router';
   import { emptyTexts } from './boxes';
   import { Drafting } from './drafting.svelte';
+  import NewTabs from './NewTabs.svelte';
   import RocketBoxes from './RocketBoxes.svelte';
 
   const kept = new Kept('new-rocket', { id: crypto.randomUUID() as string, texts: emptyTexts() });
@@ -47,9 +48,9 @@
 
 <svelte:head><title>New rocket · Wobbly Fin</title></svelte:head>
 
+<NewTabs />
 <form class="grid gap-4 lg:grid-cols-[1fr_400px]" onsubmit={submit} novalidate>
   <div class="paper p-5">
-    <h1 class="mb-1 text-2xl font-bold">A quick rocket</h1>
     <p class="quiet mb-4">Type in any unit you like; what it was understood as stands beside it.</p>
     <RocketBoxes bind:texts={kept.value.texts} draft={drafting.draft} {tried} />
   </div>

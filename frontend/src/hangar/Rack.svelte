@@ -51,9 +51,9 @@
         stroke-width="1.2"
       />
     </svg>
-    <ul class="flex flex-1 flex-wrap items-stretch">
+    <ul class="flex min-w-0 flex-1 flex-wrap items-stretch sm:flex-nowrap sm:overflow-x-auto">
       {#each rockets as rocket (rocket.id)}
-        <li class="flex min-w-[140px] flex-1">
+        <li class="flex min-w-[140px] flex-1 sm:min-w-[118px]">
           <a
             href={p('/rockets/:id/motor', { params: { id: rocket.id } })}
             class="group flex w-full flex-col items-center justify-end"
@@ -64,6 +64,7 @@
                 {rocket}
                 {scale}
                 upright
+                plain
                 title={`${rocket.name}, ${rocket.said.length} long, ${rocket.said.diameter} across`}
               />
             </span>

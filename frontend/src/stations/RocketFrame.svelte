@@ -64,7 +64,7 @@
         </nav>
       </div>
       {#if head && !found.quick}
-        <div class="min-w-64 flex-1 self-center py-2 pr-4">{@render head(found)}</div>
+        <div class="min-w-64 flex-1 self-center px-4 py-2 lg:pl-0">{@render head(found)}</div>
       {:else}
         <div class="flex h-[100px] min-w-64 flex-1 items-center justify-center" bind:clientWidth={width}>
           <RocketDrawing rocket={found} {scale} title={`${found.name} from the side`}>

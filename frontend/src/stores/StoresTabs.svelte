@@ -12,6 +12,11 @@
   >
   <a
     class="border-b-4 border-transparent font-semibold hover:underline"
+    href={p('/stores/parts')}
+    {@attach isActiveLink({ className: 'border-b-primary!' })}>Parts</a
+  >
+  <a
+    class="border-b-4 border-transparent font-semibold hover:underline"
     href={p('/stores/fields')}
     {@attach isActiveLink({ className: 'border-b-primary!' })}>Fields</a
   >

@@ -98,9 +98,11 @@ def stage_motors(
     chosen: list[bool] = []
     for number, stage in enumerate(file.stages):
         wanted = file.motors.get(str(stage.id))
-        own = next((m for m in motors if m.name == wanted), None) if wanted else None
+        mount, rules = layout_mount(layout, number), Rules()
+        fitting = [m for m in motors if mount is not None and fits(m, mount, rules)]
+        own = next((m for m in fitting if m.name == wanted), None) if wanted else None
         chosen.append(own is not None)
-        found.append(own or heaviest_fitting(motors, layout_mount(layout, number)))
+        found.append(own or max(fitting, key=lambda m: m.total_mass_kg, default=None))
     return tuple(found), tuple(chosen)
 
 

@@ -1559,6 +1559,11 @@ export interface components {
              * @default
              */
             nominal: string;
+            /**
+             * Placeholder
+             * @default
+             */
+            placeholder: string;
             /** Question */
             question?: string | null;
             /** Suggestion */
@@ -1659,8 +1664,8 @@ export interface components {
             mass: string;
             /** Source */
             source: string;
-            /** Sigma */
-            sigma: string;
+            /** Short */
+            short: string;
             /** Computed */
             computed: string | null;
             /** Cg */

@@ -81,7 +81,7 @@
           <button
             role="tab"
             aria-selected={tab === key}
-            class={['btn btn-sm font-display', tab === key ? 'btn-neutral' : 'btn-ghost']}
+            class={['btn btn-sm font-display', tab === key ? 'border-base-content' : 'btn-ghost']}
             onclick={() => (tab = key)}>{name}</button
           >
         {/each}

@@ -22,6 +22,7 @@
   });
   const frame = $derived(fit(width, tall < 700 ? 260 : 310, extent.length, extent.half));
   const scale = $derived(frame.scale);
+  const left = $derived(Math.max(ROOM.side, (width - extent.length * scale) / 2));
   const balance = $derived(shape.balance);
   const scaleMarks = $derived(
     ruler(extent.length, extent.length * scale, session.data?.units?.system === 'imperial'),
@@ -37,6 +38,8 @@
   const radius = $derived((shape.reference_diameter_m / 2) * scale);
   const x = (metres: number) => metres * scale;
   const between = $derived(balance.cg_m === null ? 0 : Math.abs(x(balance.cp_m) - x(balance.cg_m)));
+  const roomRight = $derived(left + x(balance.cp_m) + 16 + 150 < width);
+  const roomCalibres = $derived(left + Math.max(x(balance.cg_m ?? 0), x(balance.cp_m)) + 18 + 95 < width);
   const calibres = $derived(
     balance.margin_calibres === null ? '' : `${balance.margin_calibres.toFixed(1)} calibres`,
   );
@@ -75,7 +78,7 @@
 
 <figure class="paper relative mb-2 overflow-hidden" bind:clientWidth={width} aria-label="The rocket to scale">
   <svg {width} height={frame.height} class="block touch-pan-y select-none">
-    <g transform={`translate(${ROOM.side} ${ROOM.top + frame.half})`}>
+    <g transform={`translate(${left} ${ROOM.top + frame.half})`}>
       <AirframeDrawing
         {drawn}
         {scale}
@@ -88,11 +91,17 @@
       <g class={['transition-opacity', bench.stale ? 'opacity-35' : '']} aria-hidden="true">
         <rect
           x={x(balance.band_m[0] ?? 0)}
-          y={frame.half + 22}
+          y={frame.half + 27}
           width={x((balance.band_m[1] ?? 0) - (balance.band_m[0] ?? 0))}
           height="10"
           class="fill-success/30 stroke-success"
         />
+        <text
+          x={x(balance.band_m[0] ?? 0) - 5}
+          y={frame.half + 36}
+          text-anchor="end"
+          class="fill-success text-[11px] font-semibold">should balance here</text
+        >
         <line
           x1={x(balance.cp_m)}
           x2={x(balance.cp_m)}
@@ -117,8 +126,9 @@
           />
         {/each}
         <text
-          x={Math.min(x(balance.cp_m) + 16, width - 190)}
+          x={x(balance.cp_m) + (roomRight ? 16 : -16)}
           y={-frame.half - 22}
+          text-anchor={roomRight ? 'start' : 'end'}
           class="fill-info text-[12.5px] font-semibold">air pushes at {balance.said['cp']}</text
         >
         <line
@@ -153,15 +163,17 @@
           <line
             x1={cg}
             x2={x(balance.cp_m)}
-            y1={frame.half + 27}
-            y2={frame.half + 27}
+            y1={frame.half + 20}
+            y2={frame.half + 20}
             class="stroke-base-content"
             stroke-width="1.4"
           />
           <text
-            x={between > 110 ? (cg + x(balance.cp_m)) / 2 : Math.max(cg, x(balance.cp_m)) + 18}
+            x={between > 110
+              ? (cg + x(balance.cp_m)) / 2
+              : Math.min(Math.max(cg, x(balance.cp_m)) + 18, width - left - 4)}
             y={frame.half + 15}
-            text-anchor={between > 110 ? 'middle' : 'start'}
+            text-anchor={between > 110 ? 'middle' : roomCalibres ? 'start' : 'end'}
             class={[
               'font-display text-[15px] font-bold',
               balance.verdict === 'unstable' ? 'fill-error' : 'fill-base-content',
@@ -223,12 +235,12 @@
   </svg>
   <div class="absolute top-1.5 left-2 flex gap-1">
     <button
-      class={['btn btn-xs', !bench.cut && 'btn-neutral']}
+      class={['btn btn-xs', bench.cut ? 'btn-ghost' : 'border-base-content']}
       aria-pressed={!bench.cut}
       onclick={() => (bench.cut = false)}>From outside</button
     >
     <button
-      class={['btn btn-xs', bench.cut && 'btn-neutral']}
+      class={['btn btn-xs', bench.cut ? 'border-base-content' : 'btn-ghost']}
       aria-pressed={bench.cut}
       onclick={() => (bench.cut = true)}>Cut open</button
     >

@@ -91,7 +91,7 @@
               error={bench.errors[box.field]}
               question={box.question ?? undefined}
               suggestion={box.suggestion}
-              placeholder={box.optional && !box.text ? box.said || 'fits' : undefined}
+              placeholder={box.placeholder}
               oncommit={(v) => bench.set(box.field, v)}
             />
           </div>

@@ -42,9 +42,7 @@
                 <div class="bg-secondary h-1" style:width={`${Math.min(100, row.share * 100)}%`}></div>
               </div>
             </td>
-            <td class="pr-3 text-right whitespace-nowrap"
-              >{row.mass} <span class="quiet text-sm">{row.sigma}</span></td
-            >
+            <td class="pr-3 text-right whitespace-nowrap">{row.mass}</td>
             <td
               class={[
                 'pr-3 whitespace-nowrap',
@@ -60,9 +58,9 @@
             <td class="py-0.5">
               {#if row.source !== 'not flown' && row.source !== 'with its part'}
                 <input
-                  class="input input-xs w-24"
+                  class="input input-sm w-24"
                   aria-label={`${row.name}: what the scale says`}
-                  placeholder={row.source === 'measured' ? row.mass : ''}
+                  placeholder={row.source === 'measured' ? row.short : ''}
                   value={reading[row.id] ?? ''}
                   oninput={(e) => (reading[row.id] = e.currentTarget.value)}
                   onchange={() => weigh(row.id)}

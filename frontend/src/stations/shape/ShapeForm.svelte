@@ -35,6 +35,11 @@
       ask(client.POST(`/api/hangar/rockets/{key}/${direction}`, { params: { path: { key } } })),
     touched,
   );
+  /** Parts in place of figures: a beginning to correct; undo brings the quick rocket back. */
+  const grow = useChange(
+    () => ask(client.POST('/api/hangar/rockets/{key}/grow', { params: { path: { key } } })),
+    [...touched, 'shape'],
+  );
   const bin = useChange(
     () => ask(client.DELETE('/api/hangar/rockets/{key}', { params: { path: { key } } })),
     ['rockets'],
@@ -112,9 +117,13 @@
       A quick rocket: measured figures, no parts. Changes are kept as you make them; every verdict follows.
       {#if save.isPending}<b>Saving…</b>{/if}
       {#if save.error && !theirs}<span class="text-error" role="alert">{save.error.message}</span>{/if}
+      {#if grow.error}<span class="text-error" role="alert">{grow.error.message}</span>{/if}
       {#if drafting.problem}<span class="text-error" role="alert">{drafting.problem}</span>{/if}
     </p>
-    <div class="flex gap-2">
+    <div class="flex flex-wrap gap-2">
+      <button class="btn btn-sm btn-primary" disabled={grow.isPending} onclick={() => grow.mutate(undefined)}
+        >Grow it into an airframe</button
+      >
       <button class="btn btn-sm" disabled={!rocket.can_undo || step.isPending} onclick={() => go('undo')}
         >Undo</button
       >

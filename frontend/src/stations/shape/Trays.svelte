@@ -16,7 +16,7 @@
   {@const wrong = worry(row.id)}
   <button
     class={[
-      'flex w-full items-baseline gap-1.5 px-2 text-left hover:underline',
+      'flex w-full items-center gap-1.5 px-2 text-left hover:underline',
       head ? 'font-display min-h-9 font-semibold' : 'min-h-7 text-[0.93rem]',
       row.id === bench.selected ? 'bg-primary text-primary-content' : '',
     ]}
@@ -28,7 +28,7 @@
         aria-label={wrong === 'ask' ? 'worth a question' : 'wants mending'}>{sign[wrong]}</b
       >{/if}
     <span class="min-w-0 flex-1 truncate">{row.name}</span>
-    <span class={['shrink-0 text-sm', row.id === bench.selected ? '' : 'quiet']}>{row.mass}</span>
+    <span class={['shrink-0 text-sm', row.id === bench.selected ? '' : 'quiet']}>{row.short}</span>
   </button>
 {/snippet}
 

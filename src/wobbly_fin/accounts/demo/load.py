@@ -7,13 +7,15 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wobbly_fin.accounts.actions.conditions import set_conditions
-from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, ROCKETS, TODAY, demo_file
+from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, ROCKETS, TODAY, DemoRocket, demo_file
 from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
 from wobbly_fin.accounts.models import Preferences
+from wobbly_fin.hangar.actions.edit_shape import Edit, apply_edits
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.units.display import METRIC
 from wobbly_fin.stores.actions.save_field import save_field
 
 _NAMESPACE = uuid.UUID("5f0c1f0e-6b0e-4c55-9a3f-3d3c7c1d5b10")
@@ -36,7 +38,7 @@ def load_demo() -> User:
         for name, elevation, ceiling in FIELDS:
             save_field(user, demo_key("field", name), name=name, elevation=elevation, ceiling=ceiling)
         for rocket in ROCKETS:
-            save_rocket(user, demo_key("rocket", rocket.name), demo_file(rocket), None)
+            _save_with_history(user, rocket)
         for number, flight in enumerate(FLIGHTS):
             set_conditions(
                 user,
@@ -55,6 +57,17 @@ def load_demo() -> User:
         field, wind, temperature = TODAY
         set_conditions(user, field_id=demo_key("field", field), typed={"wind": wind, "temperature": temperature})
     return user
+
+
+def _save_with_history(user: User, rocket: DemoRocket) -> None:
+    """Save a demo rocket; one with an earlier design has that as its first version."""
+    key, file = demo_key("rocket", rocket.name), demo_file(rocket)
+    revision = None
+    if rocket.first_span_m is not None:
+        fins = next(p for p in file.parts if p.type == "fin_set")
+        edit = Edit(op="set", part=fins.id, field="span_m", value=rocket.first_span_m)
+        revision = save_rocket(user, key, apply_edits(file, [edit], METRIC), None).revision
+    save_rocket(user, key, file, revision)
 
 
 def reset_demo(*, empty: bool = False) -> User:

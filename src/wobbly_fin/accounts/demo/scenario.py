@@ -24,6 +24,7 @@ class DemoRocket:
     weighed: bool = True
     balanced_with: str = ""
     grown_from: str | None = None
+    first_span_m: float | None = None  # of its fins, before they were made larger
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,8 +80,18 @@ FIELDS = [(MEADOW, "64 m", "250 m"), (STRIP, "118 m", "1500 m")]
 TODAY = (MEADOW, "2.5 m/s", "17 C")
 
 
-def _rocket(name: str, balanced_with: str = "", *, weighed: bool = True, grown_from: str | None = None, **typed: str) -> DemoRocket:
-    return DemoRocket(name=name, typed=typed, balanced_with=balanced_with, weighed=weighed, grown_from=grown_from)
+def _rocket(
+    name: str,
+    balanced_with: str = "",
+    *,
+    weighed: bool = True,
+    grown_from: str | None = None,
+    first_span_m: float | None = None,
+    **typed: str,
+) -> DemoRocket:
+    return DemoRocket(
+        name=name, typed=typed, balanced_with=balanced_with, weighed=weighed, grown_from=grown_from, first_span_m=first_span_m
+    )
 
 
 ROCKETS = [
@@ -107,7 +118,7 @@ ROCKETS = [
         canopy_kind="flat", canopy_diameter="70 cm", rod_length="1.2 m", remarks="Wide and slow on purpose: the whole village can watch it.",
     ),
     _rocket(
-        "Night Ferry", mass="910 g", diameter="66 mm", length="1.32 m", mount_diameter="29 mm", mount_length="124 mm", cd="0.58",
+        "Night Ferry", first_span_m=0.06, mass="910 g", diameter="66 mm", length="1.32 m", mount_diameter="29 mm", mount_length="124 mm", cd="0.58",
         canopy_kind="flat", canopy_diameter="110 cm", spill_hole="8 cm", rod_length="1.8 m", printed_motors="G48-6, G66-7",
     ),
     _rocket(
@@ -124,7 +135,7 @@ ROCKETS = [
         canopy_kind="flat", canopy_diameter="56 cm", rod_length="1.2 m", remarks="Red stripes still to do. The nozzle comes off before flight.",
     ),
     _rocket(
-        "Candle and Snuffer", "C8 + C13", weighed=False, mass="62 g", diameter="25.2 mm", length="47.6 cm", mount_diameter="18 mm", mount_length="70 mm",
+        "Candle and Snuffer", "C8 + C8-0", weighed=False, mass="62 g", diameter="25.2 mm", length="47.6 cm", mount_diameter="18 mm", mount_length="70 mm",
         canopy_kind="flat", canopy_diameter="30 cm", rod_length="1.2 m", remarks="Two stages. Waits for a still morning.",
     ),
 ]  # fmt: skip

@@ -26,7 +26,7 @@ from wobbly_fin.rocketry.airframe.as_point import CRUISE_M_S, drag_at
 from wobbly_fin.rocketry.airframe.explain import balance_sentence, finding_sentence
 from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
 from wobbly_fin.rocketry.airframe.mass import Totals, joined, total
-from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.display import UnitChoice, show, show_with_sigma
 
 _MACHS = (0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8)
 _SOUND_M_S = 340.3
@@ -95,9 +95,12 @@ def _prototype(shape: Shape) -> ScaleIn | None:
         return owner.typed.get(box) or _or_empty(getattr(owner, f"{box}_m"), "short_length", units)
 
     rows = [
-        ScaleRowIn(name=r.name, absorbs=r.absorbs, **{box: text(r, box) for box in ("prototype", "available", "as_built")}) for r in kept.rows
+        ScaleRowIn(name=r.name, absorbs=r.absorbs, **{box: text(r, box) for box in ("prototype", "available", "as_built")})
+        for r in kept.rows
     ]
-    return ScaleIn(prototype=kept.prototype, main_diameter=text(kept, "main_diameter"), tube_diameter=text(kept, "tube_diameter"), rows=rows)
+    return ScaleIn(
+        prototype=kept.prototype, main_diameter=text(kept, "main_diameter"), tube_diameter=text(kept, "tube_diameter"), rows=rows
+    )
 
 
 def _motor_drawn(aboard: Any) -> MotorDrawnOut:
@@ -167,9 +170,11 @@ def _ledger_out(shape: Shape) -> LedgerOut:
                 name=found.layout.placed[r.index].part.called,
                 stage=r.stage,
                 mass_kg=r.mass_kg,
-                mass=show(r.mass_kg, "mass", units) if r.source not in ("unknown", "not flown", "with its part") else "–",
+                mass=show_with_sigma(r.mass_kg, r.sigma_kg, "mass", units)
+                if r.source not in ("unknown", "not flown", "with its part")
+                else "–",
                 source=r.source,
-                sigma=f"± {show(r.sigma_kg, 'mass', units)}" if r.sigma_kg > 0 else "",
+                short=show(r.mass_kg, "mass", units) if r.mass_kg > 0 else "",
                 computed=show(r.computed_kg, "mass", units) if both and r.computed_kg is not None else None,
                 cg=show(r.cg_m, "short_length", units),
                 share=r.mass_kg / whole.mass_kg if whole.mass_kg > 0 else 0.0,
@@ -194,8 +199,7 @@ def _ledger_out(shape: Shape) -> LedgerOut:
 
 
 def _with_sigma(totals: Totals, units: UnitChoice) -> str:
-    text = show(totals.mass_kg, "mass", units)
-    return f"{text} ± {show(totals.sigma_kg, 'mass', units)}" if totals.sigma_kg > 0 else text
+    return show_with_sigma(totals.mass_kg, totals.sigma_kg, "mass", units)
 
 
 def _inertia(value: float) -> str:

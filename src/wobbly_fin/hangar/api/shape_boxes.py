@@ -52,6 +52,9 @@ def selected_out(shape: Shape, key: uuid.UUID | None) -> SelectedOut | None:
             options=[["measured", "off the scale"], ["guessed", "a guess"]],
         )  # fmt: skip
     )
+    if document.mass_kg is None:
+        boxes = [b for b in boxes if b.field not in ("mass_source", "mass_uncertainty_kg")]
+    _fill_empty(shape, place, boxes)
     asked = {q.field: q for q in shape.questions if q.index == place}
     for box in boxes:
         if box.field in asked:
@@ -59,6 +62,27 @@ def selected_out(shape: Shape, key: uuid.UUID | None) -> SelectedOut | None:
             box.question = question.sentence
             box.suggestion = show(question.suggestion_m, "short_length", units, 1) if question.suggestion_m else None
     return SelectedOut(id=key, type=part.TYPE, kind=part.WORD, name=part.called, note=_note(shape, place), boxes=boxes)
+
+
+def _fill_empty(shape: Shape, place: int, boxes: list[BoxOut]) -> None:
+    """What stands, greyed, in boxes nobody filled: what is taken in their place."""
+    layout, units = shape.balance.layout, shape.units
+    placed, row = layout.placed[place], shape.balance.rows[place]
+    tab = tab_of(layout, placed)
+    taken = {"position_m": placed.fore_m}
+    if tab is not None:
+        taken |= {"tab_length_m": tab.length_m, "tab_fore_m": tab.fore_m, "tab_depth_m": tab.depth_m}
+    if placed.part.TYPE in ("canopy", "cord"):
+        taken["packed_length_m"] = placed.aft_m - placed.fore_m
+    for box in boxes:
+        if box.text or box.kind not in ("size", "number", "text"):
+            continue
+        if box.field in taken:
+            box.placeholder = show(taken[box.field], "short_length", units)
+        elif box.field == "mass_kg" and row.computed_kg is not None:
+            box.placeholder = show(row.computed_kg, "mass", units)
+        else:
+            box.placeholder = box.said or (placed.part.called if box.field == "name" else "")
 
 
 def _wanted(field: str, part: Any) -> bool:

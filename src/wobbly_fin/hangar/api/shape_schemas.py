@@ -70,7 +70,7 @@ class LedgerRowOut(Schema):
     mass_kg: float
     mass: str
     source: str
-    sigma: str
+    short: str
     computed: str | None
     cg: str
     share: float
@@ -131,6 +131,7 @@ class BoxOut(Schema):
     optional: bool
     options: list[list[str]] = []
     nominal: str = ""
+    placeholder: str = ""
     question: str | None = None
     suggestion: str | None = None
 

@@ -34,7 +34,8 @@ from wobbly_fin.rocketry.templates.template import Template
 from wobbly_fin.rocketry.templates.vector import write_svg
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
-MOST_ROWS = 30
+MOST_ROWS = 40
+_NOTHING_CALIBRES, _NOTHING_M = 0.005, 0.3  # below both, a dimension does nothing worth a line
 
 
 def solved_out(shape: Shape, asked: SolveIn) -> SolvedOut:
@@ -96,7 +97,11 @@ def what_if_out(shape: Shape) -> WhatIfOut:
     for s in sensitivities(shape.airframe, shape.motors)[:MOST_ROWS]:
         placed = shape.balance.layout.placed[s.index]
         flown = still_flight(s.changed, motor)
+        if placed.part.TYPE == "display":
+            continue
         change = None if height is None or flown is None or flown.apogee_altitude_m is None else flown.apogee_altitude_m - height
+        if abs(s.margin_change) < _NOTHING_CALIBRES and abs(change or 0.0) < _NOTHING_M:
+            continue
         label = next(f.metadata["label"] for f in described(PART_TYPES[placed.part.TYPE]) if f.name == s.field)
         rows.append(
             SensitivityOut(
@@ -226,7 +231,8 @@ def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
     table = table_of(read_prototype(asked.model_dump(), units))
 
     def said(value: float) -> str:
-        return show(value, "short_length", units, 1)
+        # A tenth of a millimetre is as true as anybody cuts.
+        return show(round(value, 4), "short_length", units, 1)
 
     tubes = [i for i in STOCK.values() if i.type in ("body_tube", "nose_cone")]
     rows = []

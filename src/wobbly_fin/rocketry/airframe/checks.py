@@ -7,7 +7,7 @@ from typing import Literal
 
 from wobbly_fin.rocketry.airframe.balance import LEANS_HARD_CALIBRES, Balance, School
 from wobbly_fin.rocketry.airframe.flutter import flutter_speed_m_s
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m, packed_length_m
 from wobbly_fin.rocketry.airframe.parts import (
     Anchor,
     BodyTube,
@@ -305,7 +305,7 @@ def _recovery(layout: Layout) -> Iterator[Finding]:
             continue
         bay = layout.bay_of(placed.host)
         gear = [p for p in layout.of(CanopyPack, Cord) if p.host == placed.host]
-        needed = sum(p.aft_m - p.fore_m for p in gear)
+        needed = sum(packed_length_m(p.part, bay.bore_m) for p in gear)
         if needed > bay.length_m:
             yield Finding(
                 code="bay_short", severity="mend", index=placed.index, values={"needed_m": needed, "free_m": bay.length_m}
@@ -360,9 +360,11 @@ def _tubes(layout: Layout, aboard: Sequence[object], school: TubeSchool) -> Iter
 def _flutter(layout: Layout, top_speed_m_s: float | None) -> Iterator[Finding]:
     for placed in layout.of(FinSet):
         assert isinstance(placed.part, FinSet)
+        if placed.stage > 0:
+            continue  # the speed known here is the first stage's, flying alone
         estimate = flutter_speed_m_s(placed.part, pressure_pa=101325.0, sound_speed_m_s=340.3)
         if estimate is not None and top_speed_m_s is not None and top_speed_m_s > FLUTTER_SHARE * estimate:
             yield Finding(
-                code="flutter", severity="danger" if top_speed_m_s > estimate else "mend", index=placed.index,
+                code="flutter", severity="mend" if top_speed_m_s > estimate else "ask", index=placed.index,
                 values={"estimate_m_s": estimate, "top_m_s": top_speed_m_s},
             )  # fmt: skip

@@ -56,8 +56,8 @@ class Drag:
 def friction_coefficient(reynolds: float, roughness_fraction: float) -> float:
     """Skin friction on a plate, on its wetted area.
 
-    Laminar (Blasius) 1.328 ÷ √Re; turbulent (Schlichting) 0.455 ÷ (log₁₀ Re)^2.58 less 1700 ÷ Re for the laminar run ahead of it;
-    never below 0.032 (k ÷ l)^0.2 of a fully rough surface once turbulent.
+    Laminar (Blasius) 1.328 ÷ √Re; turbulent (Schlichting) 0.455 ÷ (log₁₀ Re)^2.58, or 0.032 (k ÷ l)^0.2 of a fully rough
+    surface where that is more, less 1700 ÷ Re for the laminar run ahead of it.
 
     Parameters
     ----------
@@ -70,11 +70,8 @@ def friction_coefficient(reynolds: float, roughness_fraction: float) -> float:
     laminar = 1.328 / math.sqrt(reynolds)
     if reynolds < 1e5:
         return laminar
-    turbulent = 0.455 / math.log10(reynolds) ** 2.58
-    smooth = max(laminar, turbulent - 1700 / reynolds)
-    if reynolds < 5e5:
-        return smooth
-    return max(smooth, 0.032 * roughness_fraction**0.2)
+    turbulent = max(0.455 / math.log10(reynolds) ** 2.58, 0.032 * roughness_fraction**0.2)
+    return max(laminar, turbulent - 1700 / reynolds)
 
 
 def build_up(

@@ -74,8 +74,7 @@ def finding_sentence(finding: Finding, layout: Layout, units: UnitChoice = METRI
             said[name] = f"{value:.2g}" if name != "margin" else f"{value:.1f}"
     for name, index in (("part", finding.index), ("other", finding.other)):
         if index is not None:
-            called = layout.placed[index].part.called
-            said[name] = called[:1].upper() + called[1:] if name == "part" else called
+            said[name] = layout.placed[index].part.called
     text = _SAID[finding.code].format_map(said)
     return text[:1].upper() + text[1:]
 

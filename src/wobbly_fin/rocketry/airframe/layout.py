@@ -291,10 +291,11 @@ def _settle(
 ) -> Placed:
     host = _recovery_host(index, part, numbers, outer, placed)
     bay = _bay(placed, outer, host)
-    length = packed_length_m(part, bay.bore_m)
-    aft = bay.aft_m - taken.get(host, 0.0)
-    taken[host] = taken.get(host, 0.0) + length
-    return Placed(index=index, stage=stage, part=part, fore_m=aft - length, aft_m=aft, host=host)
+    aft = max(bay.fore_m, bay.aft_m - taken.get(host, 0.0))
+    # What does not fit is drawn squeezed into the bay; the checks say so.
+    fore = max(bay.fore_m, aft - packed_length_m(part, bay.bore_m))
+    taken[host] = taken.get(host, 0.0) + aft - fore
+    return Placed(index=index, stage=stage, part=part, fore_m=fore, aft_m=aft, host=host)
 
 
 def _recovery_host(index: int, part: Part, numbers: dict[str, int], outer: tuple[Placed, ...], placed: tuple[Placed, ...]) -> int:

@@ -339,10 +339,14 @@ def empty_totals(airframe: Airframe, rows: Sequence[PartMass]) -> Totals:
     whole_kg = then_kg if known.mass_kg is None else known.mass_kg
     whole_cg = then_cg if known.cg_m is None else known.cg_m
     # What the scale said, and what was added or taken out since.
-    mass = whole_kg + computed.mass_kg - then_kg
+    mass = whole_kg + (computed.mass_kg - then_kg)
     if mass <= 0:
         return computed
-    cg = (whole_kg * whole_cg + computed.mass_kg * computed.cg_m - then_kg * then_cg) / mass
+    cg = whole_cg
+    if known.parts_kg is not None:
+        cg = (whole_kg * whole_cg + computed.mass_kg * computed.cg_m - then_kg * then_cg) / mass
+    elif known.cg_m is None:
+        cg = computed.cg_m
     share = mass / computed.mass_kg if computed.mass_kg > 0 else 0.0
     across = known.transverse_inertia_kg_m2
     return Totals(

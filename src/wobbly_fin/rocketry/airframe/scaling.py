@@ -120,7 +120,8 @@ def up_scale(airframe: Airframe, factor: float, swaps: Mapping[str, str] | None 
     """
     require_finite("factor", factor, *FACTORS)
     kept = tuple(
-        Stage(id=s.id, parts=tuple(_scaled(p, factor, swaps or {}, hollow_nose) for p in s.parts if not _ballast(p))) for s in airframe.stages
+        Stage(id=s.id, parts=tuple(_scaled(p, factor, swaps or {}, hollow_nose) for p in s.parts if not _ballast(p)))
+        for s in airframe.stages
     )
     return Airframe(stages=kept)
 

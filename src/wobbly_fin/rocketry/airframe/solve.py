@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.motors.motor import Motor
 
 CLOSE_CALIBRES = 1e-4
+_STEPS = 32  # in which a range is searched before it is halved
 HEAVIEST_BALLAST = 20.0  # times the rocket's own mass: beyond it there is no answer anybody would fly
 
 
@@ -135,13 +136,17 @@ def solve_fin(
 
 
 def _root(miss: Callable[[float], float], low: float, high: float, wanted: float) -> float:
-    """Bisection to `CLOSE_CALIBRES`: margins rise with span and with distance from the nose."""
-    below, above = miss(low), miss(high)
-    if below > 0 or above < 0:
-        raise NoSolutionError(
-            "margin_calibres",
-            f"{wanted:g} cannot be had that way: the range gives {below + wanted:.1f} to {above + wanted:.1f} calibres",
-        )
+    """The smallest value that gives the margin: larger fins push harder but weigh more, so it may rise and fall again."""
+    values = [low * (high / low) ** (k / _STEPS) if low > 0 else high * k / _STEPS for k in range(_STEPS + 1)]
+    misses = [miss(v) for v in values]
+    for a, b, at_a, at_b in zip(values[:-1], values[1:], misses[:-1], misses[1:], strict=True):
+        if at_a <= 0 <= at_b:
+            return _bisect(miss, a, b)
+    least, most = min(misses) + wanted, max(misses) + wanted
+    raise NoSolutionError("margin_calibres", f"{wanted:g} cannot be had that way: the range gives {least:.1f} to {most:.1f} calibres")
+
+
+def _bisect(miss: Callable[[float], float], low: float, high: float) -> float:
     for _ in range(80):
         middle = (low + high) / 2
         found = miss(middle)

@@ -40,6 +40,19 @@ def show_range(low_si: float, high_si: float, quantity: str, units: UnitChoice =
     return f"{number}–{high}" if high.endswith(" " + unit) else f"{low} – {high}"
 
 
+def show_with_sigma(si: float, sigma_si: float, quantity: str, units: UnitChoice = METRIC) -> str:
+    """A value and its standard deviation to the same decimals: as many as the deviation's first figure needs."""
+    number, _, unit = show(si, quantity, units).partition(" ")
+    if sigma_si <= 0 or si == 0:
+        return f"{number} {unit}"
+    value = float(number)
+    sigma = sigma_si * (value / si if value else 1.0)
+    decimals = max(0, -math.floor(math.log10(abs(sigma)))) if sigma else 0
+    size = abs(convert(si, QUANTITIES[quantity].si, units.unit(quantity)))
+    shown = size if unit == SYMBOLS.get(units.unit(quantity)) else abs(value)
+    return f"{shown:.{decimals}f} ± {abs(sigma):.{decimals}f} {unit}"
+
+
 def show_size(diameter_m: float, length_m: float, units: UnitChoice = METRIC) -> str:
     """Diameter × length as '18 × 70 mm'."""
     across, along = show(diameter_m, "short_length", units), show(length_m, "short_length", units)

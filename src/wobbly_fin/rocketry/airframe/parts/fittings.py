@@ -152,6 +152,10 @@ class CanopyPack(Part):
         _ = self.canopy  # its own checks
 
     @property
+    def called(self) -> str:
+        return self.name or ("streamer" if self.kind == "streamer" else self.WORD)
+
+    @property
     def canopy(self) -> Canopy:
         """What it does in the air; a streamer as the circle of its area."""
         across = self.diameter_m
@@ -185,6 +189,10 @@ class MassLump(Part):
             raise RocketryError("mass_kg", "is missing: a lump of mass is nothing but its mass")
 
     @property
+    def called(self) -> str:
+        return self.name or (self.WORD if self.kind == "other" else LUMPS[self.kind])
+
+    @property
     def axial_length_m(self) -> float:
         return self.length_m
 
@@ -198,6 +206,10 @@ class Allowance(Part):
 
     kind: Literal["glue", "paint"] = choice("For", {"glue": "glue", "paint": "paint"}, "paint")
     coats: int = number("Coats", 1, 20, 3, "Of paint: primer, colour, lacquer.", whole=True)
+
+    @property
+    def called(self) -> str:
+        return self.name or self.kind
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

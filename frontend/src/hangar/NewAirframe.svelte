@@ -1,0 +1,77 @@
+<script lang="ts">
+  import { ApiError, ask, client } from '../api/client';
+  import { useChange, type Rocket } from '../api/queries';
+  import { Kept } from '../kit/keep.svelte';
+  import TextBox from '../kit/TextBox.svelte';
+  import { navigate, p } from '../router';
+  import NewTabs from './NewTabs.svelte';
+
+  const blank = () => ({
+    id: crypto.randomUUID() as string,
+    name: '',
+    diameter: '',
+    kit: '',
+    printed_motors: '',
+  });
+  const kept = new Kept('new-airframe', blank());
+
+  const save = useChange((): Promise<Rocket> => {
+    const { id, ...body } = kept.value;
+    return ask(client.PUT('/api/hangar/airframes/{key}', { params: { path: { key: id } }, body }));
+  }, ['rockets']);
+  const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
+
+  async function submit(event: SubmitEvent) {
+    event.preventDefault();
+    const made = await save.mutateAsync(undefined).catch(() => undefined);
+    if (!made) return;
+    kept.drop(blank());
+    await navigate('/rockets/:id/shape', { params: { id: made.id } });
+  }
+</script>
+
+<svelte:head><title>New rocket from parts · Wobbly Fin</title></svelte:head>
+
+<NewTabs />
+<form class="paper grid max-w-3xl gap-x-6 p-5 md:grid-cols-2" onsubmit={submit} novalidate>
+  <div>
+    <TextBox label="Name" name="name" bind:value={kept.value.name} error={refused?.of('name')} />
+    <TextBox
+      label="Body diameter"
+      name="diameter"
+      optional
+      hint="Measure across the tube. A nose and a tube that wide are put on the bench; the rest is yours."
+      bind:value={kept.value.diameter}
+      error={refused?.of('diameter')}
+    />
+    <TextBox
+      label="Motors the maker printed"
+      name="printed_motors"
+      optional
+      hint="Of a kit, with delays and commas."
+      bind:value={kept.value.printed_motors}
+      error={refused?.of('printed_motors')}
+    />
+  </div>
+  <label class="block">
+    <span class="mb-0.5 flex gap-2 font-semibold"
+      >The kit’s list of parts <span class="quiet text-sm font-normal">may stay empty</span></span
+    >
+    <textarea
+      class="textarea w-full"
+      rows="9"
+      bind:value={kept.value.kit}
+      placeholder={'1 nose cone\n3 fins\n2 × centring ring'}></textarea>
+    <span class={refused?.of('kit') ? 'text-error text-sm' : 'quiet text-sm'}
+      >{refused?.of('kit') ??
+        'One part a line. You tick them off at the bench; what is missing is named.'}</span
+    >
+  </label>
+  {#if refused}<p class="text-error md:col-span-2" role="alert">
+      {refused.body.fields?.[0]?.message ?? refused.message}
+    </p>{/if}
+  <div class="mt-3 flex gap-3 md:col-span-2">
+    <button class="btn btn-primary" disabled={save.isPending}>Lay it on the bench</button>
+    <a class="btn btn-ghost" href={p('/')}>Not now</a>
+  </div>
+</form>

@@ -1,0 +1,82 @@
+<script lang="ts">
+  import { ask, client } from '../api/client';
+  import { queryClient, useStock } from '../api/queries';
+  import Loading from '../kit/Loading.svelte';
+  import { notify } from '../kit/notices.svelte';
+  import StoresTabs from './StoresTabs.svelte';
+
+  const stock = useStock();
+  let kind = $state('');
+  let find = $state('');
+
+  async function throwOut(key: string, name: string) {
+    const path = { params: { path: { key: key.replace('own:', '') } } };
+    await ask(client.DELETE('/api/stores/parts/{key}', path));
+    await queryClient.invalidateQueries({ queryKey: ['stock'] });
+    notify(`${name} is in the bin.`, {
+      undo: async () => {
+        await ask(client.POST('/api/stores/parts/{key}/restore', path));
+        await queryClient.invalidateQueries({ queryKey: ['stock'] });
+      },
+    });
+  }
+</script>
+
+<svelte:head><title>Parts · Wobbly Fin</title></svelte:head>
+
+<StoresTabs />
+<Loading query={stock}>
+  {#snippet children(all)}
+    {@const kinds = [...new Set(all.map((s) => s.kind))]}
+    {@const wanted = find.toLowerCase()}
+    {@const shown = all.filter(
+      (s) =>
+        (!kind || s.kind === kind) &&
+        `${s.name} ${s.supplier} ${s.material ?? ''}`.toLowerCase().includes(wanted),
+    )}
+    <section class="paper p-3" aria-label="Parts on the shelf">
+      <div class="mb-2 flex flex-wrap items-center gap-2">
+        <input
+          class="input input-sm w-40"
+          placeholder="find a part"
+          aria-label="Find a part"
+          bind:value={find}
+        />
+        <div class="flex flex-wrap gap-1">
+          <button class={['btn btn-xs', kind === '' && 'btn-neutral']} onclick={() => (kind = '')}>all</button
+          >
+          {#each kinds as k (k)}
+            <button
+              class={['btn btn-xs', kind === k && 'btn-neutral']}
+              onclick={() => (kind = kind === k ? '' : k)}>{k}</button
+            >
+          {/each}
+        </div>
+        <span class="quiet ml-auto text-sm">{shown.length} of {all.length}</span>
+      </div>
+      <ul class="grid gap-x-6 md:grid-cols-2">
+        {#each shown as item (item.key)}
+          <li class="border-base-300 flex items-baseline gap-3 border-b py-1.5">
+            <span class="min-w-0 flex-1">
+              <b>{item.name}</b> <span class="quiet text-sm">{item.kind} · {item.supplier}</span>
+              <span class="block text-sm"
+                >{item.said
+                  .map(([label, value]) => `${label?.toLowerCase()} ${value}`)
+                  .join(', ')}{item.material ? `, ${item.material}` : ''}</span
+              >
+            </span>
+            {#if item.key.startsWith('own:')}
+              <button class="link text-sm" onclick={() => throwOut(item.key, item.name)}>bin</button>
+            {/if}
+          </li>
+        {:else}
+          <li class="quiet py-4">Nothing on the shelf goes by that.</li>
+        {/each}
+      </ul>
+      <p class="quiet mt-3 text-sm">
+        The shipped stock is invented; sizes are of the kind that is sold. Put your own parts by from the
+        bench (Shape, touch a part, “Keep one in stores”).
+      </p>
+    </section>
+  {/snippet}
+</Loading>
