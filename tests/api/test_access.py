@@ -25,7 +25,7 @@ def _operations() -> list[tuple[str, str]]:
 
 @pytest.mark.parametrize("path, method", _operations())
 def test_a_stranger_gets_401_everywhere(db: None, path: str, method: str) -> None:
-    address = re.sub(r"\{[^}]+\}", NOBODYS, path)
+    address = re.sub(r"\{[^}]+\}", NOBODYS, path.replace("{number}", "1"))
     response = Client().generic(method.upper(), address, data="{}", content_type="application/json")
     assert response.status_code == 401 and response.json()["code"] == "sign_in"
 

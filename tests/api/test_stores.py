@@ -9,6 +9,7 @@ import pytest
 from tests.api.conftest import Person
 from wobbly_fin.accounts.demo.load import load_demo, reset_demo
 from wobbly_fin.accounts.management.commands.write_interfaces import interfaces
+from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.flightlog.outcomes import succeeded
@@ -147,7 +148,7 @@ def test_preferences_keep_what_is_sensible_and_refuse_the_rest(hedda: Person) ->
 def test_the_demo_is_rich_coherent_and_loaded_once(db: None) -> None:
     user = load_demo()
     rockets, flights = Rocket.objects.visible_to(user), Flight.objects.visible_to(user)
-    masses = [p["mass_kg"] for r in rockets for s in r.document["stages"] for p in s["parts"] if p["type"] == "quick_body"]
+    masses = [read_rocket_file(r.document).to_rocket().mass_kg for r in rockets]
     assert rockets.count() >= 6 and flights.count() >= 25 and min(masses) <= 0.02 and max(masses) >= 3
     outcomes = [succeeded(f.opening, f.landing) for f in flights]
     assert any(outcomes) and not all(outcomes)

@@ -153,7 +153,9 @@ def test_an_airframe_with_mass_and_cd_given_flies_as_the_point_does(run: Any) ->
     built_up = {k: v for k, v in rocket.items() if k not in ("cd", "diameter_m", "mass_kg")}
     other = run("fly", FLIGHT | {"rocket": built_up, "site": {"rod_length_m": 0.9}})[1]
     assert other["apogee_altitude_m"] != point["apogee_altitude_m"]
-    status, _, error = run("fly", FLIGHT | {"rocket": {"parts": [{k: v for k, v in p.items() if k != "material"} for p in PARTS]}})
+    status, _, error = run(
+        "fly", FLIGHT | {"rocket": {"parts": [{k: v for k, v in p.items() if k != "material"} for p in PARTS]}}
+    )
     assert status == 2 and "rocket.parts.0.mass_kg" in error
 
 

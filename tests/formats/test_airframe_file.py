@@ -87,7 +87,9 @@ def test_a_file_of_a_newer_version_is_refused_in_words() -> None:
         read_rocket_file(content | {"version": 3})
 
 
-@pytest.mark.parametrize("harm", [{"wings": 2}, {"stages": []}, {"motors": {"x": 3}}, {"kit": [{"text": ""}]}, {"scale": {"prototype": "P"}}])
+@pytest.mark.parametrize(
+    "harm", [{"wings": 2}, {"stages": []}, {"motors": {"x": 3}}, {"kit": [{"text": ""}]}, {"scale": {"prototype": "P"}}]
+)
 def test_a_file_that_breaks_the_schema_is_refused(harm: dict[str, Any]) -> None:
     with pytest.raises(ValidationError):
         read_rocket_file(file_of(model()).model_dump(mode="json") | harm)

@@ -58,7 +58,12 @@ def test_the_cut_out_template_is_that_silhouette():
     "fin",
     [
         FinSet(count=3, root_chord_m=0.08, tip_chord_m=0.03, span_m=0.05, sweep_m=0.06, thickness_m=0.002),
-        FinSet(count=3, planform="free", outline=((0.0, 0.0), (0.05, 0.06), (0.09, 0.06), (0.11, 0.03), (0.11, 0.0)), thickness_m=0.002),
+        FinSet(
+            count=3,
+            planform="free",
+            outline=((0.0, 0.0), (0.05, 0.06), (0.09, 0.06), (0.11, 0.03), (0.11, 0.0)),
+            thickness_m=0.002,
+        ),
         FinSet(count=3, planform="ellipse", root_chord_m=0.08, span_m=0.05, thickness_m=0.002),
     ],
 )

@@ -30,7 +30,11 @@ def revolved(line):
 
 def outline(nose, steps=240):
     u = np.linspace(0, 1, steps) ** 2
-    r = nose.base_diameter_m / 2 * radius_fraction(nose.shape, parameter_of(nose.shape, nose.parameter), u, 2 * nose.length_m / nose.base_diameter_m)
+    r = (
+        nose.base_diameter_m
+        / 2
+        * radius_fraction(nose.shape, parameter_of(nose.shape, nose.parameter), u, 2 * nose.length_m / nose.base_diameter_m)
+    )
     keep = (r == 0) | (r > 2e-5)  # rings finer than the library's own tolerance would be merged
     return (u * nose.length_m)[keep], r[keep]
 
@@ -45,12 +49,21 @@ def test_solid_noses(shape):
 @pytest.mark.parametrize("shape", ["ogive", "cone", "ellipsoid", "haack"])
 def test_walled_noses_with_a_shoulder(shape):
     """The wall is square to the surface, so the hollow's outline is the outside's moved inwards along its normals."""
-    nose = NoseCone(shape=shape, length_m=0.21, base_diameter_m=0.057, wall_m=0.0018, shoulder_length_m=0.05, shoulder_diameter_m=0.055)
+    nose = NoseCone(
+        shape=shape, length_m=0.21, base_diameter_m=0.057, wall_m=0.0018, shoulder_length_m=0.05, shoulder_diameter_m=0.055
+    )
     x, r = outline(nose, 500)
     slope = np.gradient(r, x)
     inner = r - 0.0018 * np.sqrt(1 + slope**2)
     keep = inner > 5e-5
-    line = [*zip(x, r, strict=True), (0.21, 0.0275), (0.26, 0.0275), (0.26, 0.0257), (0.21, 0.0257), *zip(x[keep][::-1], inner[keep][::-1], strict=True)]
+    line = [
+        *zip(x, r, strict=True),
+        (0.21, 0.0275),
+        (0.26, 0.0275),
+        (0.26, 0.0257),
+        (0.21, 0.0257),
+        *zip(x[keep][::-1], inner[keep][::-1], strict=True),
+    ]
     line.append((float(x[keep][0]), 0.0))
     assert solid_of(nose) == pytest.approx(revolved(line), rel=6e-3)
 
@@ -72,7 +85,11 @@ def test_tube_ring_transition_and_fin_can():
 @pytest.mark.parametrize("count", [3, 4, 6])
 @pytest.mark.parametrize("planform", ["trapezoid", "ellipse", "free"])
 def test_fins_all_round_with_tabs(planform, count):
-    sizes = {"outline": ((0.0, 0.0), (0.03, 0.05), (0.07, 0.045), (0.06, 0.0))} if planform == "free" else {"root_chord_m": 0.06, "span_m": 0.05, "tip_chord_m": 0.03, "sweep_m": 0.04}
+    sizes = (
+        {"outline": ((0.0, 0.0), (0.03, 0.05), (0.07, 0.045), (0.06, 0.0))}
+        if planform == "free"
+        else {"root_chord_m": 0.06, "span_m": 0.05, "tip_chord_m": 0.03, "sweep_m": 0.04}
+    )
     fin = FinSet(count=count, planform=planform, thickness_m=0.003, **sizes)
     radius, tab = 0.025, Tab(0.01, 0.04, 0.009)
     pieces = []

@@ -59,22 +59,63 @@ def airframes(draw: st.DrawFn) -> Airframe:
         base_diameter_m=d, wall_m=draw(st.none() | _m(0.0005, d / 5)), shoulder_length_m=draw(_m(0.0, 0.1)), shoulder_diameter_m=round(0.9 * d, 5),
         material=draw(st.sampled_from(["balsa", "polystyrene", "printed-pla"])), finish=draw(st.sampled_from(["rough", "painted"])),
     )  # fmt: skip
-    tube = BodyTube(id="t", length_m=draw(_m(0.2, 2.0)), outer_diameter_m=d, inner_diameter_m=round(0.94 * d, 5), material="paper-tube", found=draw(st.booleans()))
+    tube = BodyTube(
+        id="t",
+        length_m=draw(_m(0.2, 2.0)),
+        outer_diameter_m=d,
+        inner_diameter_m=round(0.94 * d, 5),
+        material="paper-tube",
+        found=draw(st.booleans()),
+    )
     parts: list[Part] = [nose, tube]
     span = draw(_m(0.01, 0.2))
     root = draw(_m(0.03, 0.19))
     planform = draw(st.sampled_from(["trapezoid", "ellipse", "free"]))
-    common: dict[str, Any] = {"id": "f", "parent": "t", "count": draw(st.integers(2, 8)), "thickness_m": draw(_m(0.001, 0.008)), "material": "birch-ply"}
+    common: dict[str, Any] = {
+        "id": "f",
+        "parent": "t",
+        "count": draw(st.integers(2, 8)),
+        "thickness_m": draw(_m(0.001, 0.008)),
+        "material": "birch-ply",
+    }
     if planform == "free":
-        parts.append(FinSet(planform="free", outline=((0.0, 0.0), (round(root / 2, 5), span), (root, round(span / 2, 5)), (root, 0.0)), **common))
+        parts.append(
+            FinSet(
+                planform="free",
+                outline=((0.0, 0.0), (round(root / 2, 5), span), (root, round(span / 2, 5)), (root, 0.0)),
+                **common,
+            )
+        )
     else:
         parts.append(
             FinSet(planform=planform, root_chord_m=root, span_m=span, tip_chord_m=draw(_m(0.0, root)), sweep_m=draw(_m(-0.05, 0.15)),
                    edges=draw(st.sampled_from(["square", "rounded", "airfoil"])), through_wall=draw(st.booleans()), **common)
         )  # fmt: skip
     if draw(st.booleans()):
-        parts.append(MotorTube(id="m", parent="t", length_m=draw(_m(0.05, 0.19)), outer_diameter_m=round(0.6 * d, 5), inner_diameter_m=round(0.55 * d, 5), material="paper-tube"))
-        parts.append(CentringRing(id="r", parent="m", edge=draw(st.sampled_from(["fore", "aft"])), offset_m=draw(_m(0.0, 0.02)), thickness_m=0.002, material="card"))
+        parts.append(
+            MotorTube(
+                id="m",
+                parent="t",
+                length_m=draw(_m(0.05, 0.19)),
+                outer_diameter_m=round(0.6 * d, 5),
+                inner_diameter_m=round(0.55 * d, 5),
+                material="paper-tube",
+            )
+        )
+        parts.append(
+            CentringRing(
+                id="r",
+                parent="m",
+                edge=draw(st.sampled_from(["fore", "aft"])),
+                offset_m=draw(_m(0.0, 0.02)),
+                thickness_m=0.002,
+                material="card",
+            )
+        )
     if draw(st.booleans()):
-        parts.append(CanopyPack(id="c", parent="t", diameter_m=draw(_m(0.1, 2.0)), material="ripstop", mass_kg=draw(st.none() | _m(0.001, 0.2))))
+        parts.append(
+            CanopyPack(
+                id="c", parent="t", diameter_m=draw(_m(0.1, 2.0)), material="ripstop", mass_kg=draw(st.none() | _m(0.001, 0.2))
+            )
+        )
     return Airframe(stages=(Stage(id="s", parts=tuple(parts)),))

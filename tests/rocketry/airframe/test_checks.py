@@ -86,8 +86,19 @@ def test_high_power_on_a_found_tube_by_both_schools():
             Stage(
                 parts=(
                     NoseCone(length_m=0.2, base_diameter_m=0.066, shoulder_length_m=0.06, material="polystyrene", wall_m=0.002),
-                    BodyTube(id="b", length_m=0.8, outer_diameter_m=0.066, inner_diameter_m=0.062, material="paper-tube", found=True),
-                    FinSet(parent="b", count=3, root_chord_m=0.15, tip_chord_m=0.08, span_m=0.1, sweep_m=0.08, thickness_m=0.004, material="birch-ply"),
+                    BodyTube(
+                        id="b", length_m=0.8, outer_diameter_m=0.066, inner_diameter_m=0.062, material="paper-tube", found=True
+                    ),
+                    FinSet(
+                        parent="b",
+                        count=3,
+                        root_chord_m=0.15,
+                        tip_chord_m=0.08,
+                        span_m=0.1,
+                        sweep_m=0.08,
+                        thickness_m=0.004,
+                        material="birch-ply",
+                    ),
                 )
             ),
         )
@@ -98,13 +109,25 @@ def test_high_power_on_a_found_tube_by_both_schools():
 
 
 def test_a_print_taller_than_the_printer_and_soft_by_the_motor():
-    can = FinCan(length_m=0.09, inner_diameter_m=0.0182, shank_length_m=0.03, shank_diameter_m=0.0252, material="printed-pla", max_motor_length_m=0.07)
+    can = FinCan(
+        length_m=0.09,
+        inner_diameter_m=0.0182,
+        shank_length_m=0.03,
+        shank_diameter_m=0.0252,
+        material="printed-pla",
+        max_motor_length_m=0.07,
+    )
     airframe = added(can, base=model(fins=None, mount=None, fore_ring=None, aft_ring=None, retainer=None))
     found = said(airframe, printer_height_m=0.1)
     assert "stands 120 mm tall; the printer goes to 100 mm" in found["too_tall"]
     assert "57 °C" in found["softens"]
     assert "too_tall" not in said(airframe, printer_height_m=0.2)
-    assert "gas has no way" in said(added(replace(can, gas_path=False), base=model(fins=None, mount=None, fore_ring=None, aft_ring=None, retainer=None)))["gas_blocked"]
+    assert (
+        "gas has no way"
+        in said(
+            added(replace(can, gas_path=False), base=model(fins=None, mount=None, fore_ring=None, aft_ring=None, retainer=None))
+        )["gas_blocked"]
+    )
 
 
 def test_flutter_is_named_with_both_speeds():
@@ -146,7 +169,9 @@ def test_whatever_is_found_in_any_airframe_has_a_sentence(airframe):
 def test_inches_taken_for_millimetres_are_noticed_and_asked_about(part, field, wrong, meant):
     from wobbly_fin.rocketry.airframe import lay_out
 
-    airframe = model(**{part: {field: wrong}} | ({"body": {field: wrong, "inner_diameter_m": None}} if field == "outer_diameter_m" else {}))
+    airframe = model(
+        **{part: {field: wrong}} | ({"body": {field: wrong, "inner_diameter_m": None}} if field == "outer_diameter_m" else {})
+    )
     asked = [q for q in size_questions(lay_out(airframe)) if q.field == field]
     assert asked and asked[0].suggestion_m == pytest.approx(meant) and "Inches and millimetres" in asked[0].sentence
     assert size_questions(lay_out(model())) == ()
@@ -154,7 +179,13 @@ def test_inches_taken_for_millimetres_are_noticed_and_asked_about(part, field, w
 
 def test_a_kits_list_is_read_line_by_line_and_what_is_missing_named():
     items = read_kit_list("1 nose cone\n\n2 × centring ring\n- fins x3\n18 mm motor tube\n1/8 in dowel\n")
-    assert [(i.count, i.text) for i in items] == [(1, "nose cone"), (2, "centring ring"), (3, "fins"), (1, "18 mm motor tube"), (1, "1/8 in dowel")]
+    assert [(i.count, i.text) for i in items] == [
+        (1, "nose cone"),
+        (2, "centring ring"),
+        (3, "fins"),
+        (1, "18 mm motor tube"),
+        (1, "1/8 in dowel"),
+    ]
     assert intake_sentence(items) == "5 of 5 still to be looked at."
     there = [replace(i, present=True) for i in items]
     assert intake_sentence(there) == "Everything on the list is there."

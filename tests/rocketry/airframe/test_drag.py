@@ -93,4 +93,9 @@ def test_flutter_by_naca_tn_4197():
     fin = FinSet(count=3, root_chord_m=0.1, tip_chord_m=0.1, span_m=0.1, sweep_m=0.0, thickness_m=0.002, material="birch-ply")
     found = flutter_speed_m_s(fin, pressure_pa=101325.0, sound_speed_m_s=340.3)
     assert found == pytest.approx(81.66, rel=1e-3)
-    assert flutter_speed_m_s(FinSet(count=3, root_chord_m=0.1, span_m=0.1, thickness_m=0.002), pressure_pa=1e5, sound_speed_m_s=340.0) is None
+    assert (
+        flutter_speed_m_s(
+            FinSet(count=3, root_chord_m=0.1, span_m=0.1, thickness_m=0.002), pressure_pa=1e5, sound_speed_m_s=340.0
+        )
+        is None
+    )

@@ -80,7 +80,17 @@ def test_uncertainties_add_as_squares():
 def test_a_moulded_fin_weighs_with_its_can_once_that_is_weighed():
     nose = NoseCone(length_m=0.1, base_diameter_m=0.03, material="balsa")
     can = FinCan(id="can", length_m=0.08, outer_diameter_m=0.03, inner_diameter_m=0.019, material="printed-petg")
-    fins = FinSet(id="fins", parent="can", count=3, root_chord_m=0.05, tip_chord_m=0.03, span_m=0.03, thickness_m=0.002, material="printed-petg", moulded=True)
+    fins = FinSet(
+        id="fins",
+        parent="can",
+        count=3,
+        root_chord_m=0.05,
+        tip_chord_m=0.03,
+        span_m=0.03,
+        thickness_m=0.002,
+        material="printed-petg",
+        moulded=True,
+    )
     apart, weighed = rows(frame(nose, can, fins)), rows(frame(nose, replace(can, mass_kg=0.03), fins))
     assert apart[2].mass_kg > 0
     assert (weighed[2].mass_kg, weighed[2].source, weighed[1].mass_kg) == (0.0, "with its part", 0.03)
@@ -118,8 +128,25 @@ def test_a_cluster_carries_all_its_motors():
     airframe = frame(
         NoseCone(length_m=0.2, base_diameter_m=0.066, material="balsa"),
         BodyTube(id="b", length_m=0.6, outer_diameter_m=0.066, inner_diameter_m=0.064, material="paper-tube"),
-        MotorTube(parent="b", length_m=0.08, outer_diameter_m=0.0189, inner_diameter_m=0.0182, count=3, spread_m=0.018, material="paper-tube"),
-        FinSet(parent="b", count=3, root_chord_m=0.1, tip_chord_m=0.05, span_m=0.08, sweep_m=0.05, thickness_m=0.003, material="birch-ply"),
+        MotorTube(
+            parent="b",
+            length_m=0.08,
+            outer_diameter_m=0.0189,
+            inner_diameter_m=0.0182,
+            count=3,
+            spread_m=0.018,
+            material="paper-tube",
+        ),
+        FinSet(
+            parent="b",
+            count=3,
+            root_chord_m=0.1,
+            tip_chord_m=0.05,
+            span_m=0.08,
+            sweep_m=0.05,
+            thickness_m=0.003,
+            material="birch-ply",
+        ),
     )
     found = balance(airframe, [motor])
     assert found.ignition.mass_kg - found.empty.mass_kg == pytest.approx(3 * motor.total_mass_kg)

@@ -4,7 +4,14 @@ import pytest
 
 from wobbly_fin.rocketry.airframe import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts import BodyTube, CanopyPack, FinSet, MassLump, NoseCone
-from wobbly_fin.rocketry.airframe.profiles import NOSE_SHAPES, AXIAL_NODES, nose_nodes, parameter_of, radius_fraction, slope_at_base
+from wobbly_fin.rocketry.airframe.profiles import (
+    AXIAL_NODES,
+    NOSE_SHAPES,
+    nose_nodes,
+    parameter_of,
+    radius_fraction,
+    slope_at_base,
+)
 from wobbly_fin.rocketry.errors import RocketryError
 
 FIN = {"count": 3, "root_chord_m": 0.05, "tip_chord_m": 0.02, "span_m": 0.03, "sweep_m": 0.02, "thickness_m": 0.002}
@@ -65,7 +72,7 @@ def test_every_kind_of_part_has_a_name_and_says_what_its_boxes_are():
     from wobbly_fin.rocketry.airframe.parts.part import described
 
     for name, kind in PART_TYPES.items():
-        assert kind.TYPE == name and kind.WORD
+        assert name == kind.TYPE and kind.WORD
         assert all(f.metadata["label"] for f in described(kind))
 
 

@@ -12,7 +12,15 @@ from wobbly_fin.rocketry.stock import STOCK, find_item, fits_wanted
 
 def test_a_scale_table_by_hand():
     """Prototype 0.8 m across, tube 40 mm: 1 : 20. Nose 3 m → 150 mm, to be had 140; fin 1.2 m → 60; body 7 m → 350 absorbs: 360."""
-    table = scale_table(0.8, 0.04, [Length(name="nose", prototype_m=3, available_m=0.14), Length(name="body", prototype_m=7, absorbs=True), Length(name="fin", prototype_m=1.2)])
+    table = scale_table(
+        0.8,
+        0.04,
+        [
+            Length(name="nose", prototype_m=3, available_m=0.14),
+            Length(name="body", prototype_m=7, absorbs=True),
+            Length(name="fin", prototype_m=1.2),
+        ],
+    )
     assert table.scale == pytest.approx(1 / 20)
     assert [r.scaled_m for r in table.rows] == pytest.approx([0.15, 0.35, 0.06])
     assert [r.target_m for r in table.rows] == pytest.approx([0.14, 0.36, 0.06])
@@ -30,7 +38,10 @@ def test_without_a_length_that_absorbs_the_rest_is_left_over():
     [
         ([Length(name="a", prototype_m=0.0)], "rows.0.prototype_m"),
         ([Length(name="a", prototype_m=1, absorbs=True), Length(name="b", prototype_m=1, absorbs=True)], "more than one"),
-        ([Length(name="a", prototype_m=1, available_m=0.5), Length(name="b", prototype_m=1, absorbs=True)], "another length absorb"),
+        (
+            [Length(name="a", prototype_m=1, available_m=0.5), Length(name="b", prototype_m=1, absorbs=True)],
+            "another length absorb",
+        ),
     ],
 )
 def test_a_table_that_cannot_be_is_refused(lengths, said):

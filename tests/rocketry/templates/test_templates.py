@@ -11,7 +11,7 @@ from hypothesis import given, settings
 
 from tests.rocketry.airframe.rockets import airframes, model
 from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
-from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, FinSet, MotorTube, NoseCone, Transition
+from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, MotorTube, NoseCone, Transition
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.templates.paper import OVERLAP_MM, tile
 from wobbly_fin.rocketry.templates.pdf import POINTS_PER_MM, write_pdf
@@ -108,7 +108,11 @@ def test_what_is_too_large_or_on_unknown_paper_is_refused():
 
 def test_a_shroud_rolls_back_to_its_diameters():
     """Arc length ÷ π of the flat development, and the straight edge against √(l² + ((D − d)/2)²)."""
-    airframe = Airframe(stages=(Stage(parts=(BodyTube(length_m=0.3, outer_diameter_m=0.0662), Transition(length_m=0.0541, aft_diameter_m=0.0437))),))
+    airframe = Airframe(
+        stages=(
+            Stage(parts=(BodyTube(length_m=0.3, outer_diameter_m=0.0662), Transition(length_m=0.0541, aft_diameter_m=0.0437))),
+        )
+    )
     shroud = template(airframe, "shroud")
     diameters = sorted(math.radians(a.end_deg - a.start_deg) * a.radius / math.pi for a in shroud.arcs)
     assert diameters == pytest.approx([43.7, 66.2], abs=1e-6)
@@ -158,18 +162,35 @@ def test_rings_alike_share_a_template_and_a_clusters_ring_has_every_hole():
             Stage(
                 parts=(
                     BodyTube(id="b", length_m=0.6, outer_diameter_m=0.066, inner_diameter_m=0.064),
-                    MotorTube(id="m", parent="b", length_m=0.08, outer_diameter_m=0.0189, inner_diameter_m=0.0182, count=3, spread_m=0.018),
+                    MotorTube(
+                        id="m",
+                        parent="b",
+                        length_m=0.08,
+                        outer_diameter_m=0.0189,
+                        inner_diameter_m=0.0182,
+                        count=3,
+                        spread_m=0.018,
+                    ),
                     CentringRing(parent="m", thickness_m=0.003),
                 )
             ),
         )
     )
     holes = template(cluster, "disc").circles[1:]
-    assert len(holes) == 3 and all(math.hypot(*c.centre) == pytest.approx(18.0) and c.radius == pytest.approx(9.45) for c in holes)
+    assert len(holes) == 3 and all(
+        math.hypot(*c.centre) == pytest.approx(18.0) and c.radius == pytest.approx(9.45) for c in holes
+    )
 
 
 def test_a_nose_profile_is_as_wide_and_long_as_the_nose():
-    nose = template(Airframe(stages=(Stage(parts=(NoseCone(length_m=0.11, base_diameter_m=0.04, shoulder_length_m=0.03, shoulder_diameter_m=0.038),)),)), "nose")
+    nose = template(
+        Airframe(
+            stages=(
+                Stage(parts=(NoseCone(length_m=0.11, base_diameter_m=0.04, shoulder_length_m=0.03, shoulder_diameter_m=0.038),)),
+            )
+        ),
+        "nose",
+    )
     assert (nose.width_mm, nose.height_mm) == pytest.approx((40.0, 140.0))
 
 

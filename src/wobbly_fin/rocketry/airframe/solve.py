@@ -143,7 +143,9 @@ def _root(miss: Callable[[float], float], low: float, high: float, wanted: float
         if at_a <= 0 <= at_b:
             return _bisect(miss, a, b)
     least, most = min(misses) + wanted, max(misses) + wanted
-    raise NoSolutionError("margin_calibres", f"{wanted:g} cannot be had that way: the range gives {least:.1f} to {most:.1f} calibres")
+    raise NoSolutionError(
+        "margin_calibres", f"{wanted:g} cannot be had that way: the range gives {least:.1f} to {most:.1f} calibres"
+    )
 
 
 def _bisect(miss: Callable[[float], float], low: float, high: float) -> float:
