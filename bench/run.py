@@ -18,6 +18,7 @@ from typing import Any
 import numpy as np
 from tests.sources.eight_rockets import CASES
 
+from bench import shapes
 from bench.lean_scipy import Lean, lean_of, worst_error
 from wobbly_fin.rocketry.choosing import Mount, Rules, pick
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
@@ -157,6 +158,7 @@ def main() -> None:
     before = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
     flights()
     choosing()
+    shapes.main()
     starts()
     after = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
     print(f"memory: {before / 1024:.0f} MB after loading, {after / 1024:.0f} MB at the most (scipy and this bench included)")

@@ -61,7 +61,7 @@
       class="textarea w-full"
       rows="9"
       bind:value={kept.value.kit}
-      placeholder={'1 nose cone\n3 fins\n2 × centring ring'}></textarea>
+      placeholder="1 nose cone&#10;3 fins&#10;2 × centring ring"></textarea>
     <span class={refused?.of('kit') ? 'text-error text-sm' : 'quiet text-sm'}
       >{refused?.of('kit') ??
         'One part a line. You tick them off at the bench; what is missing is named.'}</span

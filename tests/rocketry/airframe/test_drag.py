@@ -81,7 +81,7 @@ def test_an_owners_cd_beats_the_build_up():
 
 
 def test_a_rocket_with_an_unknown_mass_cannot_be_flown_and_says_which_part():
-    with pytest.raises(RocketryError, match="parts.6.mass_kg"):
+    with pytest.raises(RocketryError, match=r"parts\.6\.mass_kg"):
         as_point(model(fins={"material": None}))
 
 

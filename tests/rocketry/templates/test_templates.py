@@ -1,5 +1,6 @@
 """Templates measured back: what is asked for is on the paper, to a tenth of a millimetre."""
 
+import itertools
 import math
 import re
 
@@ -95,7 +96,7 @@ def test_sheets_overlap_and_together_show_everything():
         lefts = sorted({s.left_mm for s in tiling.sheets})
         bottoms = sorted({s.bottom_mm for s in tiling.sheets})
         assert lefts[0] <= 0 and lefts[-1] + wide >= 700 and bottoms[0] <= 0 and bottoms[-1] + tall >= 430
-        assert all(b - a == pytest.approx(wide - OVERLAP_MM) for a, b in zip(lefts[:-1], lefts[1:], strict=True))
+        assert all(b - a == pytest.approx(wide - OVERLAP_MM) for a, b in itertools.pairwise(lefts))
         assert len(pypdfium2.PdfDocument(write_pdf([long], paper))) == len(tiling.sheets)
 
 

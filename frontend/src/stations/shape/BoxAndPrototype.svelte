@@ -47,7 +47,7 @@
             class="textarea w-full"
             rows="6"
             bind:value={list}
-            placeholder={'1 nose cone\n3 fins\n2 × centring ring'}></textarea>
+            placeholder="1 nose cone&#10;3 fins&#10;2 × centring ring"></textarea>
         </label>
         {#if bench.errors['kit']}<p class="text-error">✕ {bench.errors['kit']}</p>{/if}
         <button

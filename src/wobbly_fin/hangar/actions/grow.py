@@ -33,10 +33,11 @@ def grow(file: RocketFile) -> RocketFile:
         length_m=body.length_m or GUESSED_SLENDERNESS * body.diameter_m, diameter_m=body.diameter_m,
         mount_diameter_m=mount.diameter_mm / 1000, mount_length_m=mount.max_length_mm / 1000, canopy=pack,
     )  # fmt: skip
+    typed = {box: file.typed[old] for box, old in (("mass_kg", "mass"), ("cd", "cd")) if file.typed.get(old)}
     made = file.model_copy(
         update={
             "stages": [StageDocument(id=file.stages[0].id, parts=parts)],
-            "known": KnownDocument(mass_kg=body.mass_kg, cd=body.cd, typed={k: v for k, v in (("mass_kg", file.typed.get("mass")), ("cd", file.typed.get("cd"))) if v}),
+            "known": KnownDocument(mass_kg=body.mass_kg, cd=body.cd, typed=typed),
             "typed": {k: v for k, v in file.typed.items() if k == "rod_length"},
         }
     )  # fmt: skip
@@ -94,7 +95,8 @@ def up_scaled(
         stage["id"] = str(uuid.uuid4())
         stage["parts"] = [_as_scaled(p, kept[p["id"]], renamed) for p in stage["parts"] if p["id"] in kept]
     content |= {
-        "name": name, "known": KnownDocument().model_dump(mode="json"), "motors": {}, "printed_motors": [], "kit": [], "typed": {}, "rod_length_m": None,
+        "name": name, "known": KnownDocument().model_dump(mode="json"), "motors": {}, "printed_motors": [], "kit": [], "typed": {},
+        "rod_length_m": None,
         "remarks": f"{file.name} × {factor:g}.",
     }  # fmt: skip
     found = balance(large, motors)

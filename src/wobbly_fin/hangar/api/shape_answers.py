@@ -51,27 +51,32 @@ def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None, motor_names
         drag=_drag_out(shape),
         findings=[
             FindingOut(
-                code=f.code, severity=f.severity, part=file.parts[f.index].id if f.index is not None else None,
+                code=f.code,
+                severity=f.severity,
+                part=file.parts[f.index].id if f.index is not None else None,
                 sentence=finding_sentence(f, found.layout, units),
-            )  # fmt: skip
+            )
             for f in shape.findings
         ]
         + [
-            FindingOut(code="size_question", severity="ask", part=file.parts[q.index].id, sentence=q.sentence) for q in shape.questions
+            FindingOut(code="size_question", severity="ask", part=file.parts[q.index].id, sentence=q.sentence)
+            for q in shape.questions
         ],
         selected=selected_out(shape, selected),
         apogee=show(flight.apogee_altitude_m, "height", units) if flight and flight.apogee_altitude_m is not None else None,
         margin=file.margin.model_dump(),
         known=_known_texts(shape),
         texts={
-            "name": file.name, "remarks": file.remarks, "rod_length": file.typed.get("rod_length", "") or _or_empty(file.rod_length_m, "length", units),
+            "name": file.name,
+            "remarks": file.remarks,
+            "rod_length": file.typed.get("rod_length", "") or _or_empty(file.rod_length_m, "length", units),
             "printed_motors": ", ".join(file.printed_motors),
         },
         tube_school=file.tube_school,
         kit=[line.model_dump() for line in file.kit],
         kit_sentence=intake_sentence([KitItem(**line.model_dump()) for line in file.kit]),
         prototype=_prototype(shape),
-    )  # fmt: skip
+    )
 
 
 def _or_empty(value: float | None, quantity: str, units: UnitChoice) -> str:
@@ -182,7 +187,8 @@ def _ledger_out(shape: Shape) -> LedgerOut:
         )
     said = {
         "parts": _with_sigma(whole, units), "empty": _with_sigma(found.empty, units), "ignition": _with_sigma(found.ignition, units),
-        "burnout": show(found.burnout.mass_kg, "mass", units), "axial": _inertia(found.ignition.axial_kg_m2), "across": _inertia(found.ignition.transverse_kg_m2),
+        "burnout": show(found.burnout.mass_kg, "mass", units), "axial": _inertia(found.ignition.axial_kg_m2),
+        "across": _inertia(found.ignition.transverse_kg_m2),
         "unknown": str(len(found.empty.unknown)),
     }  # fmt: skip
     stages = []

@@ -50,7 +50,7 @@ def selected_out(shape: Shape, key: uuid.UUID | None) -> SelectedOut | None:
             hint="",
             optional=False,
             options=[["measured", "off the scale"], ["guessed", "a guess"]],
-        )  # fmt: skip
+        )
     )
     if document.mass_kg is None:
         boxes = [b for b in boxes if b.field not in ("mass_source", "mass_uncertainty_kg")]

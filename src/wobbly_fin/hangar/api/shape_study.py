@@ -1,6 +1,7 @@
 """Questions asked of a shape, answered in words: solved for, varied, cut out, compared, scaled."""
 
 import uuid
+from collections.abc import Callable
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -114,7 +115,7 @@ def what_if_out(shape: Shape) -> WhatIfOut:
                 margin_change=s.margin_change,
                 apogee_change=None if change is None else f"{'+' if change >= 0 else '−'}{show(abs(change), 'height', units)}",
                 apogee_change_m=change,
-            )  # fmt: skip
+            )
         )
     effect = canopy_effect(shape.airframe, shape.motors)
     canopy = None
@@ -156,7 +157,7 @@ def versions_out(row: Rocket) -> list[VersionOut]:
                 saved_at=version.saved_at,
                 current=version.number == row.revision,
                 flown=flown.get(content_hash("rocket", version.document), []),
-            )  # fmt: skip
+            )
         )
     return out
 
@@ -186,7 +187,7 @@ def _calibres(value: float | None) -> str:
     return "–" if value is None else f"{value:.2f}"
 
 
-_FIGURES = {
+_FIGURES: dict[str, Callable[[Shape, UnitChoice], str]] = {
     "length": lambda s, u: show(s.balance.layout.length_m, "short_length", u),
     "mass without motor": lambda s, u: show(s.balance.empty.mass_kg, "mass", u),
     "balances at": lambda s, u: show(s.balance.ignition.cg_m, "short_length", u),
@@ -255,13 +256,12 @@ def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
                 else "true",
                 absorbs=r.absorbs,
                 nearest=hint,
-            )  # fmt: skip
+            )
         )
-    left = (
-        ""
-        if abs(table.left_over_m) < 5e-6
-        else f" The whole comes out {said(abs(table.left_over_m))} too {'long' if table.left_over_m > 0 else 'short'}: choose a length that absorbs it."
-    )
+    left = ""
+    if abs(table.left_over_m) >= 5e-5:
+        way = "long" if table.left_over_m > 0 else "short"
+        left = f" The whole comes out {said(abs(table.left_over_m))} too {way}: choose a length that absorbs it."
     return ScaleOut(
         scale=f"1 : {1 / table.scale:.2f}", sentence=f"Scale 1 : {1 / table.scale:.2f}, from the tube.{left}", rows=rows
     )

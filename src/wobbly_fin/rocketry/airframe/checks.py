@@ -1,7 +1,7 @@
 """What is wrong, or questionable, with an airframe: codes and figures; the sentences are in `explain.py`."""
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
@@ -48,7 +48,7 @@ class Finding:
     severity: Severity
     index: int | None = None
     other: int | None = None
-    values: dict[str, float | str] = field(default_factory=dict)
+    values: Mapping[str, float | str] = field(default_factory=dict)
 
 
 def findings(

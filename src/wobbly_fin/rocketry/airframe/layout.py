@@ -156,7 +156,7 @@ def lay_out(airframe: Airframe) -> Layout:
     numbers = {part.id: index for index, (_, part) in enumerate(listed) if part.id}
     outer = _lay_outer(listed)
     placed: dict[int, Placed] = {p.index: p for p in outer}
-    for index, (stage, part) in enumerate(listed):
+    for index, (_, part) in enumerate(listed):
         if index not in placed and not _settles(part):
             _place_inner(index, listed, numbers, outer, placed, set())
     later = [(i, s, p) for i, (s, p) in enumerate(listed) if _settles(p)]

@@ -3,6 +3,7 @@
 Coordinates: x aft from the root's leading edge, y outwards from the root. [m]
 """
 
+import itertools
 import math
 from functools import lru_cache
 from typing import NamedTuple
@@ -107,7 +108,7 @@ def _strips(outline: tuple[Corner, ...], span: float) -> tuple[float, float, flo
     """Chord integrals of a free-form fin: exact between its corners' heights, where both edges are straight."""
     levels = sorted({y for _, y in outline})
     area = quarter = square = cos_mid = cos_lead = 0.0
-    for low, high in zip(levels[:-1], levels[1:], strict=True):
+    for low, high in itertools.pairwise(levels):
         step = high - low
         inside = 1e-9 * step
         lead0, trail0 = _edges(outline, low + inside)

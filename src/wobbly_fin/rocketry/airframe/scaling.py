@@ -101,7 +101,7 @@ def scale_table(prototype_diameter_m: float, tube_diameter_m: float, lengths: Se
                 target_m=target,
                 as_built_m=row.as_built_m,
                 absorbs=row.absorbs,
-            )  # fmt: skip
+            )
         )
     return ScaleTable(scale=scale, rows=tuple(found), left_over_m=0.0 if absorbed else off)
 
@@ -132,6 +132,7 @@ def _ballast(part: Part) -> bool:
 
 def _scaled(part: Part, factor: float, swaps: Mapping[str, str], hollow_nose: bool) -> Part:
     changes: dict[str, Any] = {}
+    named: tuple[str, ...]
     if isinstance(part, _BUILT):
         named = ("position_m", "offset_m", "length_m") if isinstance(part, Cord) else ("position_m", "offset_m")
         if isinstance(part, CanopyPack):
@@ -161,7 +162,7 @@ def _scaled(part: Part, factor: float, swaps: Mapping[str, str], hollow_nose: bo
         changes |= {"wall_m": _MOULDED_M, "material": "polystyrene"}
     if part.mass_kg is not None:
         changes |= {"mass_kg": part.mass_kg * factor**3, "mass_source": "guessed", "mass_uncertainty_kg": None}
-    if part.material in swaps and "material" not in changes:
+    if part.material is not None and part.material in swaps and "material" not in changes:
         changes["material"] = swaps[part.material]
     return replace(part, **changes)
 

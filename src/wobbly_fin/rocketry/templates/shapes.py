@@ -164,7 +164,8 @@ def wrap_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC) ->
         paths.append(Path(points=((x - 3, fore), (x + 3, fore), (x + 3, aft), (x - 3, aft)), closed=True, layer="mark"))
         words.append(Words(at=(x + 5.4, (fore + aft) / 2), text=g.part.called, size=2.8, turned_deg=90))
     notes = [
-        f"Round a tube of {show(around / math.pi / 1000, 'short_length', units)}: {show(around / 1000, 'short_length', units)} from seam to seam. Aft edge on the tube’s aft edge.",
+        f"Round a tube of {show(around / math.pi / 1000, 'short_length', units)}: {show(around / 1000, 'short_length', units)} from seam to seam."
+        " Aft edge on the tube’s aft edge.",
         "Paper, not tape: tape stretches. Lift the lines along the tube with a straight angle.",
     ]
     if tab is not None:

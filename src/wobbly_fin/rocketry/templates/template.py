@@ -1,5 +1,6 @@
 """A template: lines on layers and words beside them, in millimetres, x to the right and y up."""
 
+import itertools
 import math
 from dataclasses import dataclass
 from typing import Literal
@@ -21,7 +22,7 @@ class Path:
     def length_mm(self) -> float:
         """[mm]"""
         ends = (*self.points, self.points[0]) if self.closed else self.points
-        return sum(math.dist(a, b) for a, b in zip(ends[:-1], ends[1:], strict=True))
+        return sum(math.dist(a, b) for a, b in itertools.pairwise(ends))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -56,7 +56,9 @@ def write_dxf(template: Template) -> str:
     """One drawing in millimetres, layers CUT, SCORE and MARK."""
     import ezdxf
 
-    drawing = ezdxf.new("R2010", units=ezdxf.units.MM)
+    drawing = ezdxf.new(  # type: ignore[attr-defined]
+        "R2010", units=ezdxf.units.MM
+    )
     for layer, colour in (("CUT", 7), ("SCORE", 5), ("MARK", 30)):
         drawing.layers.add(layer, color=colour)
     space = drawing.modelspace()

@@ -1,5 +1,6 @@
 """Fin sets: trapezoid, ellipse or free-form; on the surface or with tabs through the wall."""
 
+import itertools
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
@@ -104,7 +105,7 @@ class FinSet(Part):
 def _crossing(corners: tuple[tuple[float, float], ...]) -> tuple[int, int] | None:
     """The first two edges of the closed outline that cross, if any."""
     closed = [*corners, corners[0]]
-    edges = list(zip(closed[:-1], closed[1:], strict=True))
+    edges = list(itertools.pairwise(closed))
     for i, (a, b) in enumerate(edges):
         for j in range(i + 1, len(edges)):
             neighbours = j == i + 1 or (i == 0 and j == len(edges) - 1)

@@ -2,7 +2,6 @@
 
 import math
 from dataclasses import Field, dataclass, field, fields
-from functools import lru_cache
 from typing import Any, ClassVar, Literal
 
 from wobbly_fin.rocketry.airframe.materials import Form, Material, material
@@ -46,15 +45,21 @@ def yes_or_no(label: str, default: bool = False, hint: str = "") -> Any:
     return field(default=default, metadata={"label": label, "switch": True, "hint": hint})
 
 
-@lru_cache(maxsize=64)
+_described: dict[str, tuple[Field[Any], ...]] = {}
+_checked: dict[str, tuple[tuple[str, dict[str, Any]], ...]] = {}
+
+
 def described(kind: type["Part"]) -> tuple[Field[Any], ...]:
     """The fields of a kind of part that a person sets, in their order."""
-    return tuple(f for f in fields(kind) if "label" in f.metadata)
+    if kind.TYPE not in _described:
+        _described[kind.TYPE] = tuple(f for f in fields(kind) if "label" in f.metadata)
+    return _described[kind.TYPE]
 
 
-@lru_cache(maxsize=64)
 def _checks(kind: type["Part"]) -> tuple[tuple[str, dict[str, Any]], ...]:
-    return tuple((f.name, dict(f.metadata)) for f in described(kind) if not f.metadata.get("switch"))
+    if kind.TYPE not in _checked:
+        _checked[kind.TYPE] = tuple((f.name, dict(f.metadata)) for f in described(kind) if not f.metadata.get("switch"))
+    return _checked[kind.TYPE]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
