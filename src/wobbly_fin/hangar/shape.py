@@ -36,6 +36,8 @@ class Shape:
     chosen : tuple of bool
         Whether the owner chose it; otherwise it is the heaviest that fits, the worst for balance.
     coasting, thrusting : Drag
+    alone : Balance or None
+        Of a staged rocket: the first stage after the others have dropped.
     flight : Flight or None
         Of the first stage as a point, in still standard air; None where it cannot be flown yet.
     """
@@ -43,6 +45,7 @@ class Shape:
     file: RocketFile
     airframe: Airframe
     balance: Balance
+    alone: Balance | None
     school: School
     motors: tuple[Motor | None, ...]
     chosen: tuple[bool, ...]
@@ -60,6 +63,7 @@ def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
     airframe = file.to_airframe()
     motors, chosen = stage_motors(file, airframe, [s.motor for s in shelf(user)])
     found = balance(airframe, motors)
+    alone = balance(airframe.upper(1), motors[:1]) if len(airframe.stages) > 1 else None
     school = file.margin.to_school()
     aboard = [a for a in found.aboard if a.stage == len(airframe.stages) - 1]
     filled = max((a.motor.diameter_m * a.count**0.5 for a in aboard), default=0.0)
@@ -69,6 +73,7 @@ def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
         file=file,
         airframe=airframe,
         balance=found,
+        alone=alone,
         school=school,
         motors=motors,
         chosen=chosen,
@@ -81,6 +86,7 @@ def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
             tube_school=file.tube_school,
             printer_height_m=_printer_height_m(preferences, units),
             top_speed_m_s=top,
+            alone=alone,
         ),
         questions=size_questions(found.layout, units),
         units=units,

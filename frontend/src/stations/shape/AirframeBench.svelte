@@ -4,7 +4,7 @@
   import Loading from '../../kit/Loading.svelte';
   import { notify } from '../../kit/notices.svelte';
   import { navigate } from '../../router';
-  import { Bench } from './bench.svelte';
+  import type { Bench } from './bench.svelte';
   import BenchDrawing from './BenchDrawing.svelte';
   import BoxAndPrototype from './BoxAndPrototype.svelte';
   import DragTable from './DragTable.svelte';
@@ -16,14 +16,15 @@
   import Versions from './Versions.svelte';
   import WhatIf from './WhatIf.svelte';
 
-  let { id }: { id: string } = $props();
+  let { bench }: { bench: Bench } = $props();
 
-  // svelte-ignore state_referenced_locally
-  const bench = new Bench(id, () => query.data);
+  const id = $derived(bench.id);
   const query = useShape(
     () => id,
     () => bench.selected,
   );
+  // svelte-ignore state_referenced_locally
+  bench.follow(() => query.data);
 
   const tabs = [
     ['parts', 'Parts'],

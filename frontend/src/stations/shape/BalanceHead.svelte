@@ -1,11 +1,8 @@
 <script lang="ts">
-  import { useShape } from '../../api/queries';
+  import type { Bench } from './bench.svelte';
 
-  let { id }: { id: string } = $props();
-  const shape = useShape(
-    () => id,
-    () => undefined,
-  );
+  let { bench }: { bench: Bench } = $props();
+  const shape = $derived(bench.shape);
   const marks: Record<string, [string, string]> = {
     good: ['✓', 'text-success'],
     stiff: ['✓', 'text-success'],
@@ -14,7 +11,7 @@
     unknown: ['?', 'text-warning'],
   };
   // The margin is said above already.
-  const first = $derived(shape.data?.findings.find((f) => !/^(margin|leans|unstable)/.test(f.code)));
+  const first = $derived(shape?.findings.find((f) => !/^(margin|leans|unstable)/.test(f.code)));
 
   /** How many findings of each gravity. */
   function tallied(findings: { severity: string }[]): [string, string][] {
@@ -30,14 +27,14 @@
   }
 </script>
 
-{#if shape.data}
-  {@const [mark, colour] = marks[shape.data.balance.verdict] ?? ['?', '']}
-  <p class="text-[1.05rem] leading-snug">
+{#if shape}
+  {@const [mark, colour] = marks[shape.balance.verdict] ?? ['?', '']}
+  <p class={['text-[1.05rem] leading-snug transition-opacity', bench.stale ? 'opacity-50' : '']}>
     <b class={colour} aria-hidden="true">{mark}</b>
-    {shape.data.balance.sentence}
+    {shape.balance.sentence}
   </p>
   <p class="text-sm">
-    {#each tallied(shape.data.findings) as [word, colour] (word)}
+    {#each tallied(shape.findings) as [word, colour] (word)}
       <span class={['mr-3 font-semibold', colour]}>{word}</span>
     {:else}
       <span class="text-success">Nothing wants mending.</span>

@@ -76,7 +76,12 @@
 
 <svelte:window bind:innerHeight={tall} />
 
-<figure class="paper relative mb-2 overflow-hidden" bind:clientWidth={width} aria-label="The rocket to scale">
+<figure
+  data-stays
+  class="paper relative mb-2 overflow-hidden lg:sticky lg:top-0 lg:z-10"
+  bind:clientWidth={width}
+  aria-label="The rocket to scale"
+>
   <svg {width} height={frame.height} class="block touch-pan-y select-none">
     <g transform={`translate(${left} ${ROOM.top + frame.half})`}>
       <AirframeDrawing

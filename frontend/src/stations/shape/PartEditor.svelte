@@ -47,7 +47,7 @@
 </script>
 
 {#if open}
-  <section class="paper p-3 lg:sticky lg:top-2" aria-label={open.name}>
+  <section class="paper p-3" aria-label={open.name}>
     <div class="mb-2 flex items-start gap-2">
       <div class="min-w-0 flex-1">
         <h2 class="truncate text-lg leading-tight font-bold">{open.name}</h2>

@@ -19,7 +19,7 @@
   const balance = $derived(shape.balance);
 </script>
 
-<section class="paper p-3 lg:sticky lg:top-2" aria-label="The whole rocket">
+<section class="paper p-3" aria-label="The whole rocket">
   <h2 class="mb-1 text-lg font-bold">The whole rocket</h2>
   <p class="quiet mb-2 text-sm">
     Touch a part to change it. In flight, still air: {shape.apogee ?? 'not known yet'}.

@@ -22,12 +22,16 @@ export class Bench {
   said = $state('');
 
   readonly id: string;
-  readonly #latest: () => Shape | undefined;
+  /** What the server said last; set by whoever asks it. */
+  #latest = $state.raw<() => Shape | undefined>(() => undefined);
   #queue: Promise<unknown> = Promise.resolve();
   #trying = false;
 
-  constructor(id: string, latest: () => Shape | undefined) {
+  constructor(id: string) {
     this.id = id;
+  }
+
+  follow(latest: () => Shape | undefined) {
     this.#latest = latest;
   }
 

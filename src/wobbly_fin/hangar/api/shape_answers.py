@@ -23,7 +23,7 @@ from wobbly_fin.hangar.api.shape_schemas import (
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import Shape
 from wobbly_fin.rocketry.airframe.as_point import CRUISE_M_S, drag_at
-from wobbly_fin.rocketry.airframe.explain import balance_sentence, finding_sentence
+from wobbly_fin.rocketry.airframe.explain import alone_sentence, balance_sentence, finding_sentence
 from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
 from wobbly_fin.rocketry.airframe.mass import Totals, joined, total
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_with_sigma
@@ -148,7 +148,7 @@ def _balance_out(shape: Shape) -> BalanceOut:
         cutout_margin_calibres=found.cutout_margin_calibres,
         sigma_calibres=found.sigma_calibres,
         verdict=found.verdict(school),
-        sentence=balance_sentence(found, school, units),
+        sentence=balance_sentence(found, school, units) + (alone_sentence(shape.alone) if shape.alone else ""),
         school=f"{school.name}, {school.low:g} to {school.high:g} calibres",
         school_source=school.source,
         said=words,

@@ -58,11 +58,13 @@ def findings(
     tube_school: TubeSchool = "household",
     printer_height_m: float | None = None,
     top_speed_m_s: float | None = None,
+    alone: Balance | None = None,
 ) -> tuple[Finding, ...]:
-    """Everything about an airframe that wants a look, gravest first."""
+    """Everything about an airframe that wants a look, gravest first; `alone`: its first stage after the others dropped."""
     layout = found.layout
     every = [
-        *_balance(found, school), *_outer(layout), *_fins(layout), *_rings(layout), *_overlaps(layout), *_guides(found),
+        *_balance(found, school),
+        *(_alone(alone, school) if alone is not None else ()), *_outer(layout), *_fins(layout), *_rings(layout), *_overlaps(layout), *_guides(found),
         *_motors(found), *_recovery(layout), *_printed(layout, printer_height_m), *_tubes(layout, found.aboard, tube_school),
         *_flutter(layout, top_speed_m_s),
         *(Finding(code="not_weighed", severity="mend", index=i) for i in found.empty.unknown),
@@ -85,6 +87,16 @@ def _balance(found: Balance, school: School) -> Iterator[Finding]:
         yield Finding(code=hard, severity="ask", values=values)
     for flag in found.pressure.flags:
         yield Finding(code=flag, severity="ask" if flag == "many_fins" else "danger")
+
+
+def _alone(found: Balance, school: School) -> Iterator[Finding]:
+    verdict = found.verdict(school)
+    margins = [m for m in (found.margin_calibres, found.margin_burnout_calibres) if m is not None]
+    if verdict in ("unstable", "thin"):
+        severity: Severity = "danger" if verdict == "unstable" else "mend"
+        yield Finding(
+            code=f"alone_{verdict}", severity=severity, values={"margin": min(margins), "low": school.low, "high": school.high}
+        )
 
 
 def _outer(layout: Layout) -> Iterator[Finding]:

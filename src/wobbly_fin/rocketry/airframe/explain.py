@@ -10,6 +10,8 @@ _CODES = "Local codes, the motor maker’s sheet and licensed practice decide."
 _SAID = {
     "unstable": "Not stable: the air pushes ahead of where it balances ({margin} calibres). It will turn round and fly at people. Do not fly it: more fin, fins further back, or weight in the nose.",
     "margin_thin": "Margin {margin} calibres; the school wants {low} to {high}. More fin, fins further back, or weight in the nose.",
+    "alone_unstable": "Once the booster has dropped, what flies on is not stable: {margin} calibres. Do not fly it: it needs fins of its own that hold it.",
+    "alone_thin": "Once the booster has dropped, {margin} calibres are left; the school wants {low} to {high}.",
     "margin_stiff": "Margin {margin} calibres, above the school’s {high}: safe, but it leans further into wind.",
     "leans_hard": "Margin {margin} calibres: beyond about 3 it leans hard into wind (common practice, no source).",
     "two_fins": "Two fins hold it in one plane only; in the other nothing does. The figure is for the weaker one.",
@@ -77,6 +79,12 @@ def finding_sentence(finding: Finding, layout: Layout, units: UnitChoice = METRI
             said[name] = layout.placed[index].part.called
     text = _SAID[finding.code].format_map(said)
     return text[:1].upper() + text[1:]
+
+
+def alone_sentence(alone: Balance) -> str:
+    """What is left of the margin once the lower stages have dropped."""
+    margin = alone.margin_calibres
+    return "" if margin is None else f" Once the booster has dropped: {margin:.1f}."
 
 
 def balance_sentence(found: Balance, school: School, units: UnitChoice = METRIC) -> str:

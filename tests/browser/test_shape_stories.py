@@ -1,0 +1,182 @@
+"""Stories from the bench: a rocket built up from nothing, one dragged into shape, one cut out of paper."""
+
+import re
+import uuid
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from playwright.sync_api import Page, expect
+
+from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.hangar.actions.save import save_rocket
+from wobbly_fin.hangar.models import Rocket
+
+
+def _rocket(user: User, name: str) -> uuid.UUID:
+    """A demo rocket in somebody's hangar."""
+    key = uuid.uuid4()
+    save_rocket(user, key, demo_file(next(r for r in ROCKETS if r.name == name)), None)
+    return key
+
+
+def _open(page: Page, server: Any, key: uuid.UUID) -> None:
+    page.goto(f"{server.url}/rockets/{key}/shape")
+    expect(page.get_by_label("The rocket to scale")).to_be_visible()
+
+
+def _add(page: Page, kind: str, shelf: str | None = None) -> None:
+    page.get_by_role("button", name="+ add in, on or behind it").last.click()
+    page.get_by_role("button", name=re.compile(f"^{kind}")).click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_role("button", name=shelf or "Make one on the spot").first.click()
+    expect(dialog).to_have_count(0)
+
+
+def test_begin_with_a_tube_and_a_kits_list_and_build_it_up(signed_in: Page) -> None:
+    page = signed_in
+    page.get_by_role("link", name="Begin from parts").click()
+    page.get_by_role("button", name="Lay it on the bench").click()
+    expect(page.get_by_text("what is it called?").first).to_be_visible()
+    page.locator("[name=name]").fill("Bodkin")
+    page.locator("[name=diameter]").fill("27 mm")
+    page.get_by_role("textbox", name=re.compile("list of parts")).fill("1 nose cone\n3 fins\n2 × ring")
+    page.get_by_role("button", name="Lay it on the bench").click()
+    expect(page.get_by_text("It will not fly straight").first).to_be_visible()
+
+    for kind in ("Fins", "Motor tube", "Launch lug", "Anchor", "Cord", "Canopy"):
+        _add(page, kind)
+    expect(page.get_by_text(re.compile("It will fly straight|Thin for")).first).to_be_visible()
+    for kind in ("Centring ring", "Centring ring", "Retainer"):
+        _add(page, kind)
+    expect(page.get_by_text("is held by nothing")).to_have_count(0)
+
+    # the box is checked off, what is missing is named
+    page.get_by_role("tab", name="Box & prototype").click()
+    page.get_by_label("2 × ring: is it there?").or_(page.get_by_label("ring: is it there?")).select_option("no")
+    expect(page.get_by_text("Missing: 2 × ring.")).to_be_visible()
+
+    # and the motor station has an answer for it
+    page.get_by_role("link", name="Motor", exact=True).click()
+    expect(page.get_by_text(re.compile(r"^Fly [A-D]\d+"))).to_be_visible()
+
+
+def test_type_it_drag_it_nudge_it_undo_it(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, key = signed_in, _rocket(hedda, "Inchworm")
+    _open(page, live_server, key)
+    sentence = page.get_by_text(re.compile(r"calibres with \w+ aboard")).first
+    first = sentence.inner_text()
+    page.get_by_label("Parts from nose to tail").get_by_role("button", name=re.compile(r"\bfins\b")).click()
+    span = page.locator("[name=span_m]")
+
+    # nonsense stays in its box with a sentence, and the drawing stays
+    span.fill("-3 mm")
+    span.press("Tab")
+    expect(page.get_by_text("'-3 mm' will not do").first).to_be_visible()
+    expect(span).to_have_value("-3 mm")
+    assert sentence.inner_text() == first
+
+    # inches taken for millimetres are asked about
+    span.fill("1.8")
+    span.press("Tab")
+    page.get_by_role("button", name="make it 45.72 mm").click()
+    expect(span).to_have_value("45.72 mm")
+    expect(page.get_by_text("Did you mean")).to_have_count(0)
+
+    # drag the tip outwards: the figures follow while it moves
+    handle = page.get_by_role("slider", name="fins: span")
+    box = handle.bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x, y - 20, steps=6)
+    expect(sentence).not_to_have_text(first)
+    page.mouse.up()
+    expect(span).not_to_have_value("45.72 mm")
+    dragged = span.input_value()
+
+    # a millimetre by keyboard, then back and forth
+    handle = page.get_by_role("slider", name="fins: span")
+    handle.focus()
+    handle.press("ArrowUp")
+    expect(span).not_to_have_value(dragged)
+    nudged = span.input_value()
+    assert float(nudged.split()[0]) == pytest.approx(float(dragged.split()[0]) + 1.0, abs=0.51)
+    page.get_by_role("button", name="Undo").click()
+    expect(span).to_have_value(dragged)
+    page.get_by_role("button", name="Redo").click()
+    expect(span).to_have_value(nudged)
+
+    # nothing is lost by a reload
+    page.reload()
+    page.get_by_label("Parts from nose to tail").get_by_role("button", name=re.compile(r"\bfins\b")).click()
+    expect(page.locator("[name=span_m]")).to_have_value(nudged)
+
+
+def test_weigh_solve_and_look_where_the_drag_is(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, key = signed_in, _rocket(hedda, "Post Rider")
+    _open(page, live_server, key)
+    page.get_by_role("tab", name="Scale pan").click()
+    page.get_by_label("fins: what the scale says").fill("24 g")
+    page.get_by_label("fins: what the scale says").press("Tab")
+    expect(page.get_by_role("row", name=re.compile("^fins.*measured"))).to_be_visible()
+    page.get_by_role("tab", name="What if").click()
+    page.locator("[name=wanted]").fill("3")
+    page.get_by_role("button", name="with weight in the nose").click()
+    expect(page.get_by_text(re.compile("becomes 3.00 calibres"))).to_be_visible()
+    page.get_by_role("button", name="Do it").click()
+    expect(page.get_by_text(re.compile(r"3\.0 ± 0\.\d calibres")).first).to_be_visible()
+    page.locator("[name=wanted]").fill("9")
+    page.get_by_role("button", name="with the fins’ place").click()
+    expect(page.get_by_role("alert")).to_contain_text("the range gives")
+    page.get_by_role("tab", name="Drag").click()
+    expect(page.get_by_text(re.compile(r"Cd 0\.\d\d coasting"))).to_be_visible()
+
+
+def test_templates_are_previewed_and_downloaded(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, key = signed_in, _rocket(hedda, "Night Ferry")
+    _open(page, live_server, key)
+    page.get_by_role("tab", name="Paper").click()
+    page.get_by_role("button", name=re.compile("^fins: one of 3")).click()
+    expect(page.get_by_role("img", name=re.compile("fins: one of 3"))).to_be_visible()
+    with page.expect_download() as download:
+        page.get_by_role("link", name="PDF, full size").click()
+    assert download.value.suggested_filename == "night-ferry-fin-13.pdf" or download.value.suggested_filename.endswith(".pdf")
+
+
+def test_changed_elsewhere_meanwhile_is_said_and_nothing_is_overwritten(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, key = signed_in, _rocket(hedda, "Copper Kettle")
+    _open(page, live_server, key)
+    row = Rocket.objects.get(pk=key)
+    row.document["remarks"] = "from the phone"
+    Rocket.objects.filter(pk=key).update(revision=2, document=row.document)
+    name = page.locator("[name=name]")
+    name.fill("Tin Kettle")
+    name.press("Tab")
+    expect(page.get_by_text("changed elsewhere meanwhile")).to_be_visible()
+    page.get_by_role("button", name="Do it on what is there now").click()
+    expect(page.get_by_role("heading", name="Tin Kettle")).to_be_visible()
+    assert Rocket.objects.get(pk=key).document["remarks"] == "from the phone"
+
+
+def test_grow_a_quick_rocket_compare_its_versions_and_reopen_the_first(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, key = signed_in, _rocket(hedda, "Barn Owl")
+    page.goto(f"{live_server.url}/rockets/{key}/shape")
+    page.get_by_role("button", name="Grow it into an airframe").click()
+    expect(page.get_by_label("The rocket to scale")).to_be_visible()
+    page.get_by_label("Parts from nose to tail").get_by_role("button", name=re.compile(r"\bfins\b")).click()
+    page.locator("[name=count]").fill("4")
+    page.locator("[name=count]").press("Tab")
+    page.get_by_role("tab", name="Versions").click()
+    expect(page.get_by_text("fins, how many: 3 → 4")).to_be_visible()
+    page.get_by_role("button", name="reopen").last.click()
+    expect(page.get_by_role("button", name="Grow it into an airframe")).to_be_visible()
+
+
+def test_on_a_phone_the_answer_comes_first_and_nothing_runs_off_the_side(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, key = signed_in, _rocket(hedda, "Saltmarsh Heron")
+    page.set_viewport_size({"width": 390, "height": 844})
+    _open(page, live_server, key)
+    expect(page.get_by_text("It will fly straight").first).to_be_in_viewport()
+    assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth + 1")
