@@ -62,6 +62,27 @@ def read(page: Page) -> None:
     page.get_by_text("never lengthened").wait_for()
 
 
+def hold_the_fins(page: Page) -> None:
+    page.get_by_label("Parts from nose to tail").get_by_role("button", name=re.compile(r"\bfins\b")).click()
+    page.get_by_role("slider", name="fins: span").wait_for()
+
+
+def cut_open(page: Page) -> None:
+    page.get_by_role("button", name="Cut open").click()
+
+
+def paper(page: Page) -> None:
+    page.get_by_role("tab", name="Paper").click()
+    page.get_by_role("button", name=re.compile("^Tube wrap")).click()
+    page.evaluate("window.scrollTo(0, 440)")
+
+
+def prototype(page: Page) -> None:
+    page.get_by_role("tab", name="Box & prototype").click()
+    page.get_by_text("Scale 1 : 12").wait_for()
+    page.evaluate("window.scrollTo(0, 400)")
+
+
 # file, address ({Rocket name} becomes its key), size, theme, what to do before the picture
 VIEWS = [
     ("hangar", "/", DESK, "bench", None),
@@ -69,7 +90,11 @@ VIEWS = [
     ("motor-station", "/rockets/{Inchworm}/motor", DESK, "bench", None),
     ("motor-station-pinned", "/rockets/{Copper Kettle}/motor", DESK, "night-shift", pin),
     ("motor-station-phone", "/rockets/{Saltmarsh Heron}/motor", PHONE, "field", None),
-    ("shape-station", "/rockets/{Night Ferry}/shape", DESK, "bench", None),
+    ("shape-station", "/rockets/{Night Ferry}/shape", DESK, "bench", hold_the_fins),
+    ("shape-cut-open", "/rockets/{Copper Kettle}/shape", DESK, "night-shift", cut_open),
+    ("shape-paper", "/rockets/{Night Ferry}/shape", DESK, "bench", paper),
+    ("shape-prototype", "/rockets/{Post Rider}/shape", DESK, "field", prototype),
+    ("shape-phone", "/rockets/{Inchworm}/shape", PHONE, "bench", None),
     ("log-a-flight", "/rockets/{Inchworm}/log?motor=catalogue:B9&delay=6", DESK, "bench", None),
     ("flight", "/logbook/{flight}", DESK, "bench", None),
     ("logbook", "/logbook", DESK, "bench", None),

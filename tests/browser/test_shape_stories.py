@@ -2,6 +2,7 @@
 
 import re
 import uuid
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -130,6 +131,14 @@ def test_weigh_solve_and_look_where_the_drag_is(signed_in: Page, live_server: An
     page.locator("[name=wanted]").fill("9")
     page.get_by_role("button", name="with the fins’ place").click()
     expect(page.get_by_role("alert")).to_contain_text("the range gives")
+
+    # a slider tries; nothing is kept until it is said so
+    slider = page.get_by_role("slider", name="fins, thickness")
+    slider.focus()
+    slider.press("ArrowRight")
+    expect(page.get_by_text("Only tried:")).to_be_visible()
+    page.get_by_role("button", name="Put it back").click()
+    expect(page.get_by_text("Only tried:")).to_have_count(0)
     page.get_by_role("tab", name="Drag").click()
     expect(page.get_by_text(re.compile(r"Cd 0\.\d\d coasting"))).to_be_visible()
 
@@ -158,6 +167,24 @@ def test_changed_elsewhere_meanwhile_is_said_and_nothing_is_overwritten(signed_i
     page.get_by_role("button", name="Do it on what is there now").click()
     expect(page.get_by_role("heading", name="Tin Kettle")).to_be_visible()
     assert Rocket.objects.get(pk=key).document["remarks"] == "from the phone"
+
+
+def test_a_rocket_goes_out_as_a_file_and_comes_back(signed_in: Page, live_server: Any, hedda: User, tmp_path: Path) -> None:
+    page, key = signed_in, _rocket(hedda, "Thimble")
+    _open(page, live_server, key)
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Save it as a file").click()
+    saved = tmp_path / "thimble.json"
+    download.value.save_as(saved)
+    page.goto(f"{live_server.url}/new/parts")
+    newer = tmp_path / "newer.json"
+    newer.write_text(saved.read_text().replace('"version": 2', '"version": 9'))
+    page.get_by_label("Or read a rocket file").set_input_files(newer)
+    expect(page.get_by_text("written by a newer Wobbly Fin")).to_be_visible()
+    page.get_by_label("Or read a rocket file").set_input_files(saved)
+    expect(page.get_by_label("The rocket to scale")).to_be_visible()
+    first, second = Rocket.objects.all()
+    assert first.document == second.document and first.pk != second.pk
 
 
 def test_grow_a_quick_rocket_compare_its_versions_and_reopen_the_first(signed_in: Page, live_server: Any, hedda: User) -> None:

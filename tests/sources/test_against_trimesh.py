@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 import trimesh
 
-from wobbly_fin.rocketry.airframe.mass import fin_solid, solid_of
+from wobbly_fin.rocketry.airframe.part_solids import fin_solid, solid_of
 from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, FinCan, FinSet, NoseCone, Transition
 from wobbly_fin.rocketry.airframe.planform import corners
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../api/client';
-  import { useChange, type Rocket } from '../api/queries';
+  import { queryClient, useChange, type Rocket } from '../api/queries';
   import { Kept } from '../kit/keep.svelte';
   import TextBox from '../kit/TextBox.svelte';
   import { navigate, p } from '../router';
@@ -20,6 +20,29 @@
     return ask(client.PUT('/api/hangar/airframes/{key}', { params: { path: { key: id } }, body }));
   }, ['rockets']);
   const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
+
+  let fileProblem = $state('');
+
+  /** A rocket file from somewhere else, under a new key. */
+  async function read(list: FileList | null) {
+    const file = list?.[0];
+    if (!file) return;
+    fileProblem = '';
+    try {
+      const document = JSON.parse(await file.text()) as Record<string, unknown>;
+      const made = await ask(
+        client.PUT('/api/hangar/rockets/{key}', {
+          params: { path: { key: crypto.randomUUID() } },
+          body: document,
+        }),
+      );
+      await queryClient.invalidateQueries({ queryKey: ['rockets'] });
+      await navigate('/rockets/:id/shape', { params: { id: made.id } });
+    } catch (error) {
+      fileProblem =
+        error instanceof ApiError ? error.message : `${file.name} is no rocket file: it is not JSON.`;
+    }
+  }
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
@@ -75,3 +98,16 @@
     <a class="btn btn-ghost" href={p('/')}>Not now</a>
   </div>
 </form>
+
+<section class="paper mt-3 max-w-3xl p-5" aria-label="From a file">
+  <label class="block">
+    <span class="mb-0.5 block font-semibold">Or read a rocket file</span>
+    <input
+      type="file"
+      accept="application/json,.json"
+      class="file-input w-full max-w-md"
+      onchange={(e) => read(e.currentTarget.files)}
+    />
+  </label>
+  {#if fileProblem}<p class="text-error mt-2" role="alert">✕ {fileProblem}</p>{/if}
+</section>

@@ -27,7 +27,7 @@
     <svg
       width="46"
       height={room + 8}
-      class="mt-auto mb-[104px] hidden shrink-0 overflow-visible sm:block"
+      class="mt-auto mb-[116px] hidden shrink-0 overflow-visible sm:block"
       aria-hidden="true"
     >
       {#each ticks(ruler.span, ruler.step) as at (at)}
@@ -69,9 +69,9 @@
               />
             </span>
             <span
-              class="border-base-content bg-base-200 flex h-[104px] w-full flex-col items-center gap-0.5 border-t-2 px-1 pt-2 text-center"
+              class="border-base-content bg-base-200 flex h-[116px] w-full flex-col items-center gap-0.5 border-t-2 px-1 pt-2 text-center"
             >
-              <span class="tape max-w-full shrink-0 truncate px-2 text-[0.88rem] group-hover:underline"
+              <span class="tape max-w-full shrink-0 px-2 text-[0.82rem] leading-tight group-hover:underline"
                 >{rocket.name}</span
               >
               <span

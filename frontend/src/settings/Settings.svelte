@@ -3,12 +3,25 @@
   import { useChange, usePreferences } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import Limits from './Limits.svelte';
+  import Workshop from './Workshop.svelte';
   import UnitsPerQuantity from './UnitsPerQuantity.svelte';
 
   const preferences = usePreferences();
   const change = useChange(
     (body: Schemas['PreferencesIn']) => ask(client.PATCH('/api/preferences', { body })),
-    ['preferences', 'session', 'rockets', 'board', 'forecast', 'conditions', 'logbook', 'motors', 'fields'],
+    [
+      'preferences',
+      'session',
+      'rockets',
+      'board',
+      'forecast',
+      'conditions',
+      'logbook',
+      'motors',
+      'fields',
+      'shape',
+      'stock',
+    ],
   );
   const refused = $derived(change.error instanceof ApiError ? change.error : undefined);
 </script>
@@ -20,7 +33,10 @@
   {#snippet children(found)}
     <div class="grid gap-3 lg:grid-cols-[1fr_340px]">
       <Limits limits={found.limits} {refused} onchange={(limits) => change.mutate({ limits })} />
-      <UnitsPerQuantity units={found.units} onchange={(units) => change.mutate({ units })} />
+      <div class="grid content-start gap-3">
+        <UnitsPerQuantity units={found.units} onchange={(units) => change.mutate({ units })} />
+        <Workshop workshop={found.workshop} {refused} onchange={(workshop) => change.mutate({ workshop })} />
+      </div>
     </div>
   {/snippet}
 </Loading>

@@ -55,7 +55,7 @@ def airframes(draw: st.DrawFn) -> Airframe:
     """Any valid airframe of one tube, with a random choice of parts in and on it."""
     d = draw(_m(0.01, 0.15))
     nose = NoseCone(
-        id="n", shape=draw(st.sampled_from(["ogive", "cone", "ellipsoid", "parabola", "power", "haack"])), length_m=draw(_m(0.02, 0.6)),
+        id="n", shape=draw(st.sampled_from(["ogive", "cone", "ellipsoid", "parabola", "power", "haack"])), length_m=draw(_m(d / 2 + 1e-5, 0.6)),
         base_diameter_m=d, wall_m=draw(st.none() | _m(0.0005, d / 5)), shoulder_length_m=draw(_m(0.0, 0.1)), shoulder_diameter_m=round(0.9 * d, 5),
         material=draw(st.sampled_from(["balsa", "polystyrene", "printed-pla"])), finish=draw(st.sampled_from(["rough", "painted"])),
     )  # fmt: skip

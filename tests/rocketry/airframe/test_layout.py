@@ -83,6 +83,12 @@ def test_what_cannot_be_placed_is_named(parts, said):
         lay_out(frame(*parts))
 
 
+def test_what_a_fitted_size_makes_impossible_is_said_of_that_part():
+    with pytest.raises(PartError) as caught:
+        lay_out(frame(NoseCone(length_m=0.02), BodyTube(length_m=0.2, outer_diameter_m=0.06)))
+    assert caught.value.name == "parts.0.length_m" and "tangent ogive" in caught.value.message
+
+
 def test_an_error_names_the_part_and_the_box():
     with pytest.raises(PartError) as caught:
         lay_out(frame(NoseCone(length_m=0.1)))

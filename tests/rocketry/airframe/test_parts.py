@@ -28,6 +28,7 @@ SQUARE = ((0.0, 0.0), (0.0, 0.03), (0.05, 0.03), (0.05, 0.0))
         (lambda: NoseCone(length_m=0.1, shape="dome"), "shape"),
         (lambda: NoseCone(length_m=0.1, shape="parabola", parameter=1.2), "parameter"),
         (lambda: NoseCone(length_m=0.1, base_diameter_m=0.02, wall_m=0.011), "wall_m"),
+        (lambda: NoseCone(length_m=0.02, base_diameter_m=0.05), "length_m"),
         (lambda: NoseCone(length_m=0.1, material="unobtainium"), "material"),
         (lambda: NoseCone(length_m=0.1, material="ripstop"), "material"),
         (lambda: FinSet(**(FIN | {"count": 1000})), "count"),

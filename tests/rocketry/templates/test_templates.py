@@ -12,7 +12,7 @@ from hypothesis import given, settings
 
 from tests.rocketry.airframe.rockets import airframes, model
 from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
-from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, MotorTube, NoseCone, Transition
+from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, MotorTube, NoseCone, Transition, VentHoles
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.templates.paper import OVERLAP_MM, tile
 from wobbly_fin.rocketry.templates.pdf import POINTS_PER_MM, write_pdf
@@ -152,6 +152,21 @@ def test_a_lug_line_stands_where_the_lug_does():
     lug = next(p for p in wrap.paths if p.closed and p.layer == "mark")
     assert (sum(x for x, _ in lug.points) / 4 - fin1) % around == pytest.approx(around * 60 / 360)
     assert extent(lug.points)[1] == pytest.approx(40.0)
+
+
+def test_vent_holes_stand_at_exact_nths_and_are_as_wide_as_told():
+    stage = model().stages[0]
+    vented = Airframe(
+        stages=(
+            Stage(parts=(*stage.parts, VentHoles(id="v", parent="body", edge="aft", offset_m=0.2, count=4, diameter_m=0.0032))),
+        )
+    )
+    found = template(vented, "vents")
+    around = math.pi * 26.2
+    assert np.diff(sorted(c.centre[0] for c in found.circles)) == pytest.approx([around / 4] * 3)
+    assert {round(2 * c.radius, 6) for c in found.circles} == {3.2}
+    # middle of the hole 201.6 mm ahead of the tube's end, half the strip's 33.2 mm less
+    assert "185 mm ahead" in found.notes[0]
 
 
 def test_rings_alike_share_a_template_and_a_clusters_ring_has_every_hole():

@@ -1925,6 +1925,8 @@ export interface components {
             label: string;
             /** Value */
             value: string;
+            /** Value M */
+            value_m: number;
             /** Step */
             step: string;
             /** Margin Change */

@@ -66,7 +66,7 @@
 <Loading {query} waiting="Laying it out on the bench…">
   {#snippet children(found)}
     {@const shape = bench.tried ?? found}
-    <BenchDrawing {bench} {shape} />
+    <BenchDrawing {bench} {shape} stays={tab === 'parts' || tab === 'what-if'} />
     {#if bench.conflict}
       <div class="paper border-warning mb-2 flex flex-wrap items-center gap-3 border-2 p-3" role="alert">
         <p class="flex-1">This rocket was changed elsewhere meanwhile. Your last change is not in yet.</p>

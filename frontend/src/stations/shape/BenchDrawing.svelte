@@ -5,7 +5,13 @@
   import type { Bench } from './bench.svelte';
   import { fit, ROOM, ruler, snap } from './marks';
 
-  let { bench, shape }: { bench: Bench; shape: Shape } = $props();
+  interface Props {
+    bench: Bench;
+    shape: Shape;
+    /** Whether it stays in sight while what lies below is scrolled. */
+    stays: boolean;
+  }
+  let { bench, shape, stays }: Props = $props();
 
   const session = useSession();
   let width = $state(900);
@@ -77,8 +83,8 @@
 <svelte:window bind:innerHeight={tall} />
 
 <figure
-  data-stays
-  class="paper relative mb-2 overflow-hidden lg:sticky lg:top-0 lg:z-10"
+  data-stays={stays ? '' : undefined}
+  class={['paper relative mb-2 overflow-hidden', stays && 'lg:sticky lg:top-0 lg:z-10']}
   bind:clientWidth={width}
   aria-label="The rocket to scale"
 >

@@ -63,10 +63,10 @@
   <table class="w-full">
     <thead>
       <tr class="border-base-content border-b text-left">
-        <th>length</th><th>prototype</th><th class="text-right">scaled</th><th>to be had</th><th
+        <th>length</th><th>prototype</th><th class="pr-3 text-right">scaled</th><th>to be had</th><th
           class="text-right">build</th
         >
-        <th>as built</th><th class="text-right">off by</th><th>absorbs</th>
+        <th>as built</th><th class="pr-3 text-right">off by</th><th>absorbs</th>
       </tr>
     </thead>
     <tbody>

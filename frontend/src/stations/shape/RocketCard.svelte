@@ -17,6 +17,9 @@
     texts = next;
   });
   const balance = $derived(shape.balance);
+  const saved = $derived(
+    `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(shape.rocket.document, null, 1))}`,
+  );
 </script>
 
 <section class="paper p-3" aria-label="The whole rocket">
@@ -102,6 +105,10 @@
       </select>
     </label>
   </div>
+  <p class="mt-2 text-sm">
+    <a class="link" href={saved} download={`${shape.rocket.name}.json`}>Save it as a file</a>
+    <span class="quiet">, open JSON; a file is read back under New rocket, from parts.</span>
+  </p>
   <div class="mt-2">
     <HowCome about="balance">
       <p class="mb-1">

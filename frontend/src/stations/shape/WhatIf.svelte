@@ -41,6 +41,10 @@
     }
   }
 
+  /** Where a slider stands while its dimension is only tried. */
+  const held = (part: string, field: string) =>
+    bench.drag?.part === part && bench.drag.field === field ? bench.drag.value : undefined;
+
   async function use() {
     if (!solved) return;
     const done = await bench.edit(solved.edits as Partial<EditIn>[]);
@@ -69,12 +73,22 @@
     <Loading query={study} waiting="Flying it once for every dimension…">
       {#snippet children(found)}
         <h2 class="tape mb-2">A tenth more of each</h2>
+        {#if bench.drag}
+          <div class="bg-base-200 mb-2 flex flex-wrap items-center gap-2 p-2" role="status">
+            <span class={['flex-1', bench.stale ? 'opacity-50' : '']}
+              >Only tried: {shape.balance.margin_calibres?.toFixed(2) ?? '–'} calibres, apogee {shape.apogee ??
+                '–'}.</span
+            >
+            <button class="btn btn-sm btn-primary" onclick={() => bench.drop()}>Keep it</button>
+            <button class="btn btn-sm" onclick={() => bench.letGo()}>Put it back</button>
+          </div>
+        {/if}
         {#if found.canopy}<p class="mb-2">{found.canopy}</p>{/if}
         <table class="w-full">
           <thead>
             <tr class="border-base-content border-b text-left">
               <th>dimension</th><th class="text-right">now</th><th class="text-right">and</th>
-              <th class="text-right">margin, calibres</th><th class="text-right"
+              <th>slide it</th><th class="text-right">margin, calibres</th><th class="text-right"
                 >apogee{found.motor ? `, ${found.motor}` : ''}</th
               >
             </tr>
@@ -89,6 +103,24 @@
                 >
                 <td class="text-right">{row.value}</td>
                 <td class="quiet text-right">+{row.step}</td>
+                <td class="px-2">
+                  <input
+                    type="range"
+                    class="range range-xs w-28"
+                    aria-label={`${row.name}, ${row.label.toLowerCase()}`}
+                    min={0.7 * row.value_m}
+                    max={1.3 * row.value_m}
+                    step="0.0005"
+                    value={held(row.part, row.field) ?? row.value_m}
+                    oninput={(e) => {
+                      bench.dragTo({
+                        part: row.part,
+                        field: row.field,
+                        value: Number(e.currentTarget.value),
+                      });
+                    }}
+                  />
+                </td>
                 <td
                   class={[
                     'text-right font-semibold',

@@ -50,6 +50,7 @@ export const kinds: { title: string; kinds: Kind[] }[] = [
       { type: 'fin_can', name: 'Printed fin can', says: 'tail in one piece' },
       { type: 'fin_set', name: 'Fins', says: 'on what is touched' },
       { type: 'launch_lug', name: 'Launch lug', says: 'slides on the rod' },
+      { type: 'vent_holes', name: 'Vent holes', says: 'for an altimeter’s bay' },
       { type: 'rail_button', name: 'Rail button', says: 'two are needed' },
     ],
   },

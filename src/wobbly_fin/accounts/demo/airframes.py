@@ -107,6 +107,7 @@ def _ferry() -> list[Parts]:
         [
             {"type": "nose_cone", "shape": "ogive", **_mm(length=270, base_diameter=66, shoulder_length=60, shoulder_diameter=63.6, wall=2), "material": "polystyrene", **_g(148)},
             {"type": "body_tube", "as": "bay", "name": "payload tube", **_mm(length=220, outer_diameter=66, inner_diameter=63.8), "material": "paper-tube"},
+            {"type": "vent_holes", "in": "bay", "count": 3, "edge": "fore", **_mm(offset=120, diameter=3.2), "angle_deg": 30.0},
             {"type": "coupler", "as": "joiner", "in": "bay", "edge": "aft", **_mm(offset=-60, length=120, outer_diameter=63.6, wall=1.2), "material": "paper-tube", **_g(24.8)},
             {"type": "bulkhead", "as": "lid", "in": "joiner", "edge": "aft", **_mm(offset=2, thickness=2.95), "material": "birch-ply"},
             {"type": "mass_lump", "name": "altimeter with battery", "in": "bay", "kind": "payload", "edge": "fore", **_mm(offset=80, length=62, diameter=26), **_g(38)},

@@ -222,6 +222,7 @@ class SensitivityOut(Schema):
     field: str
     label: str
     value: str
+    value_m: float
     step: str
     margin_change: float
     apogee_change: str | None

@@ -36,6 +36,7 @@ from wobbly_fin.rocketry.templates.vector import write_svg
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
 MOST_ROWS = 40
+_CLOSE_ENOUGH = 0.25  # of the size wanted: further off is no help
 _NOTHING_CALIBRES, _NOTHING_M = 0.005, 0.3  # below both, a dimension does nothing worth a line
 
 
@@ -111,6 +112,7 @@ def what_if_out(shape: Shape) -> WhatIfOut:
                 field=s.field,
                 label=label,
                 value=show(s.value, "short_length", units),
+                value_m=s.value,
                 step=show(s.step, "short_length", units),
                 margin_change=s.margin_change,
                 apogee_change=None if change is None else f"{'+' if change >= 0 else '−'}{show(abs(change), 'height', units)}",
@@ -235,13 +237,9 @@ def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
         # A tenth of a millimetre is as true as anybody cuts.
         return show(round(value, 4), "short_length", units, 1)
 
-    tubes = [i for i in STOCK.values() if i.type in ("body_tube", "nose_cone")]
     rows = []
     for r in table.rows:
-        close = nearest(r.scaled_m, [_size(i, r.name) for i in tubes])
-        hint = None
-        if close is not None and abs(_size(tubes[close], r.name) - r.scaled_m) < 0.25 * r.scaled_m:
-            hint = f"{tubes[close].name}: {said(_size(tubes[close], r.name))}"
+        hint = _to_be_had(r.name, r.scaled_m, said)
         rows.append(
             ScaleRowOut(
                 name=r.name,
@@ -267,7 +265,16 @@ def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
     )
 
 
-def _size(item: Any, name: str) -> float:
-    """What of an item a row is compared with: a diameter where the row says so, else its length."""
-    across = any(word in name.lower() for word in ("diameter", "width", "across"))
-    return float(item.width_m or 0.0) if across else float(item.figures.get("length_m", 0.0))
+def _to_be_had(name: str, wanted_m: float, said: Callable[[float], str]) -> str | None:
+    """The nearest thing on the shelf for a row that names a bought size: a nose's length, a tube's diameter."""
+    wanted = name.lower()
+    if any(word in wanted for word in ("diameter", "width", "across")):
+        sizes = [(float(i.width_m or 0.0), i.name) for i in STOCK.values() if i.type == "body_tube"]
+    elif "nose" in wanted:
+        sizes = [(float(i.figures["length_m"]), i.name) for i in STOCK.values() if i.type == "nose_cone"]
+    else:
+        return None  # tubes and fins are cut to length
+    close = nearest(wanted_m, [size for size, _ in sizes])
+    if close is None or abs(sizes[close][0] - wanted_m) > _CLOSE_ENOUGH * wanted_m:
+        return None
+    return f"{sizes[close][1]}: {said(sizes[close][0])}"

@@ -41,6 +41,7 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
         "bulkhead": {"thickness_m": 0.0015 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
         "launch_lug": {"length_m": 0.04, "outer_diameter_m": 0.0044, "inner_diameter_m": 0.0036, "rod_diameter_m": 0.0032, "material": "paper-tube", "angle_deg": 60.0},
         "rail_button": {"material": "acetal", "angle_deg": 60.0},
+        "vent_holes": {"count": 3, "diameter_m": 0.003},
         "retainer": {"kind": "hook" if small else "threaded_ring", "mass_kg": 0.0015 if small else 0.012, "mass_source": "guessed"},
         "joint": {"kind": "glued"},
         "anchor": {"kind": "folded_patch" if small else "eye_bolt", "mass_kg": 0.0005 if small else 0.008, "mass_source": "guessed"},

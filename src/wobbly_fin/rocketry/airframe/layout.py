@@ -1,6 +1,7 @@
 """Where every part sits, and how wide it is: diameters fitted to neighbours, places from the nose tip."""
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -23,6 +24,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     Transition,
 )
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction
+from wobbly_fin.rocketry.errors import RocketryError
 
 # How dense a canopy or cord packs in its tube: a guess, nobody's measurement; type a packed length to replace it.
 PACKED_KG_M3 = 220.0
@@ -182,13 +184,23 @@ def _lay_outer(listed: list[tuple[int, Part]]) -> tuple[Placed, ...]:
     before: Part | None = None
     for place, (index, stage, part) in enumerate(rows):
         after = rows[place + 1][2] if place + 1 < len(rows) else None
-        fitted = _fit_outer(index, part, before, after)
+        fitted = _named(index, _fit_outer, index, part, before, after)
         if isinstance(fitted, NoseCone) and place > 0:
             raise PartError(index, "type", "is a nose cone behind other parts; it belongs at the front")
         out.append(Placed(index=index, stage=stage, part=fitted, fore_m=station, aft_m=station + fitted.axial_length_m))
         station += fitted.axial_length_m
         before = fitted
     return tuple(out)
+
+
+def _named(index: int, fit: Callable[..., Part], *args: object) -> Part:
+    """Fit a part; what its own checks then refuse is said of that part."""
+    try:
+        return fit(*args)
+    except PartError:
+        raise
+    except RocketryError as error:
+        raise PartError(index, error.name, error.message) from error
 
 
 def _fit_outer(index: int, part: Part, before: Part | None, after: Part | None) -> Part:
@@ -241,7 +253,7 @@ def _place_inner(
         parent = _place_inner(number, listed, numbers, outer, placed, asked | {index})
     fore = _fore_station(index, part, parent)
     around = _around(parent, outer, fore + part.axial_length_m / 2)
-    fitted = _fit_inner(part, parent, around, listed)
+    fitted = _named(index, _fit_inner, part, parent, around, listed)
     placed[index] = Placed(
         index=index, stage=stage, part=fitted, fore_m=fore, aft_m=fore + fitted.axial_length_m, host=around.index
     )

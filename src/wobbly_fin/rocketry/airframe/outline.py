@@ -24,6 +24,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     RailButton,
     Retainer,
     Transition,
+    VentHoles,
 )
 from wobbly_fin.rocketry.airframe.planform import corners
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction
@@ -110,6 +111,11 @@ def _small(layout: Layout, p: Placed) -> PartOutline | None:
         radius = part.outer_diameter_m / 2
         return PartOutline(
             index=p.index, profile=_box(p.fore_m, p.aft_m, radius), across=(surface + radius,), angles_deg=(part.angle_deg,)
+        )
+    if isinstance(part, VentHoles):
+        angles = tuple((part.angle_deg + 360.0 * k / part.count) % 360.0 for k in range(part.count))
+        return PartOutline(
+            index=p.index, profile=_box(p.fore_m, p.aft_m, part.diameter_m / 2), across=(surface,), angles_deg=angles
         )
     if isinstance(part, RailButton):
         half = part.height_m / 2

@@ -69,7 +69,7 @@ def radius_fraction(shape: NoseShape, parameter: float, u: Floats, slenderness: 
         return u.copy()
     if shape == "ogive":
         arc = (1 + slenderness**2) / 2  # arc radius ÷ base radius
-        return np.sqrt(np.maximum(arc**2 - (slenderness * (1 - u)) ** 2, 0.0)) - (arc - 1)
+        return np.maximum(np.sqrt(np.maximum(arc**2 - (slenderness * (1 - u)) ** 2, 0.0)) - (arc - 1), 0.0)
     if shape == "ellipsoid":
         return np.sqrt(np.maximum(1 - (1 - u) ** 2, 0.0))
     if shape == "parabola":

@@ -15,6 +15,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     NoseCone,
     RailButton,
     Transition,
+    VentHoles,
 )
 from wobbly_fin.rocketry.airframe.planform import corners
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction
@@ -36,6 +37,8 @@ def templates_of(layout: Layout, units: UnitChoice = METRIC) -> tuple[Template, 
         if isinstance(part, FinSet):
             found.append(fin_template(layout, placed, units))
             found.append(wrap_template(layout, placed, units))
+        elif isinstance(part, VentHoles):
+            found.append(vent_template(layout, placed, units))
         elif isinstance(part, CentringRing | Bulkhead):
             like = _alike(layout, placed)
             if like[0].index == placed.index:
@@ -179,6 +182,35 @@ def wrap_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC) ->
         paths=tuple(paths),
         words=tuple(words),
         notes=tuple(notes),
+    )
+
+
+def vent_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC) -> Template:
+    """A strip to lay round the tube with the vent holes at exact n-ths; its aft edge is told from the tube's."""
+    part = placed.part
+    assert isinstance(part, VentHoles)
+    host = layout.outer_at((placed.fore_m + placed.aft_m) / 2)
+    around = math.pi * 1000 * 2 * layout.radius_at((placed.fore_m + placed.aft_m) / 2)
+    tall = 30.0 + part.diameter_m * 1000
+    step = around / part.count
+    centres = [(step * (k + 0.5), tall / 2) for k in range(part.count)]
+    marks = [Path(points=((x, 0.0), (x, tall)), layer="mark") for x, _ in centres]
+    edge = show(host.aft_m - (placed.fore_m + placed.aft_m) / 2 - tall / 2000, "short_length", units)
+    return Template(
+        key=f"vents-{placed.index}",
+        title=f"{part.called}: {part.count} of {show(part.diameter_m, 'short_length', units)}",
+        paths=(
+            Path(points=((0.0, 0.0), (around, 0.0), (around, tall), (0.0, tall)), closed=True),
+            Path(
+                points=((around, 0.0), (around + GLUE_FLAP_MM, 0.0), (around + GLUE_FLAP_MM, tall), (around, tall)), layer="score"
+            ),
+            *marks,
+        ),
+        circles=tuple(Circle(centre=c, radius=part.diameter_m * 500) for c in centres),
+        notes=(
+            f"Lower edge {edge} ahead of the tube’s aft edge. First hole at {part.angle_deg:g}° from the top.",
+            "Round, clean-edged holes: a burr misleads the altimeter.",
+        ),
     )
 
 

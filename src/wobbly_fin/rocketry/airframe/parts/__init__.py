@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.airframe.parts.fittings import (
     MassLump,
     RailButton,
     Retainer,
+    VentHoles,
 )
 from wobbly_fin.rocketry.airframe.parts.inside import Bulkhead, CentringRing, Coupler, MotorTube
 from wobbly_fin.rocketry.airframe.parts.outer import BodyTube, FinCan, NoseCone, Outer, Transition
@@ -20,7 +21,7 @@ from wobbly_fin.rocketry.airframe.parts.part import Part
 PART_TYPES: dict[str, type[Part]] = {
     kind.TYPE: kind
     for kind in (
-        NoseCone, BodyTube, Transition, FinCan, FinSet, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton, Retainer,
+        NoseCone, BodyTube, Transition, FinCan, FinSet, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton, VentHoles, Retainer,
         Anchor, Cord, CanopyPack, Joint, MassLump, Allowance, DisplayPart,
     )
 }  # fmt: skip
@@ -28,5 +29,5 @@ PART_TYPES: dict[str, type[Part]] = {
 __all__ = [
     "PART_TYPES", "Allowance", "Anchor", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "DisplayPart",
     "FinCan", "FinSet", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "RailButton", "Retainer",
-    "Transition",
+    "Transition", "VentHoles",
 ]  # fmt: skip

@@ -46,6 +46,22 @@ class RailButton(Part):
         return self.diameter_m
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class VentHoles(Part):
+    """Holes through the wall, evenly round the body: for an altimeter's bay, or to let pressure out as it climbs."""
+
+    TYPE: ClassVar[str] = "vent_holes"
+    WORD: ClassVar[str] = "vent holes"
+
+    count: int = number("How many", 1, 12, 1, whole=True)
+    diameter_m: float = size("Diameter", default=0.003, high=0.05)
+    angle_deg: float = number("First at", 0.0, 360.0, 30.0, "Degrees round the body, from the top.")
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.diameter_m
+
+
 RETAINERS = {
     "hook": "hook", "threaded_ring": "threaded ring", "twist_lock": "twist-lock cap", "fin_unit": "fin unit that locks it",
     "screw": "screw through the side", "clips": "wire clips", "tape": "masking tape",

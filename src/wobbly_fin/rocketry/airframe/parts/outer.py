@@ -36,6 +36,9 @@ class NoseCone(Part):
 
     def check(self) -> None:
         parameter_of(self.shape, self.parameter)
+        if self.shape == "ogive" and self.base_diameter_m is not None and self.length_m < self.base_diameter_m / 2:
+            least = f"{self.base_diameter_m * 500:g} mm"
+            raise RocketryError("length_m", f"is too short for a tangent ogive, at least {least} here; take an ellipsoid")
         if self.wall_m is not None and self.base_diameter_m is not None and 2 * self.wall_m > self.base_diameter_m:
             raise RocketryError("wall_m", f"{self.wall_m * 1000:g} mm is thicker than the nose is wide; leave it empty for solid")
 

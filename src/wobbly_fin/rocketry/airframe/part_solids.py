@@ -1,0 +1,117 @@
+"""The stuff a part is made of, as a solid: volume, centroid and inertia of noses, tubes, frustums and fins."""
+
+import math
+from functools import lru_cache
+
+import numpy as np
+
+from wobbly_fin.rocketry.airframe.layout import aft_diameter_m, fore_diameter_m
+from wobbly_fin.rocketry.airframe.parts import (
+    BodyTube,
+    Bulkhead,
+    CentringRing,
+    Coupler,
+    FinCan,
+    FinSet,
+    LaunchLug,
+    MotorTube,
+    NoseCone,
+    Part,
+    RailButton,
+    Transition,
+)
+from wobbly_fin.rocketry.airframe.planform import planform_of
+from wobbly_fin.rocketry.airframe.profiles import AXIAL_NODES, AXIAL_WEIGHTS, nose_nodes, parameter_of
+from wobbly_fin.rocketry.airframe.solids import NOTHING, Solid, revolved, shifted, together, tube
+from wobbly_fin.rocketry.airframe.tabs import Tab
+
+# Area of a four-digit symmetrical section ÷ (thickness × chord), integrated from its thickness polynomial (NACA TR 460).
+AIRFOIL_FILL = 0.685
+
+
+@lru_cache(maxsize=8192)
+def solid_of(part: Part) -> Solid:
+    """The stuff of a fitted part that has a volume of its own; `NOTHING` for the rest."""
+    if isinstance(part, NoseCone):
+        return _nose(part)
+    if isinstance(part, BodyTube):
+        return NOTHING if part.inner_diameter_m is None else tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+    if isinstance(part, Transition):
+        return _frustum(part)
+    if isinstance(part, FinCan):
+        body = tube(part.length_m, part.outer_diameter_m or 0.0, part.inner_diameter_m)
+        shank = tube(part.shank_length_m, part.shank_diameter_m or part.outer_diameter_m or 0.0, part.inner_diameter_m)
+        return together((body, shifted(shank, -part.shank_length_m)))
+    if isinstance(part, MotorTube):
+        one = tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+        ring = one.volume_m3 * part.spread_m**2
+        axial, across = part.count * (one.axial_m5 + ring), part.count * (one.transverse_m5 + ring / 2)
+        return Solid(part.count * one.volume_m3, one.centroid_m, axial, across)
+    if isinstance(part, CentringRing):
+        return tube(part.thickness_m, part.outer_diameter_m or 0.0, part.inner_diameter_m or 0.0)
+    if isinstance(part, Coupler):
+        return tube(part.length_m, part.outer_diameter_m or 0.0, (part.outer_diameter_m or 0.0) - 2 * part.wall_m)
+    if isinstance(part, Bulkhead):
+        return tube(part.thickness_m, part.outer_diameter_m or 0.0)
+    if isinstance(part, LaunchLug):
+        return tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+    if isinstance(part, RailButton):
+        lying = tube(part.height_m, part.diameter_m)
+        return Solid(lying.volume_m3, part.diameter_m / 2, lying.transverse_m5, lying.transverse_m5)
+    return NOTHING
+
+
+def _nose(part: NoseCone) -> Solid:
+    base = (part.base_diameter_m or 0.0) / 2
+    share, slope = nose_nodes(part.shape, parameter_of(part.shape, part.parameter), part.length_m / base)
+    outer = base * share
+    inner = np.zeros_like(outer)
+    if part.wall_m is not None:
+        # The wall is measured square to the surface, the radii across the axis.
+        inner = np.maximum(outer - part.wall_m * np.sqrt(1 + (slope * base / part.length_m) ** 2), 0.0)
+    cone = revolved(AXIAL_NODES * part.length_m, AXIAL_WEIGHTS * part.length_m, outer, inner)
+    if not part.shoulder_length_m:
+        return cone
+    wide = part.shoulder_diameter_m or 2 * base
+    bore = 0.0 if part.wall_m is None else max(wide - 2 * part.wall_m, 0.0)
+    return together((cone, shifted(tube(part.shoulder_length_m, wide, bore), part.length_m)))
+
+
+def _frustum(part: Transition) -> Solid:
+    fore, aft, length = fore_diameter_m(part) / 2, aft_diameter_m(part) / 2, part.length_m
+    outer = fore + (aft - fore) * AXIAL_NODES
+    inner = np.zeros_like(outer)
+    if part.wall_m is not None:
+        inner = np.maximum(outer - part.wall_m * math.sqrt(1 + ((aft - fore) / length) ** 2), 0.0)
+    pieces = [revolved(AXIAL_NODES * length, AXIAL_WEIGHTS * length, outer, inner)]
+    for shoulder, at, radius in ((part.fore_shoulder_m, -part.fore_shoulder_m, fore), (part.aft_shoulder_m, length, aft)):
+        if shoulder:
+            wall = part.wall_m if part.wall_m is not None else radius
+            outside = 2 * (radius - min(wall, radius / 2)) if part.wall_m is not None else 2 * radius
+            pieces.append(shifted(tube(shoulder, outside, max(outside - 2 * wall, 0.0)), at))
+    return together(pieces)
+
+
+def fin_solid(fin: FinSet, tab: Tab | None, body_radius_m: float) -> Solid:
+    """All fins of a set with their tabs, `centroid_m` behind the root's leading edge; inertia about the rocket's axis."""
+    shape = planform_of(fin)
+    t = fin.thickness_m
+    fill = 1.0
+    if fin.edges == "airfoil":
+        fill = AIRFOIL_FILL
+    elif fin.edges == "rounded":
+        fill = 1 - min(0.5, (1 - math.pi / 4) * t / shape.mean_chord_m)
+    plates = [(shape.area_m2 * fill * t, shape.x_m, body_radius_m + shape.y_m, shape.xx_m4 * fill * t, shape.yy_m4 * fill * t)]
+    if tab is not None:
+        volume = tab.length_m * tab.depth_m * t
+        middle = tab.fore_m + tab.length_m / 2
+        plates.append(
+            (volume, middle, body_radius_m - tab.depth_m / 2, volume * tab.length_m**2 / 12, volume * tab.depth_m**2 / 12)
+        )
+    volume = sum(p[0] for p in plates)
+    x = sum(p[0] * p[1] for p in plates) / volume
+    along = sum(p[3] + p[0] * (p[1] - x) ** 2 for p in plates)
+    around = sum(p[4] + p[0] * p[2] ** 2 for p in plates) + volume * t**2 / 12
+    n = fin.count
+    # Equal blades all round: half of their spread from the axis counts across it, whichever way one looks.
+    return Solid(n * volume, x, n * around, n * (along + around / 2))
