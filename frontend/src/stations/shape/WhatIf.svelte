@@ -88,7 +88,7 @@
           <thead>
             <tr class="border-base-content border-b text-left">
               <th>dimension</th><th class="text-right">now</th><th class="text-right">and</th>
-              <th>slide it</th><th class="text-right">margin, calibres</th><th class="text-right"
+              <th class="px-2">slide it</th><th class="text-right">margin, calibres</th><th class="text-right"
                 >apogee{found.motor ? `, ${found.motor}` : ''}</th
               >
             </tr>
