@@ -283,6 +283,9 @@ def test_a_quick_rocket_grows_into_an_airframe_and_back_again(hedda: Person) -> 
     quick = hedda.rocket(length="61 cm")
     path = f"/hangar/rockets/{quick['id']}"
     assert hedda.call("GET", f"{path}/shape")[0] == 422
+    body = quick["document"]["stages"][0]["parts"][0]["id"]
+    status, out = hedda.call("POST", f"{path}/shape/edit", {"edits": [set_(body, "length_m", "1 m")]}, **{"If-Match": "1"})
+    assert status == 422 and "grow it" in out["message"]
     status, grown = hedda.call("POST", f"{path}/grow")
     assert (
         status == 200 and not grown["quick"] and grown["said"]["mass"] == quick["said"]["mass"] and grown["said"]["cd"] == "0.7"

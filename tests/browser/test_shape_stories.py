@@ -93,16 +93,19 @@ def test_type_it_drag_it_nudge_it_undo_it(signed_in: Page, live_server: Any, hed
     page.mouse.down()
     page.mouse.move(x, y - 20, steps=6)
     expect(sentence).not_to_have_text(first)
-    page.mouse.up()
-    expect(span).not_to_have_value("45.72 mm")
-    dragged = span.input_value()
+    with page.expect_response(re.compile("shape/edit")) as kept:
+        page.mouse.up()
+    dragged = next(b["text"] for b in kept.value.json()["selected"]["boxes"] if b["field"] == "span_m")
+    assert dragged != "45.72 mm"
+    expect(span).to_have_value(dragged)
 
     # a millimetre by keyboard, then back and forth
     handle = page.get_by_role("slider", name="fins: span")
     handle.focus()
-    handle.press("ArrowUp")
-    expect(span).not_to_have_value(dragged)
-    nudged = span.input_value()
+    with page.expect_response(re.compile("shape/edit")) as kept:
+        handle.press("ArrowUp")
+    nudged = next(b["text"] for b in kept.value.json()["selected"]["boxes"] if b["field"] == "span_m")
+    expect(span).to_have_value(nudged)
     assert float(nudged.split()[0]) == pytest.approx(float(dragged.split()[0]) + 1.0, abs=0.51)
     page.get_by_role("button", name="Undo").click()
     expect(span).to_have_value(dragged)

@@ -106,3 +106,15 @@ def test_a_staged_rocket_flies_its_first_stage_alone() -> None:
     whole = balance(candle.to_airframe()).empty.mass_kg
     assert candle.to_rocket().mass_kg < whole
     assert candle.to_mount().diameter_m == pytest.approx(0.0182)
+
+
+def test_figures_and_parts_do_not_mix() -> None:
+    content = file_of(model()).model_dump(mode="json")
+    for stray in (
+        {"type": "quick_body", "mass_kg": 0.06, "diameter_m": 0.025},
+        {"type": "motor_mount", "diameter_mm": 18.0, "max_length_mm": 70.0},
+    ):
+        mixed = json.loads(json.dumps(content))
+        mixed["stages"][0]["parts"].append(stray | {"id": str(uuid.uuid4())})
+        with pytest.raises(RocketryError, match="one or the other"):
+            read_rocket_file(mixed).check()

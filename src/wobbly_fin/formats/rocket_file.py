@@ -144,7 +144,7 @@ class RocketFile(Document):
     @property
     def is_quick(self) -> bool:
         """Whether it is a few measured figures rather than parts."""
-        return any(isinstance(p, QuickBody) for s in self.stages for p in s.parts)
+        return any(isinstance(p, QuickBody | MotorMount) for s in self.stages for p in s.parts)
 
     @property
     def body(self) -> QuickBody:
@@ -225,6 +225,10 @@ class RocketFile(Document):
     def check(self) -> "RocketFile":
         """Raise RocketryError unless the core can make something of every figure; returns itself."""
         if self.is_quick:
+            if not all(isinstance(p, QuickBody | MotorMount | CanopyPart) for p in self.parts):
+                raise RocketryError(
+                    "parts", "mixes a quick rocket's figures with an airframe's parts; it can be one or the other"
+                )
             self.to_rocket()
             self.to_mount()
         else:

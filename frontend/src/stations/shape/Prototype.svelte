@@ -64,7 +64,7 @@
     <thead>
       <tr class="border-base-content border-b text-left">
         <th>length</th><th>prototype</th><th class="pr-3 text-right">scaled</th><th>to be had</th><th
-          class="text-right">build</th
+          class="pr-3 text-right">build</th
         >
         <th>as built</th><th class="pr-3 text-right">off by</th><th>absorbs</th>
       </tr>

@@ -41,6 +41,8 @@ class Edit:
 
 def apply_edits(file: RocketFile, edits: list[Edit], units: UnitChoice) -> RocketFile:
     """The file after all edits; raises RocketryError naming ``<part key>.<field>`` where one cannot be, and changes nothing."""
+    if file.is_quick:
+        raise RocketryError("parts", "is a quick rocket: grow it into an airframe first, then its parts can be touched")
     content = file.model_dump(mode="json")
     for edit in edits:
         _OPERATIONS.get(edit.op, _unknown)(content, edit, units)
@@ -154,7 +156,8 @@ def _to_outline(part: dict[str, Any]) -> None:
 def _outline(edit: Edit, units: UnitChoice, name: str) -> list[list[float]]:
     """Corners as SI pairs, or as text: "0 0, 20 35, 45 35, 50 0" in the owner's short unit."""
     if edit.text is None:
-        return list(edit.value or [])
+        outline: list[list[float]] = edit.value or []  # checked with the part
+        return outline
     corners = []
     for number, pair in enumerate(t for t in edit.text.replace(";", ",").replace("\n", ",").split(",") if t.strip()):
         figures = pair.split()
