@@ -1,0 +1,95 @@
+"""New parts of a sensible size, and quick rockets grown into airframes."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.rocketry.airframe.rockets import model
+from wobbly_fin.rocketry.airframe import PART_TYPES, Airframe, Stage, balance, lay_out
+from wobbly_fin.rocketry.airframe.balance import SCHOOLS
+from wobbly_fin.rocketry.airframe.checks import findings
+from wobbly_fin.rocketry.airframe.fresh import fresh_figures, grown
+from wobbly_fin.rocketry.airframe.materials import MATERIALS, material
+from wobbly_fin.rocketry.errors import RocketryError
+
+
+@pytest.mark.parametrize("kind", PART_TYPES)
+@pytest.mark.parametrize("begun", [False, True])
+def test_a_new_part_of_any_kind_is_a_sound_part(kind, begun):
+    layout = lay_out(model()) if begun else None
+    part = PART_TYPES[kind](**fresh_figures(kind, layout, 1 if begun else None))
+    assert part.called and kind == part.TYPE
+
+
+def test_a_new_part_suits_the_body_it_goes_on():
+    small, large = (
+        lay_out(model()),
+        lay_out(
+            model(
+                body={"outer_diameter_m": 0.1, "inner_diameter_m": 0.097},
+                nose={"base_diameter_m": 0.1, "shoulder_diameter_m": 0.096, "length_m": 0.3},
+            )
+        ),
+    )
+    assert fresh_figures("fin_set", large)["span_m"] == pytest.approx(
+        fresh_figures("fin_set", small)["span_m"] * 0.1 / 0.0262, rel=1e-3
+    )
+    assert fresh_figures("fin_set", small)["material"] == "balsa" and fresh_figures("fin_set", large)["material"] == "birch-ply"
+    with pytest.raises(RocketryError, match="no kind of part"):
+        fresh_figures("wing", small)
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    st.floats(0.015, 0.15),
+    st.floats(8.0, 25.0),
+    st.sampled_from([(0.013, 0.045), (0.018, 0.07), (0.024, 0.095), (0.029, 0.124), (0.054, 0.326)]),
+    st.none() | st.floats(0.2, 2.0),
+)
+def test_any_quick_rocket_grows_into_an_airframe_of_its_length_with_nothing_fouled(diameter, slender, mount, canopy):
+    length = slender * diameter
+    if mount[0] > 0.9 * diameter or mount[1] > 0.5 * length:
+        return
+    told = None if canopy is None else {"kind": "flat", "diameter_m": canopy}
+    parts = grown(length_m=length, diameter_m=diameter, mount_diameter_m=mount[0], mount_length_m=mount[1], canopy=told)
+    made = Airframe(
+        stages=(Stage(parts=tuple(PART_TYPES[p["type"]](**{k: v for k, v in p.items() if k != "type"}) for p in parts)),)
+    )
+    found = balance(made)
+    assert found.layout.length_m == pytest.approx(length) and found.layout.reference_diameter_m == pytest.approx(diameter)
+    assert found.margin_calibres > 0 and not found.empty.unknown
+    codes = {f.code for f in findings(found, school=SCHOOLS["usual"])}
+    assert not codes & {
+        "overlap",
+        "ring_fit_tight",
+        "mount_wide",
+        "mount_loose",
+        "fin_beyond",
+        "lug_on_fin",
+        "no_retainer",
+        "step",
+    }, codes
+
+
+def test_the_library_of_materials_holds_what_the_trade_builds_from():
+    for word in (
+        "balsa",
+        "plywood",
+        "paper",
+        "printed",
+        "glass",
+        "carbon",
+        "aluminium",
+        "steel",
+        "lead",
+        "nylon",
+        "elastic",
+        "aramid",
+    ):
+        assert any(word in m.name for m in MATERIALS.values()), word
+    for m in MATERIALS.values():
+        assert m.density > 0 and 0 < m.scatter < 0.5
+        assert {"solid": (20, 12000), "cloth": (0.005, 0.3), "cord": (1e-4, 0.1)}[m.form][0] < m.density
+        assert m.density < {"solid": 12000, "cloth": 0.3, "cord": 0.1}[m.form]
+    with pytest.raises(RocketryError, match="not in the library"):
+        material("unobtainium")

@@ -1,0 +1,19 @@
+"""Saying numbers with the digits they deserve."""
+
+import pytest
+
+from wobbly_fin.rocketry.units.display import show_with_sigma
+
+
+@pytest.mark.parametrize(
+    ("kilograms", "sigma", "said"),
+    [
+        (0.022, 0.000661, "22.0 ± 0.7 g"),
+        (0.175, 0.0077, "175 ± 8 g"),
+        (3.05, 0.0152, "3.05 ± 0.02 kg"),
+        (0.0004, 0.00012, "0.4 ± 0.1 g"),
+        (0.0, 0.0, "0 g"),
+    ],
+)
+def test_a_value_has_no_more_decimals_than_its_uncertainty(kilograms, sigma, said):
+    assert show_with_sigma(kilograms, sigma, "mass") == said
