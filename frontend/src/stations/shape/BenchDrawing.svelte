@@ -44,6 +44,11 @@
   const radius = $derived((shape.reference_diameter_m / 2) * scale);
   const x = (metres: number) => metres * scale;
   const between = $derived(balance.cg_m === null ? 0 : Math.abs(x(balance.cp_m) - x(balance.cg_m)));
+  /** On a phone the sentence above says where; the drawing keeps to the calibres. */
+  const narrow = $derived(width < 560);
+  const beforeWedges = $derived(
+    x(Math.min(balance.cg_m ?? 0, balance.cg_burnout_m ?? balance.cg_m ?? 0)) - 18,
+  );
   const roomRight = $derived(left + x(balance.cp_m) + 16 + 150 < width);
   const roomCalibres = $derived(left + Math.max(x(balance.cg_m ?? 0), x(balance.cp_m)) + 18 + 95 < width);
   const calibres = $derived(
@@ -136,12 +141,12 @@
             stroke-width="1.2"
           />
         {/each}
-        <text
-          x={x(balance.cp_m) + (roomRight ? 16 : -16)}
-          y={-frame.half - 22}
-          text-anchor={roomRight ? 'start' : 'end'}
-          class="fill-info text-[12.5px] font-semibold">air pushes at {balance.said['cp']}</text
-        >
+        {#if !narrow}<text
+            x={x(balance.cp_m) + (roomRight ? 16 : -16)}
+            y={-frame.half - 22}
+            text-anchor={roomRight ? 'start' : 'end'}
+            class="fill-info text-[12.5px] font-semibold">air pushes at {balance.said['cp']}</text
+          >{/if}
         <line
           x1={x(balance.cp_m)}
           x2={x(balance.cp_m)}
@@ -165,12 +170,12 @@
               stroke-dasharray="3 2.5"
             />
           {/if}
-          <text
-            x={Math.min(cg, x(balance.cg_burnout_m ?? balance.cg_m)) - 18}
-            y={frame.half + 15}
-            text-anchor="end"
-            class="fill-base-content text-[12.5px] font-semibold">balances at {balance.said['cg']}</text
-          >
+          {#if !narrow}<text
+              x={Math.min(cg, x(balance.cg_burnout_m ?? balance.cg_m)) - 18}
+              y={frame.half + 15}
+              text-anchor="end"
+              class="fill-base-content text-[12.5px] font-semibold">balances at {balance.said['cg']}</text
+            >{/if}
           <line
             x1={cg}
             x2={x(balance.cp_m)}
@@ -180,11 +185,13 @@
             stroke-width="1.4"
           />
           <text
-            x={between > 110
-              ? (cg + x(balance.cp_m)) / 2
-              : Math.min(Math.max(cg, x(balance.cp_m)) + 18, width - left - 4)}
+            x={narrow
+              ? beforeWedges
+              : between > 110
+                ? (cg + x(balance.cp_m)) / 2
+                : Math.min(Math.max(cg, x(balance.cp_m)) + 18, width - left - 4)}
             y={frame.half + 15}
-            text-anchor={between > 110 ? 'middle' : roomCalibres ? 'start' : 'end'}
+            text-anchor={narrow ? 'end' : between > 110 ? 'middle' : roomCalibres ? 'start' : 'end'}
             class={[
               'font-display text-[15px] font-bold',
               balance.verdict === 'unstable' ? 'fill-error' : 'fill-base-content',
