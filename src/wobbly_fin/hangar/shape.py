@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import units_of
 from wobbly_fin.formats.rocket_file import RocketFile
-from wobbly_fin.rocketry.airframe import Airframe, Balance, balance
+from wobbly_fin.rocketry.airframe import Airframe, Balance, Layout, balance, lay_out
 from wobbly_fin.rocketry.airframe.as_point import as_point, drag_at
 from wobbly_fin.rocketry.airframe.balance import School
 from wobbly_fin.rocketry.airframe.checks import Finding, findings
@@ -35,6 +35,10 @@ class Shape:
         Per stage, what it is balanced with.
     chosen : tuple of bool
         Whether the owner chose it; otherwise it is the heaviest that fits, the worst for balance.
+    fitting : tuple of tuple of str
+        Per stage, the names of the motors that fit.
+    filled_m : float
+        The last stage's motors together as one circle: what their exhaust fills of the base. [m]
     coasting, thrusting : Drag
     alone : Balance or None
         Of a staged rocket: the first stage after the others have dropped.
@@ -49,6 +53,8 @@ class Shape:
     school: School
     motors: tuple[Motor | None, ...]
     chosen: tuple[bool, ...]
+    fitting: tuple[tuple[str, ...], ...]
+    filled_m: float
     coasting: Drag
     thrusting: Drag
     flight: Flight | None
@@ -61,7 +67,9 @@ def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
     """Everything about an airframe; raises RocketryError for a quick rocket."""
     units = units_of(preferences)
     airframe = file.to_airframe()
-    motors, chosen = stage_motors(file, airframe, [s.motor for s in shelf(user)])
+    layout, shelved = lay_out(airframe), [s.motor for s in shelf(user)]
+    fitting = [fitting_motors(shelved, layout_mount(layout, number)) for number in range(len(file.stages))]
+    motors, chosen = stage_motors(file, fitting)
     found = balance(airframe, motors)
     alone = balance(airframe.upper(1), motors[:1]) if len(airframe.stages) > 1 else None
     school = file.margin.to_school()
@@ -77,6 +85,8 @@ def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
         school=school,
         motors=motors,
         chosen=chosen,
+        fitting=tuple(tuple(m.name for m in motors) for motors in fitting),
+        filled_m=filled,
         coasting=drag_at(found.layout),
         thrusting=drag_at(found.layout, thrusting=True, motor_diameter_m=filled),
         flight=flight,
@@ -93,39 +103,40 @@ def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
     )
 
 
-def stage_motors(
-    file: RocketFile, airframe: Airframe, motors: Sequence[Motor]
-) -> tuple[tuple[Motor | None, ...], tuple[bool, ...]]:
-    """Per stage the owner's motor, else the heaviest that fits."""
-    from wobbly_fin.rocketry.airframe import lay_out
-
-    layout = lay_out(airframe)
+def stage_motors(file: RocketFile, fitting: Sequence[Sequence[Motor]]) -> tuple[tuple[Motor | None, ...], tuple[bool, ...]]:
+    """Per stage the owner's motor where it fits, else the heaviest that does; and whether it is the owner's."""
     found: list[Motor | None] = []
     chosen: list[bool] = []
-    for number, stage in enumerate(file.stages):
+    for stage, motors in zip(file.stages, fitting, strict=True):
         wanted = file.motors.get(str(stage.id))
-        mount, rules = layout_mount(layout, number), Rules()
-        fitting = [m for m in motors if mount is not None and fits(m, mount, rules)]
-        own = next((m for m in fitting if m.name == wanted), None) if wanted else None
+        own = next((m for m in motors if m.name == wanted), None) if wanted else None
         chosen.append(own is not None)
-        found.append(own or max(fitting, key=lambda m: m.total_mass_kg, default=None))
+        found.append(own or _heaviest(motors))
     return tuple(found), tuple(chosen)
 
 
-def layout_mount(layout: object, stage: int) -> Mount | None:
+def layout_mount(layout: Layout, stage: int) -> Mount | None:
     """A stage's mount, None where it has none yet."""
     try:
-        diameter_m, longest_m = mount_of(layout, stage)  # type: ignore[arg-type]
+        diameter_m, longest_m = mount_of(layout, stage)
     except RocketryError:
         return None
     return Mount(diameter_m=diameter_m, max_length_m=longest_m)
 
 
+def fitting_motors(motors: Sequence[Motor], mount: Mount | None) -> list[Motor]:
+    """Those that go into a mount; none where there is no mount yet."""
+    rules = Rules()
+    return [m for m in motors if mount is not None and fits(m, mount, rules)]
+
+
 def heaviest_fitting(motors: Sequence[Motor], mount: Mount | None) -> Motor | None:
     """The worst motor for balance that a mount takes."""
-    rules = Rules()
-    fitting = [m for m in motors if mount is not None and fits(m, mount, rules)]
-    return max(fitting, key=lambda m: m.total_mass_kg, default=None)
+    return _heaviest(fitting_motors(motors, mount))
+
+
+def _heaviest(motors: Sequence[Motor]) -> Motor | None:
+    return max(motors, key=lambda m: m.total_mass_kg, default=None)
 
 
 def still_flight(airframe: Airframe, motor: Motor | None) -> Flight | None:

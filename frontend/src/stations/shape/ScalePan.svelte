@@ -84,10 +84,10 @@
       <dd class="text-right font-semibold">{ledger.said['ignition']}</dd>
       <dt>At burnout</dt>
       <dd class="text-right">{ledger.said['burnout']}</dd>
-      <dt>Inertia about the axis</dt>
-      <dd class="text-right">{ledger.said['axial']}</dd>
-      <dt>Inertia across it</dt>
-      <dd class="text-right">{ledger.said['across']}</dd>
+      <dt>Inertia about the axis, pad → burnout</dt>
+      <dd class="text-right">{ledger.said['axial']} → {ledger.said['axial_burnout']}</dd>
+      <dt>Inertia across it, pad → burnout</dt>
+      <dd class="text-right">{ledger.said['across']} → {ledger.said['across_burnout']}</dd>
     </dl>
     {#if ledger.stages.length > 1}
       <h3 class="mt-3 font-semibold">Stages</h3>

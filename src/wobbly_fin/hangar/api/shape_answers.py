@@ -32,8 +32,8 @@ _MACHS = (0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8)
 _SOUND_M_S = 340.3
 
 
-def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None, motor_names: list[list[str]]) -> ShapeOut:
-    """Everything the Shape station shows. `motor_names`: per stage, what fits."""
+def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None) -> ShapeOut:
+    """Everything the Shape station shows."""
     found, units, file = shape.balance, shape.units, shape.file
     flight = shape.flight
     return ShapeOut(
@@ -43,8 +43,8 @@ def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None, motor_names
         drawn=drawn_out(found.layout),
         motors=[_motor_drawn(a) for a in found.aboard],
         motor_choices=[
-            MotorChoiceOut(stage_id=s.id, motor=m.name if m else None, chosen=c, options=o)
-            for s, m, c, o in zip(file.stages, shape.motors, shape.chosen, motor_names, strict=True)
+            MotorChoiceOut(stage_id=s.id, motor=m.name if m else None, chosen=c, options=list(o))
+            for s, m, c, o in zip(file.stages, shape.motors, shape.chosen, shape.fitting, strict=True)
         ],
         balance=_balance_out(shape),
         ledger=_ledger_out(shape),
@@ -187,7 +187,9 @@ def _ledger_out(shape: Shape) -> LedgerOut:
         )
     said = {
         "parts": _with_sigma(whole, units), "empty": _with_sigma(found.empty, units), "ignition": _with_sigma(found.ignition, units),
-        "burnout": show(found.burnout.mass_kg, "mass", units), "axial": _inertia(found.ignition.axial_kg_m2),
+        "burnout": show(found.burnout.mass_kg, "mass", units), "axial_burnout": _inertia(found.burnout.axial_kg_m2),
+        "across_burnout": _inertia(found.burnout.transverse_kg_m2),
+        "axial": _inertia(found.ignition.axial_kg_m2),
         "across": _inertia(found.ignition.transverse_kg_m2),
         "unknown": str(len(found.empty.unknown)),
     }  # fmt: skip
@@ -231,7 +233,6 @@ def _drag_out(shape: Shape) -> DragOut:
     sentence = f"Cd {coasting.cd:.2f} coasting, {shape.thrusting.cd:.2f} while it burns, at {speed} in standard air (after Hoerner, from memory)."
     if own is not None:
         sentence += f" Your own {own:g} is flown instead."
-    filled = max((a.motor.diameter_m * a.count**0.5 for a in shape.balance.aboard), default=0.0)
     return DragOut(
         rows=rows,
         cd_coasting=coasting.cd,
@@ -240,5 +241,5 @@ def _drag_out(shape: Shape) -> DragOut:
         sentence=sentence,
         mach=list(_MACHS),
         coasting=[drag_at(layout, m * _SOUND_M_S).cd for m in _MACHS],
-        thrusting=[drag_at(layout, m * _SOUND_M_S, thrusting=True, motor_diameter_m=filled).cd for m in _MACHS],
+        thrusting=[drag_at(layout, m * _SOUND_M_S, thrusting=True, motor_diameter_m=shape.filled_m).cd for m in _MACHS],
     )

@@ -37,8 +37,6 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import heaviest_fitting, layout_mount, shape_of
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.scaling import up_scale
-from wobbly_fin.rocketry.choosing import Rules
-from wobbly_fin.rocketry.choosing.trials import fits
 from wobbly_fin.rocketry.templates.shapes import find_template, templates_of
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.parts import stock_item
@@ -63,13 +61,8 @@ def _edited(user: User, row: Rocket, body: EditsIn) -> RocketFile:
 
 def _answer(user: User, row: Rocket, file: RocketFile, selected: uuid.UUID | None) -> ShapeOut:
     shape = shape_of(user, preferences_of(user), file)
-    motors, rules = [s.motor for s in shelf(user)], Rules()
-    names = []
-    for stage in range(len(file.stages)):
-        mount = layout_mount(shape.balance.layout, stage)
-        names.append([m.name for m in motors if mount is not None and fits(m, mount, rules)])
     row.document, row.name = file.model_dump(mode="json"), file.name
-    return shape_out(row, shape, selected, names)
+    return shape_out(row, shape, selected)
 
 
 @router.get("/rockets/{uuid:key}/shape", response={200: ShapeOut, **_REFUSALS}, operation_id="shape")
