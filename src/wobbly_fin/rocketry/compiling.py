@@ -9,9 +9,12 @@ import os
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
-from typing import TypeVar
+from typing import Any, TypeVar
 
 import numba
+from numba.core import types
+from numba.extending import intrinsic
+from numba.np.arrayobj import make_array
 from platformdirs import user_cache_path
 
 Function = TypeVar("Function", bound=Callable[..., object])
@@ -20,10 +23,13 @@ _KERNEL_SOURCES = (
     "constants.py",
     "compiling.py",
     "air/standard.py",
-    "flight/point.py",
+    "flight/figures.py",
+    "flight/wind.py",
+    "flight/forces.py",
     "flight/stepping.py",
     "flight/descent.py",
-    "flight/kernel.py",
+    "flight/ascent.py",
+    "flight/runs.py",
 )
 
 
@@ -56,3 +62,17 @@ def small_kernel(function: Function) -> Function:
     """The same for a few lines of arithmetic, put bodily into its callers: passing a flight's figures costs more than they do."""
     compiled: Function = numba.njit(cache=True, nogil=True, error_model="numpy", inline="always")(function)  # type: ignore[assignment]
     return compiled
+
+
+@intrinsic
+def pointer(context: Any, array: Any) -> Any:
+    """Where an array's first number lies, for indexing in compiled code; the caller holds the array itself.
+
+    Numba counts a reference, atomically, wherever an array changes its name; in a loop of small inlined functions that costs
+    more than the arithmetic. A pointer is only a number. Nothing checks its bounds.
+    """
+
+    def generate(context: Any, builder: Any, signature: Any, arguments: Any) -> Any:
+        return make_array(signature.args[0])(context, builder, arguments[0]).data
+
+    return types.CPointer(array.dtype)(array), generate

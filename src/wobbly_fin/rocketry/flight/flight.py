@@ -1,24 +1,39 @@
-"""Flying a quick rocket: the figures of a flight, and its path for a plot."""
+"""Flying a rocket: the figures of a flight, and its path for a plot."""
 
 import math
 import threading
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
-from numpy.typing import NDArray
 
+from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
-from wobbly_fin.rocketry.flight.kernel import fly_point
-from wobbly_fin.rocketry.flight.point import TRACE_COLUMNS, Flown, Point
-from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.ascent import ascend
+from wobbly_fin.rocketry.flight.descent import descend
+from wobbly_fin.rocketry.flight.figures import (
+    HELD_COLUMNS,
+    POINT_STATE,
+    TRACE_COLUMNS,
+    WORK_COLUMNS,
+    WORK_ROWS,
+    Down,
+    Floats,
+    Leg,
+    Up,
+)
+from wobbly_fin.rocketry.flight.gusts import STRENGTH, gust_tables
 from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.flight.stepping import air_speed
+from wobbly_fin.rocketry.flight.vehicle import Rocket, Spent, Vehicle
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.recovery.canopy import descent_rate_m_s
 
 TOLERANCE = 1e-5  # relative, per step; what it costs and buys is measured by `make bench`
 LONGEST_DELAY_S = 120.0
-_NO_TRACE = np.empty((0, TRACE_COLUMNS))
+NO_TRACE = np.empty((0, TRACE_COLUMNS))
+NO_GUSTS = np.empty(0)
 _TRACE_ROWS = 24_000
+_20_FT_M = 6.096
 
 
 class LeavesAirError(RocketryError):
@@ -40,11 +55,40 @@ class Ejection:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Fallen:
+    """Where a spent stage comes down: when it parted and how high, when and where it lands, how fast."""
+
+    name: str
+    parted_time_s: float
+    parted_altitude_m: float
+    landing_time_s: float
+    landing_x_m: float
+    landing_y_m: float
+    landing_speed_m_s: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Flight:
     """The figures of one flight: altitudes above the pad, x east, y north, times from ignition.
 
     Everything after `lifted` and `liftoff_mass_kg` is None where the motor never lifts the rocket; `apogee_*` is the
-    flight without ejection; `rod_exit_speed_m_s` is None where it falls back before leaving the rod.
+    flight without ejection; `rod_exit_speed_m_s` is None where it falls back before leaving the rod. Speeds at ejection, top
+    speed and Mach are relative to the air. What only a rigid body has is None for a point.
+
+    Attributes
+    ----------
+    rod_exit_angle_deg : float or None
+        Angle of attack leaving the rod. [°]
+    lean_deg, burnout_lean_deg : float or None
+        Of its path from vertical one second after the rod, and at burnout. [°]
+    tumbles : bool
+        It flies broadside at speed before its apogee.
+    opening_load_n : float or None
+        Greatest pull of what opens, its filling as told. [N]
+    main : Ejection or None
+        Where something opens later than the first: when, where and how fast.
+    spent : tuple of Fallen
+        Stages cast off, where they land.
     """
 
     lifted: bool
@@ -66,37 +110,39 @@ class Flight:
     landing_speed_m_s: float | None
     landing_x_m: float | None
     landing_y_m: float | None
+    apogee_x_m: float | None = None
+    apogee_y_m: float | None = None
+    rod_exit_angle_deg: float | None = None
+    lean_deg: float | None = None
+    burnout_lean_deg: float | None = None
+    tumbles: bool = False
+    opening_load_n: float | None = None
+    main: Ejection | None = None
+    spent: tuple[Fallen, ...] = ()
 
 
 _scratch = threading.local()
 
 
-def _work() -> NDArray[np.float64]:
+def work_arrays() -> Floats:
+    """Scratch of the calling thread's own, (WORK_ROWS, WORK_COLUMNS)."""
     if not hasattr(_scratch, "work"):
-        _scratch.work = np.empty((11, 6))
-    work: NDArray[np.float64] = _scratch.work
+        _scratch.work = np.zeros((WORK_ROWS, WORK_COLUMNS))
+    work: Floats = _scratch.work
     return work
 
 
-def point_of(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site, tolerance: float = TOLERANCE) -> Point:
-    """The kernel's view of a flight. A delay of None means no ejection charge."""
-    figures = (
-        rocket.mass_kg, rocket.drag_area_m2, rocket.canopy.drag_area_m2 if rocket.canopy else 0.0,
-        motor.total_mass_kg, motor.propellant_mass_kg, math.nan if delay_s is None else delay_s,
-    )  # fmt: skip
-    # A whole number typed as one would have the kernel compiled a second time, for integers.
-    return Point._make([*map(float, figures), *site.figures, tolerance])
-
-
-def fly(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site) -> Flight:
-    """Fly a quick rocket.
+def fly(rocket: Rocket, motor: Motor, delay_s: float | None, site: Site) -> Flight:
+    """Fly a rocket with a motor.
 
     Parameters
     ----------
-    rocket : QuickRocket
+    rocket : Rocket
+        A quick rocket, flown as a point, or an airframe, flown as a rigid body.
     motor : Motor
+        Of a staged rocket, the last stage's.
     delay_s : float or None
-        From burnout, 0 … 120; None: no charge, it comes down as it is. [s]
+        From burnout, 0 … 120; None: no charge, it comes down as it is unless an altimeter opens it. [s]
     site : Site
 
     Returns
@@ -108,65 +154,205 @@ def fly(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site) ->
     OutOfRangeError
         For a delay out of range, or a flight that leaves the air model (32 km).
     """
-    if delay_s is not None:
-        require_finite("delay_s", delay_s, 0.0, LONGEST_DELAY_S)
-    flown = fly_point(*motor.curve.knots, point_of(rocket, motor, delay_s, site), _work(), _NO_TRACE)
-    return flight_of(flown, rocket, motor, site)
+    return fly_vehicle(rocket.loaded(motor), [delay_s], site)[0]
 
 
-def fly_traced(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site) -> tuple[Flight, NDArray[np.float64]]:
-    """Fly and keep the path: `fly`'s figures and an (n, 7) array of time [s], position [m] and velocity [m/s]."""
-    if delay_s is not None:
-        require_finite("delay_s", delay_s, 0.0, LONGEST_DELAY_S)
+def fly_delays(rocket: Rocket, motor: Motor, delays_s: Sequence[float | None], site: Site) -> list[Flight]:
+    """`fly` with several delays on one ascent, in the order given."""
+    return fly_vehicle(rocket.loaded(motor), delays_s, site)
+
+
+def fly_traced(rocket: Rocket, motor: Motor, delay_s: float | None, site: Site) -> tuple[Flight, Floats]:
+    """Fly and keep the path: `fly`'s figures and an (n, 13) array of time [s], position [m], velocity [m/s], axis, acceleration [m/s²]."""
     trace = np.empty((_TRACE_ROWS, TRACE_COLUMNS))
-    flown = fly_point(*motor.curve.knots, point_of(rocket, motor, delay_s, site), _work(), trace)
-    return flight_of(flown, rocket, motor, site), trace[: flown.traced].copy()
+    flights, counts = _fly(rocket.loaded(motor), [delay_s], site, TOLERANCE, trace)
+    return flights[0], trace[: counts[0]].copy()
 
 
-def flight_of(flown: Flown, rocket: QuickRocket, motor: Motor, site: Site) -> Flight:
-    """The kernel's figures as a Flight."""
-    liftoff_mass_kg = rocket.mass_kg + motor.total_mass_kg
-    if not flown.lifted:
-        return Flight(lifted=False, liftoff_mass_kg=liftoff_mass_kg, **dict.fromkeys(_LATER))  # type: ignore[arg-type]
-    if flown.outside:
-        raise LeavesAirError(liftoff_mass_kg)
-    burnout_s = motor.curve.burnout_s
-    ejection = None
-    if not math.isnan(flown.ejection_time_s):
-        ejection = Ejection(
-            time_s=flown.ejection_time_s,
-            altitude_m=flown.ejection_altitude_m,
-            speed_m_s=flown.ejection_speed_m_s,
-            after_apogee_s=flown.ejection_time_s - flown.apogee_time_s,
-        )
-    rate = None
-    if rocket.canopy is not None:
-        rate = descent_rate_m_s(rocket.mass_kg + motor.burnout_mass_kg, rocket.canopy, site.pad_density_kg_m3)
-    return Flight(
-        lifted=True,
-        liftoff_mass_kg=liftoff_mass_kg,
-        liftoff_time_s=flown.liftoff_time_s,
-        rod_exit_speed_m_s=_known(flown.rod_exit_speed_m_s),
-        burnout_time_s=burnout_s,
-        burnout_altitude_m=_known(flown.burnout_altitude_m),
-        burnout_speed_m_s=_known(flown.burnout_speed_m_s),
-        max_speed_m_s=flown.max_speed_m_s,
-        max_mach=flown.max_mach,
-        max_acceleration_m_s2=flown.max_acceleration_m_s2,
-        apogee_time_s=flown.apogee_time_s,
-        apogee_altitude_m=flown.apogee_altitude_m,
-        optimum_delay_s=flown.apogee_time_s - burnout_s,
-        ejection=ejection,
-        descent_rate_m_s=rate,
-        landing_time_s=_known(flown.landing_time_s),
-        landing_speed_m_s=_known(flown.landing_speed_m_s),
-        landing_x_m=flown.landing_x_m,
-        landing_y_m=flown.landing_y_m,
+def fly_vehicle(vehicle: Vehicle, delays_s: Sequence[float | None], site: Site, tolerance: float = TOLERANCE) -> list[Flight]:
+    """Fly a loaded rocket with every delay asked for.
+
+    Raises
+    ------
+    OutOfRangeError
+    LeavesAirError
+    """
+    return _fly(vehicle, delays_s, site, tolerance, NO_TRACE)[0]
+
+
+def gusts_for(vehicle: Vehicle, site: Site) -> Floats:
+    """The site's own gusts up to where this rocket can climb, (2 n,); none in calm air."""
+    if STRENGTH[site.gustiness] == 0.0:
+        return NO_GUSTS
+    wind = math.hypot(*site.wind_at_m_s(_20_FT_M))
+    return gust_tables(np.random.default_rng(site.gust_seed), 1, wind, site.gustiness, reach_m(vehicle, site))[0].ravel()
+
+
+def reach_m(vehicle: Vehicle, site: Site) -> float:
+    """A height no flight of this rocket here goes far above: its apogee in steady air and a fifth, at least 100 m. [m]"""
+    calm = replace(site, gustiness="calm")
+    try:
+        flight = fly_vehicle(replace(vehicle, openings=()), [0.0], calm, 1e-3)[0]
+    except LeavesAirError:
+        return 20_000.0
+    return max(100.0, 1.2 * (flight.apogee_altitude_m or 0.0))
+
+
+def stops_of(vehicle: Vehicle, delays_s: Sequence[float | None]) -> Floats:
+    """Rising times at which an ascent must keep its state, for the kernel; NaN: none, but the top is wanted."""
+    times = sorted({vehicle.burnout_s + d for d in delays_s if d is not None})
+    return np.array(times or [math.nan])
+
+
+def _fly(
+    vehicle: Vehicle, delays_s: Sequence[float | None], site: Site, tolerance: float, trace: Floats
+) -> tuple[list[Flight], list[int]]:
+    for delay_s in delays_s:
+        if delay_s is not None:
+            require_finite("delay_s", delay_s, 0.0, LONGEST_DELAY_S)
+    legs, gust = vehicle.legs(site, tolerance), gusts_for(vehicle, site)
+    if len(gust):
+        legs[:, Leg.GUST_TOP_M], legs[:, Leg.GUST_ROWS] = reach_m(vehicle, site), len(gust) // 2
+    by_altimeter = vehicle.at_apogee and bool(vehicle.openings)
+    to_ground = not by_altimeter and (None in delays_s or not vehicle.openings)
+    stops = stops_of(vehicle, delays_s)
+    if to_ground:
+        # A stop that is never reached: the ascent then ends on the ground.
+        stops = np.append(stops[~np.isnan(stops)], math.inf)
+    held = np.empty((len(stops) + len(legs), HELD_COLUMNS))
+    up = np.empty(len(Up))
+    ascend(vehicle.knots, legs, vehicle.aero, site.layer_table, gust, stops, held, work_arrays(), trace, up)
+    if not up[Up.LIFTED]:
+        bare = Flight(lifted=False, liftoff_mass_kg=vehicle.liftoff_mass_kg, **dict.fromkeys(_LATER))  # type: ignore[arg-type]
+        return [bare] * len(delays_s), [0] * len(delays_s)
+    if up[Up.OUTSIDE]:
+        raise LeavesAirError(vehicle.liftoff_mass_kg)
+    flights, counts = [], []
+    spent = _fallen(vehicle, site, legs, gust, held[len(stops) : -1]) if vehicle.spent else ()
+    for delay_s in delays_s:
+        row = held[int(np.searchsorted(stops, vehicle.burnout_s + delay_s))] if delay_s is not None else None
+        if row is not None and math.isnan(row[0]):
+            row = None  # it had landed before
+        flight, count = _let_down(vehicle, site, legs[-1], gust, up, row, held[-1], trace, spent)
+        flights.append(flight)
+        counts.append(count)
+    return flights, counts
+
+
+def _let_down(
+    vehicle: Vehicle, site: Site, leg: Floats, gust: Floats, up: Floats, row: Floats | None, top: Floats, trace: Floats,
+    spent: tuple[Fallen, ...],
+) -> tuple[Flight, int]:  # fmt: skip
+    """One delay's flight from the state kept at its ejection."""
+    ejection = _ejection(row, leg, site, gust, up) if row is not None else None
+    opens = row
+    if vehicle.at_apogee and vehicle.openings and (ejection is None or ejection.after_apogee_s > 0):
+        # Otherwise the motor's own charge was there first.
+        opens, ejection = top, _ejection(top, leg, site, gust, up)
+    if opens is None or not vehicle.openings:
+        landed = up[Up.LANDING_S : Up.LANDING_SPEED_M_S + 1]
+        return _told(vehicle, site, up, ejection, landed, spent), int(up[Up.TRACED])
+    q, down, work = leg.copy(), np.empty(len(Down)), work_arrays()
+    q[Leg.MASS_KG] = vehicle.hanging_kg
+    work[7, :POINT_STATE] = opens[1 : 1 + POINT_STATE]
+    descend(float(opens[0]), vehicle.devices, q, site.layer_table, gust, work, trace, int(opens[-1]), down)
+    main = None
+    if len(vehicle.openings) > 1 and down[Down.LAST_OPENING_S] > opens[0]:
+        main = Ejection(
+            time_s=float(down[Down.LAST_OPENING_S]), altitude_m=float(down[Down.LAST_OPENING_ALTITUDE_M]),
+            speed_m_s=float(down[Down.LAST_OPENING_SPEED_M_S]), after_apogee_s=float(down[Down.LAST_OPENING_S] - up[Up.APOGEE_S]),
+        )  # fmt: skip
+    return _told(vehicle, site, up, ejection, down[:4], spent, float(down[Down.LOAD_N]), main), int(down[Down.TRACED])
+
+
+def _ejection(row: Floats, leg: Floats, site: Site, gust: Floats, up: Floats) -> Ejection:
+    speed = air_speed(row[1:], leg, site.layer_table, gust)
+    return Ejection(
+        time_s=float(row[0]), altitude_m=float(row[3]), speed_m_s=float(speed), after_apogee_s=float(row[0] - up[Up.APOGEE_S])
     )
 
 
-_LATER = tuple(name for name in Flight.__dataclass_fields__ if name not in ("lifted", "liftoff_mass_kg"))
+def _rate(vehicle: Vehicle, site: Site) -> float | None:
+    """Terminal speed of what opens last, at the pad's density. [m/s]"""
+    if not vehicle.openings:
+        return None
+    drag_area = vehicle.openings[-1].drag_area_m2
+    return math.sqrt(2 * vehicle.hanging_kg * STANDARD_GRAVITY_M_S2 / (site.pad_density_kg_m3 * drag_area))
+
+
+def _fallen(vehicle: Vehicle, site: Site, legs: Floats, gust: Floats, parted: Floats) -> tuple[Fallen, ...]:
+    """Spent stages, let fall end over end from where they came off."""
+    found = []
+    for stage, leg, row in zip(vehicle.spent, legs, parted, strict=False):
+        if math.isnan(row[0]):
+            continue
+        found.append(_fall(stage, leg, site, gust, row))
+    return tuple(found)
+
+
+def _fall(stage: Spent, leg: Floats, site: Site, gust: Floats, row: Floats) -> Fallen:
+    q, down, work = leg.copy(), np.empty(len(Down)), work_arrays()
+    q[Leg.MASS_KG] = stage.mass_kg
+    work[7, :POINT_STATE] = row[1 : 1 + POINT_STATE]
+    device = np.array([[stage.drag_area_m2, 0.0, math.nan, math.nan]])
+    descend(float(row[0]), device, q, site.layer_table, gust, work, NO_TRACE, 0, down)
+    return Fallen(
+        name=stage.name, parted_time_s=float(row[0]), parted_altitude_m=float(row[3]),
+        landing_time_s=float(down[Down.LANDING_S]), landing_x_m=float(down[Down.LANDING_X_M]),
+        landing_y_m=float(down[Down.LANDING_Y_M]), landing_speed_m_s=float(down[Down.LANDING_SPEED_M_S]),
+    )  # fmt: skip
+
+
+def _told(
+    vehicle: Vehicle, site: Site, up: Floats, ejection: Ejection | None, landed: Floats, spent: tuple[Fallen, ...],
+    load_n: float | None = None, main: Ejection | None = None,
+) -> Flight:  # fmt: skip
+    """A kernel's figures as a Flight; `landed` = time, east, north, speed."""
+    rigid = vehicle.rigid
+    apogee_s = float(up[Up.APOGEE_S])
+    time_s, x_m, y_m, speed_m_s = landed
+    return Flight(
+        lifted=True,
+        liftoff_mass_kg=vehicle.liftoff_mass_kg,
+        liftoff_time_s=float(up[Up.LIFTOFF_S]),
+        rod_exit_speed_m_s=_known(up[Up.ROD_SPEED_M_S]),
+        burnout_time_s=vehicle.burnout_s,
+        burnout_altitude_m=_known(up[Up.BURNOUT_ALTITUDE_M]),
+        burnout_speed_m_s=_known(up[Up.BURNOUT_SPEED_M_S]),
+        max_speed_m_s=float(up[Up.MAX_SPEED_M_S]),
+        max_mach=float(up[Up.MAX_MACH]),
+        max_acceleration_m_s2=float(up[Up.MAX_ACCELERATION_M_S2]),
+        apogee_time_s=apogee_s,
+        apogee_altitude_m=float(up[Up.APOGEE_ALTITUDE_M]),
+        optimum_delay_s=apogee_s - vehicle.burnout_s,
+        ejection=ejection,
+        descent_rate_m_s=_rate(vehicle, site),
+        landing_time_s=_known(time_s),
+        landing_speed_m_s=_known(speed_m_s),
+        landing_x_m=_known(x_m),
+        landing_y_m=_known(y_m),
+        apogee_x_m=_known(up[Up.APOGEE_X_M]),
+        apogee_y_m=_known(up[Up.APOGEE_Y_M]),
+        rod_exit_angle_deg=_degrees(up[Up.ROD_ANGLE_RAD]) if rigid else None,
+        lean_deg=_degrees(up[Up.LEAN_RAD]) if rigid else None,
+        burnout_lean_deg=_degrees(up[Up.BURNOUT_LEAN_RAD]) if rigid else None,
+        tumbles=bool(up[Up.TUMBLED]),
+        opening_load_n=load_n,
+        main=main,
+        spent=spent,
+    )
+
+
+_LATER = tuple(
+    name
+    for name, f in Flight.__dataclass_fields__.items()
+    if name not in ("lifted", "liftoff_mass_kg", "tumbles", "spent")
+)
 
 
 def _known(value: float) -> float | None:
-    return None if math.isnan(value) else value
+    return None if math.isnan(value) else float(value)
+
+
+def _degrees(value: float) -> float | None:
+    return None if math.isnan(value) else math.degrees(value)

@@ -4,6 +4,8 @@ import math
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.errors import require_positive
+from wobbly_fin.rocketry.flight.vehicle import Opening, Stretch, Vehicle, burn_of
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.canopy import Canopy
 
 HEAVIEST_KG = 500.0
@@ -45,3 +47,13 @@ class QuickRocket:
     def drag_area_m2(self) -> float:
         """Cd × frontal area. [m²]"""
         return self.cd * math.pi / 4 * self.diameter_m**2
+
+    def loaded(self, motor: Motor) -> Vehicle:
+        """As the kernels fly it: a point."""
+        stretch = Stretch(
+            burn=burn_of([(motor, 0.0, 0.0)]), dry_kg=self.mass_kg + motor.burnout_mass_kg, drag_area_m2=self.drag_area_m2
+        )
+        openings = (Opening(drag_area_m2=self.canopy.drag_area_m2),) if self.canopy else ()
+        return Vehicle(
+            stretches=(stretch,), liftoff_mass_kg=self.mass_kg + motor.total_mass_kg, openings=openings, canopy=self.canopy
+        )

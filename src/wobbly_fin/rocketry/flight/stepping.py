@@ -1,21 +1,19 @@
-"""One compiled Runge–Kutta step of a point in flight, and what is read off it.
+"""One compiled Runge–Kutta step of whatever flies, and what is read off it.
 
-The pair of Dormand and Prince (1980), 5(4), first-same-as-last. Frame: x east, y north, z up, metres from the pad.
-State: (x, y, z, vx, vy, vz).
+The pair of Dormand and Prince (1980), 5(4), first-same-as-last.
 """
 
 import math
 
 import numpy as np
 
-from wobbly_fin.rocketry.air.standard import density_kg_m3
 from wobbly_fin.rocketry.compiling import kernel, small_kernel
-from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
-from wobbly_fin.rocketry.flight.point import APOGEE, CANOPY, GROUND, NONE, ROD, ROD_EXIT, Floats, Point
+from wobbly_fin.rocketry.flight.figures import APOGEE, GROUND, NONE, POINT_STATE, ROD, ROD_EXIT, Floats, Leg
+from wobbly_fin.rocketry.flight.figures import WORK_COLUMNS as W
+from wobbly_fin.rocketry.flight.forces import derivative
+from wobbly_fin.rocketry.flight.wind import wind_at
 
-G = STANDARD_GRAVITY_M_S2
-
-# Dormand–Prince 5(4): nodes are implied, coefficients, fifth-order weights are the last row
+# Dormand–Prince 5(4): the last row of coefficients are the fifth-order weights
 _A = np.array([
     [0.0, 0.0, 0.0, 0.0, 0.0, 0.0],
     [1 / 5, 0.0, 0.0, 0.0, 0.0, 0.0],
@@ -30,77 +28,51 @@ _E = np.array([71 / 57600, 0.0, -71 / 16695, 71 / 1920, -17253 / 339200, 22 / 52
 
 
 @small_kernel
-def wind_factor(height_m: float, p: Point) -> float:
-    if height_m <= 0.0:
-        return 0.0 if p.wind_exponent > 0.0 else 1.0
-    return (height_m / p.wind_height_m) ** p.wind_exponent
+def advance(size: int, s: int, h: float, y: Floats, new: Floats, k: Floats) -> None:
+    # Rows not reached yet weigh nothing; taking all six keeps the inner loop straight.
+    a0, a1, a2, a3, a4, a5 = _A[s, 0], _A[s, 1], _A[s, 2], _A[s, 3], _A[s, 4], _A[s, 5]
+    for i in range(size):
+        new[i] = y[i] + h * (
+            a0 * k[i] + a1 * k[W + i] + a2 * k[2 * W + i] + a3 * k[3 * W + i] + a4 * k[4 * W + i] + a5 * k[5 * W + i]
+        )  # fmt: skip
 
 
 @small_kernel
-def derivative(phase: int, force_n: float, mass_kg: float, y: Floats, k: Floats, row: int, p: Point) -> None:
-    """Velocity and acceleration at a state into a row of `k`; `force_n` is thrust, along the rod or along the velocity."""
-    k[row, 0], k[row, 1], k[row, 2] = y[3], y[4], y[5]
-    half_rho = 0.5 * density_kg_m3(p.elevation_m + y[2], p.pressure_factor, p.warmer_k)
-    if phase == CANOPY:
-        gust = wind_factor(y[2], p)
-        ux, uy, uz = y[3] - gust * p.wind_x_m_s, y[4] - gust * p.wind_y_m_s, y[5]
-        pull = half_rho * p.canopy_drag_area_m2 * math.sqrt(ux * ux + uy * uy + uz * uz) / mass_kg
-        k[row, 3], k[row, 4], k[row, 5] = -pull * ux, -pull * uy, -pull * uz - G
-        return
-    speed = math.sqrt(y[3] * y[3] + y[4] * y[4] + y[5] * y[5])
-    if phase == ROD:
-        # On the rod speed has a sign: sliding back, drag points up the rod.
-        along = y[3] * p.axis_x + y[4] * p.axis_y + y[5] * p.axis_z
-        a = (force_n - half_rho * p.drag_area_m2 * along * abs(along)) / mass_kg - G * p.axis_z
-        k[row, 3], k[row, 4], k[row, 5] = a * p.axis_x, a * p.axis_y, a * p.axis_z
-        return
-    net = (force_n - half_rho * p.drag_area_m2 * speed * speed) / mass_kg
-    if speed > 0.0:
-        k[row, 3], k[row, 4], k[row, 5] = net * y[3] / speed, net * y[4] / speed, net * y[5] / speed - G
-    else:
-        k[row, 3], k[row, 4], k[row, 5] = net * p.axis_x, net * p.axis_y, net * p.axis_z - G
+def off_by(size: int, y: Floats, new: Floats, k: Floats) -> float:
+    worst, sum_of_all = 0.0, 0.0
+    for i in range(size):
+        wrong = (
+            _E[0] * k[i] + _E[2] * k[2 * W + i] + _E[3] * k[3 * W + i] + _E[4] * k[4 * W + i] + _E[5] * k[5 * W + i]
+            + _E[6] * k[6 * W + i]
+        )  # fmt: skip
+        sum_of_all += wrong
+        # Absolute below a metre, a metre per second, a radian; relative above.
+        worst = max(worst, abs(wrong) / (1.0 + max(abs(y[i]), abs(new[i]))))
+    # max() forgets a NaN, a sum does not: outside the air model the step must not pass as perfect.
+    return math.nan if math.isnan(sum_of_all) else worst
 
 
 @kernel
 def step(
-    phase: int, t: float, h: float, y: Floats, new: Floats, k: Floats, p: Point, burn: Floats, top_a: float
-) -> tuple[float, float]:
-    """One Runge–Kutta step from `y` to `new`. `k[0]` is given; `k[6]` comes out as the derivative at `new`.
+    phase: int, t: float, h: float, size: int, y: Floats, new: Floats, k: Floats, burn: Floats, q: Floats, aero: Floats,
+    layers: Floats, gust: Floats,
+) -> tuple[float, float]:  # fmt: skip
+    """One step of the first `size` components from `y` to `new`. `k` holds seven rows one after another: the first is
+    given, the last comes out as the derivative at `new`.
 
-    `burn` = (segment start, thrust there, slope, propellant left there, propellant per N·s). Returns the scaled error and
-    the largest acceleration met at the stages, at least `top_a`.
+    Returns the scaled error and the largest acceleration met at the stages.
     """
+    top_a = 0.0
     for s in range(1, 7):
-        # Rows not reached yet weigh nothing; taking all six keeps the inner loop straight.
-        a0, a1, a2, a3, a4, a5 = _A[s, 0], _A[s, 1], _A[s, 2], _A[s, 3], _A[s, 4], _A[s, 5]
-        for i in range(6):
-            new[i] = y[i] + h * (a0 * k[0, i] + a1 * k[1, i] + a2 * k[2, i] + a3 * k[3, i] + a4 * k[4, i] + a5 * k[5, i])
-        since = t + _C[s] * h - burn[0]
-        force = burn[1] + burn[2] * since
-        propellant = burn[3] - burn[4] * since * (burn[1] + force) / 2
-        derivative(phase, force, p.mass_kg + p.motor_mass_kg - p.propellant_mass_kg + propellant, new, k, s, p)
-        a = math.sqrt(k[s, 3] ** 2 + k[s, 4] ** 2 + k[s, 5] ** 2)
-        top_a = max(top_a, a)
-    worst, sum_of_all = 0.0, 0.0
-    for i in range(6):
-        wrong = (
-            _E[0] * k[0, i] + _E[2] * k[2, i] + _E[3] * k[3, i] + _E[4] * k[4, i] + _E[5] * k[5, i] + _E[6] * k[6, i]
-        )  # fmt: skip
-        sum_of_all += wrong
-        # Absolute below a metre or a metre per second, relative above.
-        scale = 1.0 + max(abs(y[i]), abs(new[i]))
-        worst = max(worst, abs(h * wrong) / (scale * p.tolerance))
-    # max() forgets a NaN, a sum does not: outside the air model the step must not pass as perfect.
-    return (math.nan if math.isnan(sum_of_all) else worst), top_a
-
-
-@small_kernel
-def begin(phase: int, t: float, y: Floats, k: Floats, p: Point, burn: Floats) -> None:
-    """Derivative at the start of a stretch into `k[0]`."""
-    since = t - burn[0]
-    force = burn[1] + burn[2] * since
-    left = burn[3] - burn[4] * since * (burn[1] + force) / 2
-    derivative(phase, force, p.mass_kg + p.motor_mass_kg - p.propellant_mass_kg + left, y, k, 0, p)
+        # A length known beforehand lets the compiler lay the loop out flat.
+        if size == POINT_STATE:
+            advance(POINT_STATE, s, h, y, new, k)
+        else:
+            advance(size, s, h, y, new, k)
+        derivative(phase, t + _C[s] * h, new, k, s * W, burn, q, aero, layers, gust)
+        top_a = max(top_a, k[s * W + 3] ** 2 + k[s * W + 4] ** 2 + k[s * W + 5] ** 2)
+    worst = off_by(POINT_STATE, y, new, k) if size == POINT_STATE else off_by(size, y, new, k)
+    return abs(h) * worst / q[Leg.TOLERANCE], math.sqrt(top_a)
 
 
 @kernel
@@ -109,21 +81,32 @@ def next_length(h: float, error: float) -> float:
 
 
 @small_kernel
-def event_value(event: int, y: Floats, p: Point) -> float:
-    """What falls through zero at an event; fed a derivative, the constant apart, its rate."""
+def event_value(event: int, y: Floats, q: Floats) -> float:
+    """What falls through zero at an event."""
     if event == ROD_EXIT:
-        return p.rod_length_m - (y[0] * p.axis_x + y[1] * p.axis_y + y[2] * p.axis_z)
+        return q[Leg.ROD_LENGTH_M] - (y[0] * q[Leg.AXIS_X] + y[1] * q[Leg.AXIS_Y] + y[2] * q[Leg.AXIS_Z])
     if event == APOGEE:
         return y[5]
     return y[2]
 
 
 @small_kernel
-def event_in(phase: int, climbing: bool, y: Floats, new: Floats, p: Point) -> int:
+def event_rate(event: int, k: Floats, q: Floats) -> float:
+    """How fast that falls at the end of a step."""
+    at = 6 * W
+    if event == ROD_EXIT:
+        return -(k[at] * q[Leg.AXIS_X] + k[at + 1] * q[Leg.AXIS_Y] + k[at + 2] * q[Leg.AXIS_Z])
+    if event == APOGEE:
+        return k[at + 5]
+    return k[at + 2]
+
+
+@small_kernel
+def event_in(phase: int, climbing: bool, y: Floats, new: Floats, q: Floats) -> int:
     """Which event the step from `y` to `new` runs into first."""
     if climbing and y[5] >= 0.0 and new[5] < 0.0:
         return APOGEE
-    if phase == ROD and event_value(ROD_EXIT, new, p) <= 0.0:
+    if phase == ROD and event_value(ROD_EXIT, new, q) <= 0.0:
         return ROD_EXIT
     if new[2] <= 0.0 and new[5] < 0.0:
         return GROUND
@@ -131,20 +114,26 @@ def event_in(phase: int, climbing: bool, y: Floats, new: Floats, p: Point) -> in
 
 
 @kernel
-def locate(event: int, phase: int, t: float, h: float, y: Floats, at: Floats, k: Floats, p: Point, burn: Floats) -> float:
-    """Length of the step from `y` that ends on the event; leaves the state there in `at`, its derivative in `k[6]`."""
+def locate(
+    event: int, level: float, phase: int, t: float, h: float, size: int, y: Floats, at: Floats, k: Floats, burn: Floats,
+    q: Floats, aero: Floats, layers: Floats, gust: Floats,
+) -> float:  # fmt: skip
+    """Length of the step from `y` that ends on the event, or where its value reaches `level`.
+
+    Leaves the state there in `at`, its derivative in the last row of `k`.
+    """
     low, high = 0.0, h
-    g0 = event_value(event, y, p)
-    g1 = event_value(event, at, p)
+    g0 = event_value(event, y, q) - level
+    g1 = event_value(event, at, q) - level
     guess = h * g0 / (g0 - g1) if g0 > g1 else h
     for _ in range(40):
-        step(phase, t, guess, y, at, k, p, burn, 0.0)
-        value = event_value(event, at, p)
+        step(phase, t, guess, size, y, at, k, burn, q, aero, layers, gust)
+        value = event_value(event, at, q) - level
         if value > 0.0:
             low = guess
         else:
             high = guess
-        rate = event_value(event, k[6], p) - (p.rod_length_m if event == ROD_EXIT else 0.0)
+        rate = event_rate(event, k, q)
         nearer = guess - value / rate if rate != 0.0 else 0.5 * (low + high)
         # Before the bracket is looked at: having arrived, Newton stands on its very edge.
         if abs(nearer - guess) <= 1e-10 * (1.0 + t):
@@ -153,15 +142,31 @@ def locate(event: int, phase: int, t: float, h: float, y: Floats, at: Floats, k:
     return guess
 
 
-@small_kernel
-def fastest_in(h: float, y: Floats, new: Floats, k: Floats) -> tuple[float, float]:
-    """Speed maximum inside a step and where (fraction of the step), from a cubic through speed and its rate."""
-    s0 = math.sqrt(y[3] ** 2 + y[4] ** 2 + y[5] ** 2)
-    s1 = math.sqrt(new[3] ** 2 + new[4] ** 2 + new[5] ** 2)
+@kernel
+def air_speed(y: Floats, q: Floats, layers: Floats, gust: Floats) -> float:
+    """Speed relative to the air; a point climbs through still air. [m/s]"""
+    if q[Leg.STATE] < 7.0:
+        return math.sqrt(y[3] * y[3] + y[4] * y[4] + y[5] * y[5])
+    wx, wy = wind_at(y[2], q, layers, gust)
+    return math.sqrt((y[3] - wx) ** 2 + (y[4] - wy) ** 2 + y[5] ** 2)
+
+
+@kernel
+def fastest_in(h: float, y: Floats, new: Floats, k: Floats, q: Floats, layers: Floats, gust: Floats) -> tuple[float, float]:
+    """Greatest airspeed inside a step and where (fraction of the step), from a cubic through speed and its rate."""
+    wx0, wy0, wx1, wy1 = 0.0, 0.0, 0.0, 0.0
+    if q[Leg.STATE] > 7.0:
+        wx0, wy0 = wind_at(y[2], q, layers, gust)
+        wx1, wy1 = wind_at(new[2], q, layers, gust)
+    ux, uy, vx, vy = y[3] - wx0, y[4] - wy0, new[3] - wx1, new[4] - wy1
+    s0 = math.sqrt(ux * ux + uy * uy + y[5] * y[5])
+    s1 = math.sqrt(vx * vx + vy * vy + new[5] * new[5])
     if s0 == 0.0 or s1 == 0.0:
         return max(s0, s1), 1.0 if s1 > s0 else 0.0
-    r0 = h * (k[0, 3] * y[3] + k[0, 4] * y[4] + k[0, 5] * y[5]) / s0
-    r1 = h * (k[6, 3] * new[3] + k[6, 4] * new[4] + k[6, 5] * new[5]) / s1
+    # The air's own change along the way, taken as even over the step.
+    dx, dy = wx1 - wx0, wy1 - wy0
+    r0 = ((h * k[3] - dx) * ux + (h * k[4] - dy) * uy + h * k[5] * y[5]) / s0
+    r1 = ((h * k[6 * W + 3] - dx) * vx + (h * k[6 * W + 4] - dy) * vy + h * k[6 * W + 5] * new[5]) / s1
     if not (r0 > 0.0 and r1 < 0.0):
         return (s1, 1.0) if s1 > s0 else (s0, 0.0)
     # s(x) = s0 + r0 x + b x² + a x³

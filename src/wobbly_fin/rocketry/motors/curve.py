@@ -67,6 +67,12 @@ class ThrustCurve:
         delivered = np.concatenate(([0.0], np.cumsum(np.diff(t) * (f[1:] + f[:-1]) / 2)))
         return t, f, delivered
 
+    @cached_property
+    def shares(self) -> NDArray[np.float64]:
+        """Per corner: time [s], thrust [N], impulse per second and impulse still to come as shares of the whole, (n, 4)."""
+        t, f, delivered = self.knots
+        return np.stack((t, f, f / delivered[-1], 1.0 - delivered / delivered[-1]), axis=1)
+
     @property
     def total_impulse_n_s(self) -> float:
         """Area under the curve. [N·s]"""

@@ -1,0 +1,54 @@
+"""An airframe's aerodynamics by Mach, as the flight takes them."""
+
+import math
+
+import numpy as np
+
+from wobbly_fin.rocketry.airframe.as_point import drag_at
+from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
+from wobbly_fin.rocketry.airframe.layout import Layout
+from wobbly_fin.rocketry.flight.figures import MACH_STEP, MACH_STEPS, Aero, Floats
+
+_SOUND_M_S = math.sqrt(1.4 * 287.053 * 288.15)
+_SLOWEST_M_S = 2.0  # skin friction has no limit towards standing still
+
+
+def aero_table(layout: Layout, *, cd: float | None, motor_diameter_m: float, mach_correction: bool) -> Floats:
+    """Axial drag coasting and thrusting, and the sums of CNα, CNα x and CNα x² over parts, by Mach.
+
+    Parameters
+    ----------
+    cd : float or None
+        A drag coefficient of its owner's; None: the build-up, in standard air at sea level.
+    motor_diameter_m : float
+        All burning motors' together as one circle: what the exhaust fills of the base. [m]
+    mach_correction : bool
+        Whether compressibility touches fins and drag.
+
+    Returns
+    -------
+    (MACH_STEPS, 5) array
+        See `Aero`; Mach 0 … 0.8. Drag as at Mach 0.8 beyond.
+    """
+    table = np.empty((MACH_STEPS, 5))
+    still = pressure(layout)
+    for i in range(MACH_STEPS):
+        mach = min(i * MACH_STEP, (MACH_STEPS - 1) * MACH_STEP)
+        push = pressure(layout, mach) if mach_correction and i else still
+        table[i, Aero.SLOPE :] = sums_of(push)
+        if cd is not None:
+            table[i, : Aero.SLOPE] = cd
+            continue
+        speed = max(mach * _SOUND_M_S, _SLOWEST_M_S)
+        table[i, Aero.COASTING] = drag_at(layout, speed).cd
+        table[i, Aero.THRUSTING] = drag_at(layout, speed, thrusting=True, motor_diameter_m=motor_diameter_m).cd
+    return table
+
+
+def sums_of(push: Pressure) -> tuple[float, float, float]:
+    """Σ CNα, Σ CNα x [m], Σ CNα x² [m²] over parts, on the reference circle."""
+    return (
+        sum(p.cn_alpha_per_rad for p in push.parts),
+        sum(p.cn_alpha_per_rad * p.cp_m for p in push.parts),
+        sum(p.cn_alpha_per_rad * p.cp_m**2 for p in push.parts),
+    )

@@ -1,0 +1,199 @@
+"""An airframe with motors aboard, as the flight takes it: a rigid body, clusters and stages and all."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from wobbly_fin.rocketry.airframe.aero_table import aero_table
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.barrowman import pressure
+from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
+from wobbly_fin.rocketry.airframe.mass import Aboard, Totals, empty_totals, joined, motor_places, total, weigh
+from wobbly_fin.rocketry.airframe.parts import CanopyPack
+from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
+from wobbly_fin.rocketry.errors import RocketryError, require_finite
+from wobbly_fin.rocketry.flight.figures import Floats
+from wobbly_fin.rocketry.flight.vehicle import Opening, Spent, Stretch, Vehicle, burn_of
+from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.recovery.canopy import Canopy
+from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
+
+LATEST_LIGHTING_S = 30.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class RigidRocket:
+    """An airframe ready for the motor of its first (uppermost) stage.
+
+    Parameters
+    ----------
+    airframe : Airframe
+    canopy_given : Canopy or None
+        In place of the airframe's own.
+    cd : float or None
+        Of its owner's, on `airframe.known.diameter_m` or the largest diameter; None: the build-up.
+    boosters : tuple of Motor
+        Of the stages below, from the second on downwards; as many as there are stages below the first.
+    lights_after_s : float
+        How long after its booster's burnout the next stage lights: 0 where the booster lights it, more where it comes late. [s]
+    dead : int
+        Motors of the lowest cluster that fail to light, neighbours.
+    body_lift, mach_correction : bool
+        Switches of the model.
+    recovery : recovery.Sequence
+        How it opens: at once by the charge, or in two events.
+
+    Raises
+    ------
+    RocketryError
+        Where a part's mass is not known and nobody weighed the whole, or the boosters do not go with the stages.
+    """
+
+    airframe: Airframe
+    canopy_given: Canopy | None = None
+    cd: float | None = None
+    boosters: tuple[Motor, ...] = ()
+    lights_after_s: float = 0.0
+    dead: int = 0
+    body_lift: bool = True
+    mach_correction: bool = True
+    recovery: RecoverySequence = RecoverySequence()
+
+    def __post_init__(self) -> None:
+        require_finite("lights_after_s", self.lights_after_s, 0.0, LATEST_LIGHTING_S)
+        unknown = self._empty(len(self.airframe.stages)).unknown
+        if self.airframe.known.mass_kg is None and unknown:
+            raise RocketryError(f"parts.{unknown[0]}.mass_kg", "is missing: give a mass or a material, or mass_kg of the whole")
+
+    @cached_property
+    def layout(self) -> Layout:
+        """Of the whole stack."""
+        return lay_out(self.airframe)
+
+    @property
+    def mass_kg(self) -> float:
+        """Everything but motors. [kg]"""
+        return self._empty(len(self.airframe.stages)).mass_kg
+
+    @property
+    def diameter_m(self) -> float:
+        """Largest diameter. [m]"""
+        return self.layout.reference_diameter_m
+
+    @cached_property
+    def canopy(self) -> Canopy | None:
+        """What opens."""
+        if self.canopy_given is not None:
+            return self.canopy_given
+        packed = next((p.part for p in self.layout.of(CanopyPack) if isinstance(p.part, CanopyPack)), None)
+        return packed.canopy if packed else None
+
+    def heavier(self, ballast_kg: float, at_m: float) -> "RigidRocket":
+        """The same with a lump more, its place measured from the nose tip; as if the whole had been weighed with it."""
+        now = self._empty(len(self.airframe.stages))
+        lump = Totals(mass_kg=ballast_kg, cg_m=at_m, axial_kg_m2=0.0, transverse_kg_m2=0.0)
+        both = joined([now, lump])
+        rows = total(weigh(self.layout))
+        known = replace(
+            self.airframe.known, mass_kg=both.mass_kg, cg_m=both.cg_m, transverse_inertia_kg_m2=both.transverse_kg_m2,
+            parts_kg=rows.mass_kg, parts_cg_m=rows.cg_m,
+        )  # fmt: skip
+        return replace(self, airframe=replace(self.airframe, known=known))
+
+    def loaded(self, motor: Motor) -> Vehicle:
+        """With motors in every stage; raises RocketryError where boosters are missing."""
+        stages = len(self.airframe.stages)
+        motors = (motor, *self.boosters)
+        if len(motors) != stages:
+            raise RocketryError("motors", f"has {len(motors)} entries for {stages} stages; every stage wants one")
+        stretches: list[Stretch] = []
+        spent: list[Spent] = []
+        lights = 0.0
+        liftoff = 0.0
+        for lowest in range(stages - 1, -1, -1):
+            stretch, mass = self._stretch(motors, lowest, lights)
+            liftoff = liftoff or mass
+            if lowest:
+                ends = stretch.burn.burnout_s
+                spent.append(self._spent(motors[lowest], lowest))
+                lights = ends + self.lights_after_s
+                stretch = replace(stretch, ends_s=ends)
+            stretches.append(stretch)
+        canopy = self.canopy
+        openings: tuple[Opening, ...] = ()
+        if canopy is not None:
+            openings = self.recovery.openings(canopy, tumble_drag_area_m2(self._stack(1)))
+        return Vehicle(
+            stretches=tuple(stretches), liftoff_mass_kg=liftoff, openings=openings, spent=tuple(spent),
+            at_apogee=self.recovery.at_apogee, canopy=canopy,
+        )  # fmt: skip
+
+    def _stack(self, stages: int) -> Layout:
+        return self.layout if stages == len(self.airframe.stages) else lay_out(self.airframe.upper(stages))
+
+    def _empty(self, stages: int) -> Totals:
+        airframe = self.airframe if stages == len(self.airframe.stages) else self.airframe.upper(stages)
+        cache = self.__dict__.setdefault("_empties", {})
+        if stages not in cache:
+            cache[stages] = empty_totals(airframe, weigh(self._stack(stages)))
+        found: Totals = cache[stages]
+        return found
+
+    def _aboard(self, motors: Sequence[Motor], stage: int, stages: int) -> Aboard:
+        airframe = self.airframe if stages == len(self.airframe.stages) else self.airframe.upper(stages)
+        return motor_places(airframe, self._stack(stages), stage, motors[stage])
+
+    def _stretch(self, motors: Sequence[Motor], lowest: int, lights_s: float) -> tuple[Stretch, float]:
+        """The stack down to `lowest` (0 the uppermost), its lowest motor burning; and its mass before that burns. [kg]"""
+        stages = lowest + 1
+        layout, empty = self._stack(stages), self._empty(stages)
+        aboard = [self._aboard(motors, s, stages) for s in range(stages)]
+        burning = aboard[lowest]
+        # Only the motors that stand on the pad can fail: what is lit in the air is lit by one charge.
+        dead = self.dead if stages == len(self.airframe.stages) else 0
+        if dead >= burning.count:
+            raise RocketryError("dead", f"is {dead}; of {burning.count} motors at least one must light")
+        alight = burning.count - dead
+        duds = replace(burning, count=dead).totals(burnt=False) if dead else None
+        lit = replace(burning, count=alight)
+        dry = joined([empty, *(a.totals(burnt=False) for a in aboard[:lowest]), *([duds] if duds else []), lit.totals(burnt=True)])
+        motor = burning.motor
+        places = [(0.0, 0.0)] * alight
+        if burning.count > 1 and dead:
+            turns = [2 * math.pi * i / burning.count for i in range(burning.count)]
+            places = [(burning.off_axis_m * math.cos(t), burning.off_axis_m * math.sin(t)) for t in turns[dead:]]
+        burn = burn_of([(motor, *place) for place in places], lights_s)
+        diameter, cd = layout.reference_diameter_m, self.cd if self.cd is not None else self.airframe.known.cd
+        push = pressure(layout)
+        lift_m2, lift_at = push.body_lift[0] * math.pi / 4 * diameter**2, push.body_lift[1]
+        if cd is not None and self.airframe.known.diameter_m is not None:
+            cd *= (self.airframe.known.diameter_m / diameter) ** 2
+        stretch = Stretch(
+            burn=burn,
+            dry_kg=dry.mass_kg,
+            drag_area_m2=math.pi / 4 * diameter**2,
+            cg_m=dry.cg_m,
+            inertia_kg_m2=dry.transverse_kg_m2,
+            propellant_cg_m=burning.fore_m + motor.length_m / 2,
+            propellant_inertia_m2=(3 * (motor.diameter_m / 2) ** 2 + motor.length_m**2) / 12 + burning.off_axis_m**2 / 2,
+            body_lift_m2=lift_m2 if self.body_lift else 0.0,
+            body_lift_at_m=lift_at,
+            aero=self._aero(layout, stages, cd, motor.diameter_m * math.sqrt(alight)),
+        )
+        return stretch, dry.mass_kg + burn.propellant_kg
+
+    def _aero(self, layout: Layout, stages: int, cd: float | None, motor_diameter_m: float) -> Floats:
+        cache = self.__dict__.setdefault("_aeros", {})
+        key = (stages, cd, round(motor_diameter_m, 5))
+        if key not in cache:
+            cache[key] = aero_table(layout, cd=cd, motor_diameter_m=motor_diameter_m, mach_correction=self.mach_correction)
+        found: Floats = cache[key]
+        return found
+
+    def _spent(self, motor: Motor, stage: int) -> Spent:
+        """A stage cast off: its parts and its empty motors."""
+        place = self._aboard((motor,) * (stage + 1), stage, stage + 1)
+        mass = self._empty(stage + 1).mass_kg - self._empty(stage).mass_kg + place.count * motor.burnout_mass_kg
+        area = tumble_drag_area_m2(self._stack(stage + 1), stage)
+        return Spent(mass_kg=max(mass, 1e-3), drag_area_m2=max(area, 1e-6), name=f"stage {stage + 1}")

@@ -1,0 +1,227 @@
+"""A loaded rocket as the kernels see it: stretches of ascent, what is cast off, what opens. Numbers only.
+
+Whoever knows rockets (`quick_rocket`, `airframe.rigid`) makes one; whoever flies asks nothing more.
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Protocol
+
+import numpy as np
+
+from wobbly_fin.rocketry.flight.figures import LEG_COLUMNS, MACH_STEPS, POINT_STATE, Device, Floats, Knot, Leg
+from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.recovery.canopy import Canopy
+
+
+_NO_AERO = np.zeros((1, MACH_STEPS, 5))
+
+
+@dataclass(frozen=True, kw_only=True)
+class Burn:
+    """A motor, or several, burning from a moment on.
+
+    Attributes
+    ----------
+    knots : (n, 6) array
+        See `Knot`.
+    """
+
+    knots: Floats
+
+    @property
+    def propellant_kg(self) -> float:
+        return float(self.knots[0, Knot.LEFT_KG])
+
+    @property
+    def burnout_s(self) -> float:
+        return float(self.knots[-1, Knot.TIME_S])
+
+    @property
+    def lights_s(self) -> float:
+        return float(self.knots[0, Knot.TIME_S])
+
+    @property
+    def off_axis(self) -> bool:
+        """Whether its thrust ever pulls off the axis."""
+        return bool(np.any(np.abs(self.knots[:, Knot.MOMENT_1_N_M :]) > 1e-12))
+
+
+def burn_of(motors: Sequence[tuple[Motor, float, float]], lights_s: float = 0.0) -> Burn:
+    """Motors burning together, each at a distance from the axis along two transverse directions of the body. [m]
+
+    Mass leaves each in proportion to the impulse it has delivered.
+    """
+    if len(motors) == 1 and motors[0][1:] == (0.0, 0.0):
+        motor, shares = motors[0][0], motors[0][0].curve.shares
+        table = np.zeros((len(shares), len(Knot)))
+        table[:, : Knot.MOMENT_1_N_M] = shares
+        table[:, Knot.FLOW_KG_S : Knot.MOMENT_1_N_M] *= motor.propellant_mass_kg
+        table[:, Knot.TIME_S] += lights_s
+        return Burn(knots=table)
+    times = np.unique(np.concatenate([m.curve.knots[0] for m, _, _ in motors]))
+    table = np.zeros((len(times), len(Knot)))
+    table[:, Knot.TIME_S] = times + lights_s
+    for motor, r1, r2 in motors:
+        t, f, delivered = motor.curve.knots
+        thrust = np.interp(times, t, f, right=0.0)
+        per_ns = motor.propellant_mass_kg / delivered[-1]
+        if t[-1] < times[-1] and f[-1] > 0.0:
+            # A curve that stops above nothing falls there and then, not on the way to another motor's next corner.
+            thrust[times >= t[-1]] = 0.0
+        steps = np.diff(times) * (thrust[1:] + thrust[:-1]) / 2 * per_ns
+        table[:, Knot.THRUST_N] += thrust
+        table[:, Knot.FLOW_KG_S] += thrust * per_ns
+        table[:, Knot.LEFT_KG] += np.concatenate(([0.0], np.cumsum(steps[::-1])))[::-1]
+        table[:, Knot.MOMENT_1_N_M] += thrust * r1
+        table[:, Knot.MOMENT_2_N_M] += thrust * r2
+    return Burn(knots=table)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Stretch:
+    """One stack of stages between two separations. `dry_kg` is all but the propellant burning on it.
+
+    Attributes
+    ----------
+    ends_s : float
+        From ignition of the first motor; infinite for the last. [s]
+    drag_area_m2 : float
+        A point: Cd A; a rigid body: the reference area.
+    aero : (MACH_STEPS, 5) array or None
+        None: a point.
+    """
+
+    burn: Burn
+    dry_kg: float
+    drag_area_m2: float
+    ends_s: float = math.inf
+    cg_m: float = 0.0
+    inertia_kg_m2: float = 1.0
+    propellant_cg_m: float = 0.0
+    propellant_inertia_m2: float = 0.0
+    body_lift_m2: float = 0.0
+    body_lift_at_m: float = 0.0
+    aero: Floats | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Opening:
+    """Something that opens on the way down, until the next one does.
+
+    Parameters
+    ----------
+    drag_area_m2 : float
+        Cd A, > 0. [m²]
+    filling_s : float
+        Time its area takes to grow, with the square of time. [s]
+    until_height_m, until_after_s : float or None
+        When the next one opens: falling through a height above the pad, or so long after this one did.
+    """
+
+    drag_area_m2: float
+    filling_s: float = 0.0
+    until_height_m: float | None = None
+    until_after_s: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Spent:
+    """A stage that is cast off: what it weighs then and how it drags, falling end over end."""
+
+    mass_kg: float
+    drag_area_m2: float
+    name: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Vehicle:
+    """A loaded rocket.
+
+    Attributes
+    ----------
+    stretches : tuple of Stretch
+        From the pad up.
+    openings : tuple of Opening
+        What opens after ejection, in order; empty: nothing.
+    at_apogee : bool
+        Opened by an altimeter at the top, whatever the motor's charge does.
+    """
+
+    stretches: tuple[Stretch, ...]
+    liftoff_mass_kg: float
+    openings: tuple[Opening, ...] = ()
+    spent: tuple[Spent, ...] = ()
+    at_apogee: bool = False
+    canopy: Canopy | None = field(default=None)
+
+    @property
+    def hanging_kg(self) -> float:
+        """What comes down under the canopy. [kg]"""
+        return self.stretches[-1].dry_kg
+
+    @property
+    def burnout_s(self) -> float:
+        """Of the last motor, from ignition of the first. [s]"""
+        return self.stretches[-1].burn.burnout_s
+
+    @property
+    def rigid(self) -> bool:
+        """Whether it flies as a body rather than a point."""
+        return self.stretches[0].aero is not None
+
+    @cached_property
+    def knots(self) -> Floats:
+        """Thrust of all stretches, one after another."""
+        return self.stretches[0].burn.knots if len(self.stretches) == 1 else np.concatenate([s.burn.knots for s in self.stretches])
+
+    @cached_property
+    def aero(self) -> Floats:
+        """Tables by Mach, one per stretch, (l, MACH_STEPS, 5)."""
+        if len(self.stretches) == 1:
+            return _NO_AERO if self.stretches[0].aero is None else self.stretches[0].aero[None]
+        return np.stack([_NO_AERO[0] if s.aero is None else s.aero for s in self.stretches])
+
+    @cached_property
+    def devices(self) -> Floats:
+        """What opens, (n, 4); see `Device`."""
+        table = np.full((len(self.openings), len(Device)), math.nan)
+        for row, opening in zip(table, self.openings, strict=True):
+            row[Device.DRAG_AREA_M2], row[Device.FILLING_S] = opening.drag_area_m2, opening.filling_s
+            row[Device.UNTIL_HEIGHT_M] = math.nan if opening.until_height_m is None else opening.until_height_m
+            row[Device.UNTIL_AFTER_S] = math.nan if opening.until_after_s is None else opening.until_after_s
+        return table
+
+    def legs(self, site: Site, tolerance: float) -> Floats:
+        """The kernel's table of stretches at a site, (l, LEG_COLUMNS)."""
+        table = np.zeros((len(self.stretches), LEG_COLUMNS))
+        at, starts = 0, 0.0
+        for q, s in zip(table, self.stretches, strict=True):
+            rows = len(s.burn.knots)
+            q[Leg.STATE] = POINT_STATE if s.aero is None else 15 if any(x.burn.off_axis for x in self.stretches) else 12
+            q[Leg.STARTS_S], q[Leg.ENDS_S] = starts, s.ends_s
+            q[Leg.FIRST_KNOT], q[Leg.LAST_KNOT] = at, at + rows - 1
+            q[Leg.MASS_KG], q[Leg.DRAG_AREA_M2] = s.dry_kg, s.drag_area_m2
+            q[Leg.CG_M], q[Leg.INERTIA_KG_M2] = s.cg_m, s.inertia_kg_m2
+            q[Leg.PROPELLANT_CG_M], q[Leg.PROPELLANT_INERTIA_M2] = s.propellant_cg_m, s.propellant_inertia_m2
+            q[Leg.BODY_LIFT_M2], q[Leg.BODY_LIFT_AT_M] = s.body_lift_m2, s.body_lift_at_m
+            q[Leg.DRAG_FACTOR] = q[Leg.THRUST_FACTOR] = q[Leg.TURN_COS] = 1.0
+            q[Leg.ELEVATION_M : Leg.WIND_HEIGHT_M + 1] = site.figures
+            q[Leg.TOLERANCE], q[Leg.LAYERS] = tolerance, len(site.layers)
+            at, starts = at + rows, s.ends_s
+        return table
+
+
+class Rocket(Protocol):
+    """Anything that can be loaded with a motor and flown."""
+
+    @property
+    def mass_kg(self) -> float: ...
+    @property
+    def diameter_m(self) -> float: ...
+    @property
+    def canopy(self) -> Canopy | None: ...
+    def loaded(self, motor: Motor) -> Vehicle: ...

@@ -1,0 +1,77 @@
+"""In what order things open: at once by the charge, or tumble or drogue first and the main lower down."""
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
+from wobbly_fin.rocketry.flight.vehicle import Opening
+from wobbly_fin.rocketry.recovery.canopy import Canopy
+
+First = Literal["main", "tumble", "drogue"]
+FIRSTS: tuple[First, ...] = ("main", "tumble", "drogue")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sequence:
+    """What opens when.
+
+    Parameters
+    ----------
+    first : str
+        main: the canopy at once. tumble: nothing but the parted rocket, until the main. drogue: a small canopy until then.
+    drogue : Canopy or None
+        Needed for `drogue`.
+    main_height_m : float or None
+        The main opens falling through this height above the pad. [m]
+    main_after_s : float or None
+        Or so long after the first event. [s]
+    at_apogee : bool
+        An altimeter fires the first event at apogee, whatever the motor's delay.
+    filling_s : float
+        Time the main takes to fill. [s]
+
+    Raises
+    ------
+    RocketryError
+    """
+
+    first: First = "main"
+    drogue: Canopy | None = None
+    main_height_m: float | None = None
+    main_after_s: float | None = None
+    at_apogee: bool = False
+    filling_s: float = 0.0
+
+    def __post_init__(self) -> None:
+        if self.first not in FIRSTS:
+            raise RocketryError("first", f"{self.first!r} is none; one of {', '.join(FIRSTS)}")
+        if self.first == "drogue" and self.drogue is None:
+            raise RocketryError("drogue", "is missing: which canopy is it?")
+        if self.first != "main" and self.main_height_m is None and self.main_after_s is None:
+            raise RocketryError("main_height_m", "is missing: at what height, or how long after, does the main open?")
+        if self.main_height_m is not None:
+            require_positive("main_height_m", self.main_height_m, 10_000.0)
+        if self.main_after_s is not None:
+            require_finite("main_after_s", self.main_after_s, 0.0, 600.0)
+        require_finite("filling_s", self.filling_s, 0.0, 30.0)
+
+    def openings(self, main: Canopy, tumble_drag_area_m2: float) -> tuple[Opening, ...]:
+        """As the flight takes them."""
+        last = Opening(drag_area_m2=main.drag_area_m2, filling_s=self.filling_s)
+        if self.first == "main":
+            return (last,)
+        area = self.drogue.drag_area_m2 if self.drogue is not None and self.first == "drogue" else tumble_drag_area_m2
+        before = Opening(drag_area_m2=area, until_height_m=self.main_height_m, until_after_s=self.main_after_s)
+        return (before, last)
+
+
+def filling_time_s(canopy: Canopy, speed_m_s: float) -> float:
+    """How long a canopy takes to fill: n D ÷ v, n = 8 for a solid flat one.
+
+    References
+    ----------
+    .. [1] T. W. Knacke, Parachute Recovery Systems Design Manual, 1992, ch. 5 (from memory).
+    """
+    require_positive("speed_m_s", speed_m_s)
+    return 8.0 * math.sqrt(4 / math.pi * canopy.area_m2) / speed_m_s
