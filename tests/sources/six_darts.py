@@ -27,9 +27,9 @@ BIG = Dart(
 SOFT = Charge(times_s=(0.0, 0.1, 0.3, 1.5, 1.6), thrust_n=(0.0, 9.0, 6.0, 5.0, 0.0), total_kg=0.024, propellant_kg=0.011,
               diameter_m=0.018, length_m=0.07, delay_s=4.0)  # fmt: skip
 HARD = Charge(times_s=(0.02, 0.2, 1.1, 1.3), thrust_n=(40.0, 46.0, 30.0, 0.0), total_kg=0.09, propellant_kg=0.04,
-              diameter_m=0.029, length_m=0.10, delay_s=6.0)  # fmt: skip
+              diameter_m=0.029, length_m=0.10, delay_s=4.0)  # fmt: skip
 TALL = Charge(times_s=(0.0, 0.05, 1.8, 2.1), thrust_n=(0.0, 190.0, 140.0, 0.0), total_kg=0.46, propellant_kg=0.2,
-              diameter_m=0.038, length_m=0.24, delay_s=9.0)  # fmt: skip
+              diameter_m=0.038, length_m=0.24, delay_s=5.5)  # fmt: skip
 
 CASES: dict[str, tuple[Dart, Charge, Day]] = {
     "small, light wind": (SMALL, SOFT, Day(wind_m_s=3.0)),

@@ -1,0 +1,5 @@
+"""The field: its outline and what lies on it, and what comes down where."""
+
+from wobbly_fin.rocketry.field.field import Feature, Field, FeatureKind
+
+__all__ = ["Feature", "FeatureKind", "Field"]
