@@ -86,15 +86,15 @@ MAKERS = {
         ("E33", 24, 70, 36.0, "regressive", (4, 7), "reload", 2.8),
         ("F19", 24, 95, 52.0, "progressive", (5, 7), "reload", 2.6),
         ("F34", 29, 98, 66.0, "regressive", (4, 6, 8), "reload", 2.9),
-        ("F46", 29, 98, 78.0, "neutral", (4, 6, 8), "reload", 2.7),
-        ("G36", 29, 124, 118.0, "progressive", (4, 7, 10), "reload", 2.5),
+        ("F46", 29, 98, 78.0, "neutral", (9,), "reload", 2.7),
+        ("G36", 29, 124, 118.0, "progressive", (11,), "reload", 2.5),
         ("G66", 29, 124, 124.0, "regressive", (4, 7, 10), "reload", 2.45),
         ("G81", 38, 150, 152.0, "neutral", (5, 7, 9, 11), "reload", 3.1),
         ("H76", 29, 192, 208.0, "progressive", (6, 8, 10, 12), "reload", 2.3),
-        ("H119", 38, 190, 226.0, "regressive", (6, 8, 10, 12), "reload", 2.6),
+        ("H119", 38, 190, 226.0, "regressive", (13,), "reload", 2.6),
         ("H57", 38, 190, 236.0, "end-burner", (5, 8, 10), "reload", 2.5),
         ("H254", 38, 232, 312.0, "neutral", (6, 8, 10, 12), "reload", 2.35),
-        ("I156", 38, 245, 412.0, "regressive", (6, 8, 10, 12, 14), "reload", 2.2),
+        ("I156", 38, 245, 412.0, "regressive", (14,), "reload", 2.2),
         ("I277", 38, 300, 538.0, "progressive", (6, 8, 10, 12, 14), "reload", 2.15),
         ("I277-P", 38, 300, 538.0, "progressive", (), "reload", 2.1),
         ("I114", 54, 230, 590.0, "neutral", (8, 10, 12, 14), "reload", 2.6),
@@ -112,6 +112,9 @@ MAKERS = {
         ("K617", 54, 492, 2130.0, "regressive", (8, 10, 12, 14, 16), "reload", 2.0),
     ]),
 }  # fmt: skip
+
+# Sold with one long delay, to be shortened with the maker's tool.
+ADJUSTABLE = {"F46", "G36", "H119", "I156"}
 
 
 def curve(label_thrust: float, impulse: float, shape: str, dice: random.Random) -> list[list[float]]:
@@ -142,7 +145,8 @@ def main() -> None:
             motors.append({
                 "label": label, "revision": "1", "diameter_mm": diameter, "length_mm": length,
                 "total_mass_kg": round(propellant_kg * share, digits_kg), "propellant_mass_kg": round(propellant_kg, digits_kg),
-                "propellant": propellant, "case": case, "delays_s": list(delays), "thrust": rows,
+                "propellant": propellant, "case": case, "delays_s": list(delays), 
+                **({"adjustable": True} if label in ADJUSTABLE else {}), "thrust": rows,
             })  # fmt: skip
         name = "_".join("".join(c for c in maker.lower() if c.isalpha() or c == " ").split())
         text = json.dumps({"maker": maker, "motors": motors}, indent=1, ensure_ascii=False)

@@ -54,8 +54,20 @@ def _fly(path: str) -> Answer:
 
     document = FlightDocument.model_validate(_read(path))
     motor, delay_s = document.motor_and_delay()
-    rocket, site = within("rocket", document.rocket.to_rocket), within("site", document.site.to_site)
-    return flight_answer(fly(rocket, motor, delay_s, site))
+    return flight_answer(fly(document.to_rocket(), motor, delay_s, within("site", document.site.to_site)))
+
+
+def _scatter(path: str) -> Answer:
+    from wobbly_fin.formats.answers import scatter_answer
+    from wobbly_fin.formats.base import within
+    from wobbly_fin.formats.documents import ScatterDocument
+    from wobbly_fin.rocketry.choosing import Rules
+    from wobbly_fin.rocketry.flight.scatter import scatter
+
+    document = ScatterDocument.model_validate(_read(path))
+    question, ground = document.to_question(), within("site", document.site.to_field)
+    limit = document.ejection_speed_max_m_s or Rules().ejection_speed_max_m_s
+    return scatter_answer(question, scatter(question), ground, limit)
 
 
 def _pick(path: str) -> Answer:
@@ -66,9 +78,8 @@ def _pick(path: str) -> Answer:
     from wobbly_fin.rocketry.motors.catalogue import catalogue
 
     document = PickDocument.model_validate(_read(path))
-    rocket, site = within("rocket", document.rocket.to_rocket), within("site", document.site.to_site)
-    mount = within("mount", document.mount.to_mount)
-    found = pick(rocket, mount, site, catalogue(), document.to_rules())
+    rocket = within("rocket", document.rocket.to_rocket, document.model)
+    found = pick(rocket, document.to_mounts(), document.to_situation(), catalogue(), document.to_rules())
     return {"candidates": [candidate_answer(c) for c in found]}
 
 
@@ -122,6 +133,7 @@ def _read(path: str) -> Any:
 _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "decode": (_decode, "LABEL", "what a motor label says"),
     "fly": (_fly, "FILE", "fly one rocket with one motor"),
+    "scatter": (_scatter, "FILE", "where it may land: the same flight many times over"),
     "stability": (_stability, "FILE", "where the air pushes and where it balances"),
     "template": (_template, "FILE", "full-size templates of an airframe's parts"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),

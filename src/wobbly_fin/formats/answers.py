@@ -4,11 +4,17 @@ import math
 from dataclasses import asdict
 from typing import Any
 
+import numpy as np
+
 from wobbly_fin.rocketry.airframe import Balance
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.trials import Trial
+from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import Flight
+from wobbly_fin.rocketry.flight.explain import capped_sentence
+from wobbly_fin.rocketry.flight.runs import LANDED_SHUT, LEFT_THE_AIR, NEVER_LIFTED
+from wobbly_fin.rocketry.flight.scatter import Cloud, Question, quantiles
 from wobbly_fin.rocketry.motors.explain import doubt_sentence, label_sentences
 from wobbly_fin.rocketry.motors.labels import MotorLabel
 from wobbly_fin.rocketry.motors.plausibility import label_doubts
@@ -18,6 +24,28 @@ from wobbly_fin.rocketry.units.display import METRIC, UnitChoice
 def flight_answer(flight: Flight) -> dict[str, Any]:
     """A flight result as the contract has it."""
     return asdict(flight)
+
+
+def scatter_answer(question: Question, cloud: Cloud, ground: Field | None, ejection_speed_max_m_s: float) -> dict[str, Any]:
+    """A cloud as the contract has it; quantiles are null where nothing landed."""
+    landed = cloud.landed
+    inside = float(np.mean(ground.inside(landed))) if ground is not None and ground.outline and len(landed) else None
+    return {
+        "runs": question.flown,
+        "seed": question.seed,
+        "landing": [{"x_m": x, "y_m": y} for x, y in landed.tolist()],
+        "apogee_m": quantiles(cloud.apogees_m),
+        "landing_distance_m": quantiles(cloud.distances_m),
+        "landing_speed_m_s": quantiles(cloud.landing_speeds_m_s),
+        "opening_after_apogee_s": quantiles(cloud.opening_s),
+        "opening_load_n": quantiles(cloud.loads_n),
+        "inside_field_fraction": inside,
+        "too_fast_fraction": cloud.too_fast_fraction(ejection_speed_max_m_s),
+        "never_lifted": cloud.ended(NEVER_LIFTED),
+        "landed_shut": cloud.ended(LANDED_SHUT),
+        "left_the_air": cloud.ended(LEFT_THE_AIR),
+        "note": capped_sentence(question),
+    }
 
 
 def label_answer(label: MotorLabel) -> dict[str, Any]:
@@ -82,6 +110,8 @@ def candidate_answer(candidate: Candidate) -> dict[str, Any]:
         "motor": candidate.label,
         "maker": candidate.motor.maker,
         "delay_s": candidate.delay_s,
+        "shorten_s": candidate.shorten_s,
+        "boosters": [b.name for b in candidate.boosters],
         "verdict": candidate.verdict,
         "margin": candidate.margin,
         "tests": [trial_answer(t) for t in candidate.tests],

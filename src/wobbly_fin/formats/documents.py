@@ -4,7 +4,7 @@ Field names carry their unit; ranges that follow from physics are checked once, 
 core's own value (`to_…` methods).
 """
 
-from dataclasses import asdict, fields
+from dataclasses import asdict, fields, replace
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, create_model
@@ -12,16 +12,23 @@ from pydantic import Field, create_model
 from wobbly_fin.formats.base import Document, Number, Sample, within
 from wobbly_fin.formats.parts import LoosePart, to_parts
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage
-from wobbly_fin.rocketry.airframe.as_point import as_point
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing import Mount, Rules
+from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.field import Field as FlyingGround
 from wobbly_fin.rocketry.flight import QuickRocket, Site
+from wobbly_fin.rocketry.flight.gusts import Gustiness
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
+from wobbly_fin.rocketry.flight.scatter import Question, Spread
+from wobbly_fin.rocketry.flight.site import WindLayer
+from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.canopy import CanopyKind
+from wobbly_fin.rocketry.recovery.sequence import First, Sequence
 
 
 class CanopyDocument(Document):
@@ -36,6 +43,21 @@ class CanopyDocument(Document):
         return Canopy(**self.model_dump())
 
 
+class RecoveryDocument(Document):
+    """In what order things open; a rocket without `parts` opens its canopy at once."""
+
+    first: First = "main"
+    drogue: CanopyDocument | None = None
+    main_height_m: Number | None = None
+    main_after_s: Number | None = None
+    at_apogee: bool = False
+    filling_s: Number = 0.0
+
+    def to_sequence(self) -> Sequence:
+        drogue = within("drogue", self.drogue.to_canopy) if self.drogue else None
+        return Sequence(**self.model_dump(exclude={"drogue"}), drogue=drogue)
+
+
 class RocketDocument(Document):
     """A rocket; `mass_kg` is everything but the motor; no canopy, nothing opens.
 
@@ -48,16 +70,21 @@ class RocketDocument(Document):
     cd: Number | None = None
     canopy: CanopyDocument | None = None
     parts: list[LoosePart] | None = None  # type: ignore[valid-type]
+    lower_stages: list[list[LoosePart]] | None = None  # type: ignore[valid-type]
+    recovery: RecoveryDocument = RecoveryDocument()
     cg_m: Number | None = None
     transverse_inertia_kg_m2: Number | None = None
     motor_fore_m: Number | None = None
 
-    def to_rocket(self) -> QuickRocket:
-        """What flies as a point."""
+    def to_rocket(self, model: "ModelDocument | None" = None) -> Rocket:
+        """A rigid body where it has parts, else a point."""
         canopy = within("canopy", self.canopy.to_canopy) if self.canopy else None
         if self.parts is not None:
-            return as_point(self.to_airframe(), canopy)
-        for name in ("cg_m", "transverse_inertia_kg_m2", "motor_fore_m"):
+            return RigidRocket(
+                airframe=self.to_airframe(), canopy_given=canopy, recovery=within("recovery", self.recovery.to_sequence),
+                body_lift=model is None or model.body_lift, mach_correction=model is None or model.mach_correction,
+            )  # fmt: skip
+        for name in ("cg_m", "transverse_inertia_kg_m2", "motor_fore_m", "lower_stages"):
             if getattr(self, name) is not None:
                 raise RocketryError(name, "belongs to an airframe; this rocket has no parts")
         if self.mass_kg is None or self.diameter_m is None:
@@ -74,7 +101,8 @@ class RocketDocument(Document):
             mass_kg=self.mass_kg, cg_m=self.cg_m, transverse_inertia_kg_m2=self.transverse_inertia_kg_m2, cd=self.cd,
             diameter_m=self.diameter_m, motor_fore_m=self.motor_fore_m,
         )  # fmt: skip
-        return Airframe(stages=(Stage(parts=to_parts(self.parts)),), known=known)
+        stages = [self.parts, *(self.lower_stages or [])]
+        return Airframe(stages=tuple(Stage(parts=to_parts(parts)) for parts in stages), known=known)
 
 
 class MotorDocument(Document):
@@ -91,6 +119,7 @@ class MotorDocument(Document):
     revision: str = "1"
     propellant: Propellant | None = None
     case: CaseKind | None = None
+    adjustable: bool = False
 
     def to_motor(self) -> Motor:
         known = self.model_dump(exclude={"diameter_mm", "length_mm", "thrust", "delays_s"})
@@ -117,11 +146,34 @@ class MotorDocument(Document):
             revision=motor.revision,
             propellant=motor.propellant,
             case=motor.case,
+            adjustable=motor.adjustable,
         )
 
 
+class WindLayerDocument(Document):
+    """The wind measured at a height above the pad."""
+
+    height_m: Number
+    speed_m_s: Number
+    from_deg: Number
+
+
+class PlaceDocument(Document):
+    """A place east and north of the pad."""
+
+    x_m: Number
+    y_m: Number
+
+
+CornerDocument = PlaceDocument | Annotated[list[Number], Field(min_length=2, max_length=2)]
+
+
 class SiteDocument(Document):
-    """A pad on a day; temperature and pressure are the standard's at the elevation when left out."""
+    """A pad on a day; temperature and pressure are the standard's at the elevation when left out.
+
+    `wind_layers` take the place of the power law from the lowest of them up; `outline` is the field's edge, corner by corner,
+    {"x_m", "y_m"} or [x, y].
+    """
 
     elevation_m: Number = 0.0
     temperature_c: Number | None = None
@@ -134,13 +186,27 @@ class SiteDocument(Document):
     wind_exponent: Number = 0.143
     wind_height_m: Number = 2.0
     ceiling_m: Number | None = None
+    wind_layers: Annotated[list[WindLayerDocument], Field(max_length=24)] = []
+    gustiness: Gustiness = "calm"
+    gust_seed: Annotated[int, Field(ge=0)] = 1
+    outline: Annotated[list[CornerDocument], Field(max_length=400)] | None = None
 
     def to_site(self) -> Site:
-        return Site(**self.model_dump())
+        layers = tuple(WindLayer(**layer.model_dump()) for layer in self.wind_layers)
+        return Site(**self.model_dump(exclude={"wind_layers", "outline"}), layers=layers)
+
+    def to_field(self) -> FlyingGround | None:
+        """Its outline, where one is given."""
+        if not self.outline:
+            return None
+        return FlyingGround(outline=tuple((c[0], c[1]) if isinstance(c, list) else (c.x_m, c.y_m) for c in self.outline))
 
     @classmethod
-    def of(cls, site: Site) -> Self:
-        return cls(**asdict(site))
+    def of(cls, site: Site, ground: FlyingGround | None = None) -> Self:
+        figures = asdict(site)
+        figures["wind_layers"] = figures.pop("layers")
+        outline = [PlaceDocument(x_m=x, y_m=y) for x, y in ground.outline] if ground and ground.outline else None
+        return cls(**figures, outline=outline)
 
 
 class MountDocument(Document):
@@ -174,6 +240,24 @@ class FlightDocument(Document):
     delay_s: Number | None = None
     site: SiteDocument = SiteDocument()
     model: ModelDocument = ModelDocument()
+    boosters: Annotated[list[MotorDocument | str], Field(max_length=2)] = []
+    lights_after_s: Number = 0.0
+    dead_motors: Annotated[int, Field(ge=0, le=6)] = 0
+
+    def to_rocket(self) -> Rocket:
+        """The rocket with its lower stages' motors and what fails to light."""
+        rocket = within("rocket", self.rocket.to_rocket, self.model)
+        if not isinstance(rocket, RigidRocket):
+            if self.boosters or self.dead_motors:
+                raise RocketryError("boosters" if self.boosters else "dead_motors", "belongs to an airframe with parts")
+            return rocket
+        lower = len(rocket.airframe.stages) - 1
+        if len(self.boosters) != lower:
+            raise RocketryError("boosters", f"has {len(self.boosters)} entries for {lower} lower stages; each wants its motor")
+        boosters = tuple(
+            within("boosters", find_motor, b)[0] if isinstance(b, str) else within("boosters", b.to_motor) for b in self.boosters
+        )
+        return replace(rocket, boosters=boosters, lights_after_s=self.lights_after_s, dead=self.dead_motors)
 
     def motor_and_delay(self) -> tuple[Motor, float | None]:
         """The motor, and the delay in force: as given, else as the catalogue label says."""
@@ -213,14 +297,76 @@ class TemplateDocument(Document):
     paper: Literal["a4", "letter"] = "a4"
 
 
+class SpreadDocument(Document):
+    """One standard deviation of everything drawn; see `Spread` for the defaults."""
+
+    wind_fraction: Number = Spread().wind_fraction
+    wind_from_deg: Number = Spread().wind_from_deg
+    thrust_fraction: Number = Spread().thrust_fraction
+    delay_s: Number = Spread().delay_s
+    delay_fraction: Number = Spread().delay_fraction
+    cd_fraction: Number = Spread().cd_fraction
+    mass_fraction: Number = Spread().mass_fraction
+    rod_deg: Number = Spread().rod_deg
+
+
+class ScatterDocument(FlightDocument):
+    """One flight many times over, with what nobody knows exactly drawn from a seed."""
+
+    runs: Annotated[int, Field(ge=1, le=10**12)] = 1000
+    seed: Annotated[int, Field(ge=0, lt=2**63)] = 1
+    spread: SpreadDocument = SpreadDocument()
+    ejection_speed_max_m_s: Number | None = None
+
+    def to_question(self) -> Question:
+        motor, delay_s = self.motor_and_delay()
+        rocket, site = self.to_rocket(), within("site", self.site.to_site)
+        return Question(
+            vehicle=rocket.loaded(motor), delay_s=delay_s, site=site, runs=self.runs, seed=self.seed,
+            spread=Spread(**self.spread.model_dump()),
+        )  # fmt: skip
+
+
+class FlyerDocument(Document):
+    """Certification level, 0 … 3, and age in years."""
+
+    level: Annotated[int, Field(ge=0, le=3)] = 0
+    age: Annotated[int, Field(ge=3, le=120)] | None = None
+
+
+class PayloadDocument(Document):
+    """Something fragile aboard and the force it stands along the rocket."""
+
+    mass_kg: Number
+    stands_n: Number
+
+
 class PickDocument(Document):
-    """A rocket, its mount and a site: which motor?"""
+    """A rocket, its mount and a site: which motor? `lower_mounts` are those of the stages below."""
 
     rocket: RocketDocument
     mount: MountDocument
+    lower_mounts: Annotated[list[MountDocument], Field(max_length=2)] = []
     site: SiteDocument = SiteDocument()
     model: ModelDocument = ModelDocument()
+    flyer: FlyerDocument | None = None
+    payload: PayloadDocument | None = None
     rules: RulesDocument | None = None  # type: ignore[valid-type]
+
+    def to_situation(self) -> Situation:
+        """The site and who flies what there."""
+        return Situation(
+            site=within("site", self.site.to_site), ground=within("site", self.site.to_field),
+            flyer=Flyer(**self.flyer.model_dump()) if self.flyer else None,
+            payload=Payload(**self.payload.model_dump()) if self.payload else None,
+        )  # fmt: skip
+
+    def to_mounts(self) -> list[Mount]:
+        """Per stage, uppermost first."""
+        lower = len(self.rocket.lower_stages or [])
+        if len(self.lower_mounts) != lower:
+            raise RocketryError("lower_mounts", f"has {len(self.lower_mounts)} entries for {lower} lower stages")
+        return [within("mount", self.mount.to_mount), *(within("lower_mounts", m.to_mount) for m in self.lower_mounts)]
 
     def to_rules(self) -> Rules:
         overrides = self.rules.model_dump(exclude_none=True) if self.rules else {}  # type: ignore[attr-defined]

@@ -4,22 +4,33 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
+from typing import Any
 
 from wobbly_fin.rocketry.airframe.aero_table import aero_table
 from wobbly_fin.rocketry.airframe.airframe import Airframe
-from wobbly_fin.rocketry.airframe.barrowman import pressure
+from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
 from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
 from wobbly_fin.rocketry.airframe.mass import Aboard, Totals, empty_totals, joined, motor_places, total, weigh
-from wobbly_fin.rocketry.airframe.parts import CanopyPack
+from wobbly_fin.rocketry.airframe.parts import CanopyPack, MotorTube, VentHoles
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.flight.figures import Floats
+from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.vehicle import Opening, Spent, Stretch, Vehicle, burn_of
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 
 LATEST_LIGHTING_S = 30.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Margins:
+    """Stability of a flight, in calibres: the smallest over its stages; None where it never got there."""
+
+    ignition: float
+    rod_exit: float | None
+    burnout: float | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -89,6 +100,55 @@ class RigidRocket:
         packed = next((p.part for p in self.layout.of(CanopyPack) if isinstance(p.part, CanopyPack)), None)
         return packed.canopy if packed else None
 
+    @cached_property
+    def _mounts(self) -> dict[int, MotorTube]:
+        """The motor tube of each stage that has one."""
+        found: dict[int, MotorTube] = {}
+        for placed in self.layout.of(MotorTube):
+            if isinstance(placed.part, MotorTube):
+                found.setdefault(placed.stage, placed.part)
+        return found
+
+    def motors_in(self, stage: int) -> int:
+        """How many motors a stage takes."""
+        return self._mounts[stage].count if stage in self._mounts else 1
+
+    @property
+    def plugged(self) -> bool:
+        """Whether the uppermost mount is closed ahead of its motor."""
+        return 0 in self._mounts and self._mounts[0].plugged
+
+    @cached_property
+    def vent_m(self) -> float | None:
+        """Widest hole through the uppermost stage's wall behind a plug, None where there is none. [m]"""
+        holes = [p.part.diameter_m for p in self.layout.of(VentHoles) if p.stage == 0 and isinstance(p.part, VentHoles)]
+        return max(holes, default=None)
+
+    def margins(self, vehicle: Vehicle, flight: Flight) -> Margins:
+        """Stability in calibres at ignition, leaving the rod at the angle it meets the wind there, and at burnout."""
+        first, last = vehicle.stretches[0], vehicle.stretches[-1]
+        stack = len(self.airframe.stages)
+        at_rod = None
+        if flight.rod_exit_speed_m_s is not None and flight.rod_exit_angle_deg is not None:
+            # Early enough for the mass to be taken as at ignition: the careful side.
+            at_rod = self._margin(first, stack, burnt=False, angle_rad=math.radians(flight.rod_exit_angle_deg))
+        burnt = [self._margin(s, stack - i, burnt=True) for i, s in enumerate(vehicle.stretches)]
+        lit = [self._margin(s, stack - i, burnt=False) for i, s in enumerate(vehicle.stretches)]
+        return Margins(ignition=min(lit), rod_exit=at_rod, burnout=min(burnt) if last.burn.propellant_kg > 0 else None)
+
+    def _margin(self, stretch: Stretch, stages: int, *, burnt: bool, angle_rad: float = 0.0) -> float:
+        layout = self._stack(stages)
+        left = 0.0 if burnt else stretch.burn.propellant_kg
+        cg = (stretch.dry_kg * stretch.cg_m + left * stretch.propellant_cg_m) / (stretch.dry_kg + left)
+        return (self._pressure(stages).cp_at_m(angle_rad) - cg) / layout.reference_diameter_m
+
+    def _pressure(self, stages: int) -> Pressure:
+        cache = self._known("_pressures")
+        if stages not in cache:
+            cache[stages] = pressure(self._stack(stages))
+        found: Pressure = cache[stages]
+        return found
+
     def heavier(self, ballast_kg: float, at_m: float) -> "RigidRocket":
         """The same with a lump more, its place measured from the nose tip; as if the whole had been weighed with it."""
         now = self._empty(len(self.airframe.stages))
@@ -129,12 +189,32 @@ class RigidRocket:
             at_apogee=self.recovery.at_apogee, canopy=canopy,
         )  # fmt: skip
 
+    def over(self, boosters: tuple[Motor, ...]) -> "RigidRocket":
+        """The same over other boosters; what does not hang on them is not worked out again."""
+        if boosters == self.boosters:
+            return self
+        other = replace(self, boosters=boosters)
+        for name in ("layout", "_stacks", "_empties", "_aeros", "_pressures"):
+            other.__dict__[name] = self.layout if name == "layout" else self._known(name)
+        return other
+
+    def _known(self, name: str) -> dict[Any, Any]:
+        """Something remembered by stack."""
+        found: dict[Any, Any] = self.__dict__.setdefault(name, {})
+        return found
+
     def _stack(self, stages: int) -> Layout:
-        return self.layout if stages == len(self.airframe.stages) else lay_out(self.airframe.upper(stages))
+        if stages == len(self.airframe.stages):
+            return self.layout
+        cache = self._known("_stacks")
+        if stages not in cache:
+            cache[stages] = lay_out(self.airframe.upper(stages))
+        found: Layout = cache[stages]
+        return found
 
     def _empty(self, stages: int) -> Totals:
         airframe = self.airframe if stages == len(self.airframe.stages) else self.airframe.upper(stages)
-        cache = self.__dict__.setdefault("_empties", {})
+        cache = self._known("_empties")
         if stages not in cache:
             cache[stages] = empty_totals(airframe, weigh(self._stack(stages)))
         found: Totals = cache[stages]
@@ -165,7 +245,7 @@ class RigidRocket:
             places = [(burning.off_axis_m * math.cos(t), burning.off_axis_m * math.sin(t)) for t in turns[dead:]]
         burn = burn_of([(motor, *place) for place in places], lights_s)
         diameter, cd = layout.reference_diameter_m, self.cd if self.cd is not None else self.airframe.known.cd
-        push = pressure(layout)
+        push = self._pressure(stages)
         lift_m2, lift_at = push.body_lift[0] * math.pi / 4 * diameter**2, push.body_lift[1]
         if cd is not None and self.airframe.known.diameter_m is not None:
             cd *= (self.airframe.known.diameter_m / diameter) ** 2
@@ -184,7 +264,7 @@ class RigidRocket:
         return stretch, dry.mass_kg + burn.propellant_kg
 
     def _aero(self, layout: Layout, stages: int, cd: float | None, motor_diameter_m: float) -> Floats:
-        cache = self.__dict__.setdefault("_aeros", {})
+        cache = self._known("_aeros")
         key = (stages, cd, round(motor_diameter_m, 5))
         if key not in cache:
             cache[key] = aero_table(layout, cd=cd, motor_diameter_m=motor_diameter_m, mach_correction=self.mach_correction)

@@ -33,11 +33,91 @@ def _fits(t: Trial, u: UnitChoice) -> str:
 
 
 def _kind(t: Trial, u: UnitChoice) -> str:
+    if t.passed:
+        opener = "an altimeter" if t.value != t.limit else "an ejection charge"
+        return f"has {opener} to open the canopy"
     if t.value == "booster":
         return "a booster: no ejection charge, nothing would open the canopy"
     if t.value == "plugged":
         return "plugged: no ejection charge, and this rocket has no altimeter to open the canopy"
-    return "has an ejection charge to open the canopy"
+    return "nothing would open the canopy"
+
+
+def _charge(t: Trial, u: UnitChoice) -> str:
+    if t.passed:
+        return "its charge has a way out past the plug" if t.value == "open" else "no charge behind the plug"
+    if isinstance(t.value, float):
+        hole, wants = show(t.value / 1000, "short_length", u), show(_float(t.limit) / 1000, "short_length", u)
+        return f"vents through {hole}, narrower than the motor's {wants}: the charge would burst the tube"
+    return "has an ejection charge behind a plug: it would burst the tube; vent it, or use a motor made without a charge"
+
+
+def _igniter(t: Trial, u: UnitChoice) -> str:
+    return {
+        "lights the next": "its booster burns through and lights the motor above",
+        "booster_has_charge": "the booster has a delay and a charge: it would light nothing in time",
+        "composite_booster": "a composite motor lights nothing above it; the upper stage would want an igniter of its own",
+        "booster_plugged": "the booster is plugged: its flame never reaches the stage above",
+    }[str(t.value)]
+
+
+def _cluster(t: Trial, u: UnitChoice) -> str:
+    if t.passed:
+        return f"{_float(t.value):g} of the same motor; all must light together"
+    return "mixes motors: they neither light nor burn out together, so the push goes off the axis"
+
+
+def _allowed(t: Trial, u: UnitChoice) -> str:
+    wants, has = _float(t.value), _float(t.limit)
+    if wants == 0:
+        return "model rocketry: asks for no certification"
+    held = f"you hold {'none' if has == 0 else f'level {has:g}'}"
+    return f"asks for level {wants:g} certification, {held}" + ("" if t.passed else "; your local body decides")
+
+
+def _age(t: Trial, u: UnitChoice) -> str:
+    head = f"high power asks for an adult of {_float(t.limit):g}"
+    return head if t.passed else f"{head}, you are {_float(t.value):g} (NFPA 1127, from memory)"
+
+
+def _local_limit(t: Trial, u: UnitChoice) -> str:
+    return f"{show(_float(t.value), 'impulse', u)} installed, above the local limit of {show(_float(t.limit), 'impulse', u)}"
+
+
+def _site_size(t: Trial, u: UnitChoice) -> str:
+    side, wants = show(_float(t.value), "height", u), show(_float(t.limit), "height", u)
+    head = f"the field's shorter side is {side}, this impulse wants {wants} (NFPA, from memory)"
+    return head if t.passed else head + ": a larger site, or less motor"
+
+
+def _stable(where: str) -> Callable[[Trial, UnitChoice], str]:
+    def say(t: Trial, u: UnitChoice) -> str:
+        head = f"{_float(t.value):.1f} calibres stable {where}, wants {_ratio(t.limit)}"
+        if t.passed:
+            return head
+        return head + (": it will tumble" if _float(t.value) <= 0 else ": nose weight, a lighter motor or more fin")
+
+    return say
+
+
+def _tumbles(t: Trial, u: UnitChoice) -> str:
+    return "flies broadside at speed: it tumbles, and no height or landing here can be believed. Do not fly it"
+
+
+def _payload(t: Trial, u: UnitChoice) -> str:
+    force, limit = show_against(_float(t.value), _float(t.limit), "force", u)
+    head = f"presses on its payload with {force}, which stands {limit}"
+    return head if t.passed else head + ": a gentler motor"
+
+
+def _drift(what: str) -> Callable[[Trial, UnitChoice], str]:
+    def say(t: Trial, u: UnitChoice) -> str:
+        room = show(abs(_float(t.value)), "height", u)
+        if t.passed:
+            return f"{what} {room} inside the field's edge"
+        return f"{what} {room} outside the field: smaller canopy, less height, or wait for less wind"
+
+    return say
 
 
 def _lifts(t: Trial, u: UnitChoice) -> str:
@@ -103,7 +183,11 @@ def _landing_rate(t: Trial, u: UnitChoice) -> str:
 
 
 _SENTENCES: dict[str, Callable[[Trial, UnitChoice], str]] = {
-    "fits": _fits, "kind": _kind, "lifts": _lifts, "rod_speed": _rod_speed, "wind": _wind, "ceiling": _ceiling,
+    "fits": _fits, "kind": _kind, "charge": _charge, "igniter": _igniter, "cluster": _cluster, "allowed": _allowed, "age": _age,
+    "local_limit": _local_limit, "site_size": _site_size, "stable_ignition": _stable("with the motor in"),
+    "stable_rod": _stable("leaving the rod, at the angle the wind meets it"), "stable_burnout": _stable("once burnt out"),
+    "tumbles": _tumbles, "payload": _payload, "drift": _drift("comes down"),
+    "spent_drift": _drift("its spent stage comes down"), "lifts": _lifts, "rod_speed": _rod_speed, "wind": _wind, "ceiling": _ceiling,
     "delay_window": _delay_window, "ejection_speed": _ejection_speed, "landing_rate": _landing_rate,
 }  # fmt: skip
 
@@ -193,10 +277,10 @@ def printed_sentence(label: str, printed: Candidate | None, best: Candidate | No
 
 def wind_caution(site: Site, rules: Rules, units: UnitChoice = METRIC) -> str | None:
     """What the wind asks for, if anything."""
-    if site.wind_speed_m_s > rules.wind_max_m_s:
+    if site.ground_wind_m_s > rules.wind_max_m_s:
         limit = show(rules.wind_max_m_s, "speed", units)
         return f"Wind above {limit}: nothing flies. Your local code may be stricter, and it decides."
-    if site.wind_speed_m_s > rules.windy_from_m_s:
+    if site.ground_wind_m_s > rules.windy_from_m_s:
         return "Windy enough to lean into: common practice drops one delay step. Walk downwind with your eyes before you launch."
     return None
 

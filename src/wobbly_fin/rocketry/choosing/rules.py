@@ -20,7 +20,7 @@ class Rule:
     @property
     def quantity(self) -> str | None:
         """The kind of quantity it is, None for a plain number."""
-        return {"mm": "short_length", "m/s": "speed", "s": "duration"}.get(self.unit)
+        return {"mm": "short_length", "m/s": "speed", "s": "duration", "N·s": "impulse"}.get(self.unit)
 
     @property
     def size_si(self) -> float:
@@ -42,6 +42,8 @@ class Rules:
     descent_rate_max_m_s: float = 6.1
     wind_max_m_s: float = 9.0
     windy_from_m_s: float = 4.5
+    stability_min_calibres: float = 1.0
+    impulse_max_n_s: float = 20480.0
     marginal_fraction: float = 0.10
 
     def __post_init__(self) -> None:
@@ -75,6 +77,9 @@ RULES: tuple[Rule, ...] = (
     Rule(key="wind_max_m_s", title="No flying in wind above", unit="m/s", low=1, high=20,
          source="NFPA 1122/1127 and the national safety codes (20 mph), quoted from memory"),
     Rule(key="windy_from_m_s", title="Drop one delay step in wind above", unit="m/s", low=0, high=20, source=_TRADE + " (10 mph)"),
+    Rule(key="stability_min_calibres", title="Margin of stability in calibres, at least", unit="", low=0, high=5, source=_TRADE),
+    Rule(key="impulse_max_n_s", title="Installed impulse allowed here, at most", unit="N·s", low=0.1, high=50000,
+         source="your local code; our default is the end of the lettered classes most people meet"),
     Rule(key="marginal_fraction", title="Marginal: passed by less than this share of the limit", unit="", low=0, high=0.5,
          source="our own choice"),
 )  # fmt: skip

@@ -6,7 +6,7 @@ from typing import Literal
 
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
-from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.motors.motor import Motor
 
 ThumbReason = Literal["heavy", "light", "draggy", "slim", "windy"]
@@ -26,12 +26,13 @@ class Thumb:
     reasons: tuple[ThumbReason, ...]
 
 
-def thumb_delay(rocket: QuickRocket, motor: Motor, wind_speed_m_s: float, rules: Rules) -> Thumb | None:
+def thumb_delay(rocket: Rocket, motor: Motor, wind_speed_m_s: float, rules: Rules) -> Thumb | None:
     """Start from the middle delay the motor is sold with; heavy or draggy one step shorter, light or slim one longer, windy one shorter.
 
     Returns None for a motor without delays.
     """
-    if not motor.delays_s:
+    delays_s = motor.delays_to_try_s
+    if not delays_s:
         return None
     reasons: list[ThumbReason] = []
     mass_kg = rocket.mass_kg + motor.total_mass_kg
@@ -54,5 +55,5 @@ def thumb_delay(rocket: QuickRocket, motor: Motor, wind_speed_m_s: float, rules:
     if wind_speed_m_s > rules.windy_from_m_s:
         reasons.append("windy")
         steps -= 1
-    index = (len(motor.delays_s) - 1) // 2 + steps
-    return Thumb(delay_s=motor.delays_s[max(0, min(len(motor.delays_s) - 1, index))], reasons=tuple(reasons))
+    index = (len(delays_s) - 1) // 2 + steps
+    return Thumb(delay_s=delays_s[max(0, min(len(delays_s) - 1, index))], reasons=tuple(reasons))

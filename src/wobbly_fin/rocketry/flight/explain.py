@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from wobbly_fin.rocketry.air.standard import temperature_k
 from wobbly_fin.rocketry.constants import ZERO_CELSIUS_K
 from wobbly_fin.rocketry.flight.flight import Flight
+from wobbly_fin.rocketry.flight.scatter import MOST_RUNS, Question
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
@@ -17,7 +18,7 @@ def said_conditions(site: Site, units: UnitChoice = METRIC) -> dict[str, str]:
     return {
         "elevation": show(site.elevation_m, "height", units),
         "temperature": show(celsius, "temperature", units) + ("" if site.temperature_c is not None else " (standard)"),
-        "wind": show(site.wind_speed_m_s, "speed", units),
+        "wind": show(site.ground_wind_m_s, "speed", units),
         "rod_length": show(site.rod_length_m, "length", units),
         "ceiling": show(site.ceiling_m, "height", units) if site.ceiling_m is not None else "none set",
         "density": f"{air.density_kg_m3():.3f} kg/m³",
@@ -100,3 +101,10 @@ def said_flight(flight: Flight, units: UnitChoice = METRIC) -> dict[str, str]:
     if flight.landing_x_m is not None and flight.landing_y_m is not None:
         said["drift"] = show(math.hypot(flight.landing_x_m, flight.landing_y_m), "height", units)
     return said
+
+
+def capped_sentence(question: Question) -> str | None:
+    """What became of a wish for more flights than are flown."""
+    if question.runs <= MOST_RUNS:
+        return None
+    return f"{int(question.runs)} flights were asked for; {MOST_RUNS} were flown, and more would not move the cloud's edge."

@@ -109,6 +109,10 @@ class ThrustCurve:
         """Mean thrust over the first 0.1 s, when the rocket must get moving. [N]"""
         return self.impulse_at_n_s(EARLY_WINDOW_S) / EARLY_WINDOW_S
 
+    def mean_thrust_n(self, window_s: float) -> float:
+        """Mean thrust over the first so many seconds. [N]"""
+        return self.impulse_at_n_s(window_s) / window_s
+
     def thrust_at_n(self, time_s: float) -> float:
         """Thrust at a time; 0 before ignition and after the last sample. [N]"""
         t, f, _ = self.knots

@@ -11,6 +11,7 @@ from wobbly_fin.rocketry.motors.labels import Kind, MotorLabel, decode
 
 Propellant = Literal["black powder", "composite"]
 CaseKind = Literal["single-use", "reload"]
+SHORTEST_ADJUSTED_S = 3.0  # what is left of a delay after shortening, at least: our own caution, the maker's sheet decides
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -28,6 +29,8 @@ class Motor:
     curve : ThrustCurve
     delays_s : tuple of float
         Delays it can be had with, rising; empty for a booster or a plugged motor. [s]
+    adjustable : bool
+        Whether its delay may be shortened with the maker's tool; a label ending in ``A`` says so too.
 
     Raises
     ------
@@ -46,6 +49,7 @@ class Motor:
     revision: str = "1"
     propellant: Propellant | None = None
     case: CaseKind | None = None
+    adjustable: bool = False
 
     def __post_init__(self) -> None:
         require_positive("diameter_mm", self.diameter_m * 1000, 200.0)
@@ -81,7 +85,7 @@ class Motor:
     @property
     def adjustable_delay(self) -> bool:
         """Whether the delay may be shortened with the maker's tool."""
-        return self.decoded.adjustable_delay
+        return self.adjustable or self.decoded.adjustable_delay
 
     @property
     def name(self) -> str:
@@ -98,9 +102,27 @@ class Motor:
         """What is left hanging in the rocket after the burn. [kg]"""
         return self.total_mass_kg - self.propellant_mass_kg
 
+    @property
+    def delays_to_try_s(self) -> tuple[float, ...]:
+        """Every delay it can fly with: as sold, and where it is adjustable in whole seconds less, rising. [s]"""
+        if not self.adjustable_delay:
+            return self.delays_s
+        shorter = {d - n for d in self.delays_s for n in range(int(d)) if d - n >= SHORTEST_ADJUSTED_S}
+        return tuple(sorted(shorter | set(self.delays_s)))
+
+    def shortened_by_s(self, delay_s: float) -> float:
+        """By how much the nearest longer delay it is sold with must be shortened for this one; 0 as sold. [s]"""
+        longer = [d for d in self.delays_s if d >= delay_s]
+        return longer[0] - delay_s if self.adjustable_delay and longer else 0.0
+
     def label_with(self, delay_s: float | None) -> str:
-        """The label to ask for at the counter with this delay."""
-        return self.name if delay_s is None else f"{self.decoded.base}-{delay_s:g}"
+        """The label to ask for at the counter with this delay, and what to take off it."""
+        if delay_s is None:
+            return self.name
+        if not self.adjustable_delay:
+            return f"{self.decoded.base}-{delay_s:g}"
+        off = self.shortened_by_s(delay_s)
+        return f"{self.decoded.base}-{delay_s + off:g}A" + (f" less {off:g} s" if off else "")
 
     def mass_at_kg(self, time_s: float) -> float:
         """Mass at a time after ignition: propellant leaves in proportion to impulse delivered. [kg]"""

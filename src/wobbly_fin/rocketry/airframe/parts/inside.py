@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import ClassVar
 
-from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, number, size
+from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, number, size, yes_or_no
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -20,6 +20,8 @@ class MotorTube(Part):
     overhang_m: float = size("Motor sticks out", default=0.0, negative=True)
     count: int = number("How many", 1, 7, 1, "More than one is a cluster.", whole=True)
     spread_m: float = size("Off the axis by", default=0.0, zero=True, high=WIDEST_M, hint="Of a cluster: axis to motor axis.")
+
+    plugged: bool = yes_or_no("Closed ahead of the motor", False, "Its charge then needs a hole out through the side.")
 
     def check(self) -> None:
         bore_inside("inner_diameter_m", self.inner_diameter_m, self.outer_diameter_m)
