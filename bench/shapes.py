@@ -13,9 +13,9 @@ from typing import Any
 from tests.rocketry.airframe.rockets import model
 
 from wobbly_fin.rocketry.airframe import Airframe, Stage, balance, part_solids, planform, profiles, wetted
-from wobbly_fin.rocketry.airframe.as_point import drag_at
 from wobbly_fin.rocketry.airframe.parts import Bulkhead, Coupler, FinSet, MassLump
 from wobbly_fin.rocketry.airframe.solve import with_part
+from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 PARTS = 40

@@ -145,7 +145,7 @@ def main() -> None:
             motors.append({
                 "label": label, "revision": "1", "diameter_mm": diameter, "length_mm": length,
                 "total_mass_kg": round(propellant_kg * share, digits_kg), "propellant_mass_kg": round(propellant_kg, digits_kg),
-                "propellant": propellant, "case": case, "delays_s": list(delays), 
+                "propellant": propellant, "case": case, "delays_s": list(delays),
                 **({"adjustable": True} if label in ADJUSTABLE else {}), "thrust": rows,
             })  # fmt: skip
         name = "_".join("".join(c for c in maker.lower() if c.isalpha() or c == " ").split())

@@ -149,7 +149,10 @@ def test_bad_airframes_are_named_at_their_field(run: Any, document: Any, field: 
 def test_an_airframe_with_mass_and_cd_given_flies_as_the_point_does(run: Any) -> None:
     point = run("fly", FLIGHT | {"site": {"rod_length_m": 0.9}})[1]
     rocket = FLIGHT["rocket"] | {"parts": PARTS}
-    assert run("fly", FLIGHT | {"rocket": rocket, "site": {"rod_length_m": 0.9}})[1] == point
+    body = run("fly", FLIGHT | {"rocket": rocket, "site": {"rod_length_m": 0.9}})[1]
+    for name, value in point.items():
+        if isinstance(value, float):
+            assert body[name] == pytest.approx(value, rel=1e-6), name
     built_up = {k: v for k, v in rocket.items() if k not in ("cd", "diameter_m", "mass_kg")}
     other = run("fly", FLIGHT | {"rocket": built_up, "site": {"rod_length_m": 0.9}})[1]
     assert other["apogee_altitude_m"] != point["apogee_altitude_m"]

@@ -16,6 +16,8 @@ from wobbly_fin.formats.published import PUBLISHED
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.rocketry.airframe import Airframe, balance
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight import Site, fly
+from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 _SPACE = uuid.UUID("6d1f8a10-2c55-4d8e-9f0e-3c1d4b5a6e7f")
 
@@ -101,11 +103,15 @@ def test_what_was_weighed_is_remembered_with_what_the_parts_came_to() -> None:
     assert file.to_rocket().mass_kg == pytest.approx(0.06)
 
 
-def test_a_staged_rocket_flies_its_first_stage_alone() -> None:
+def test_a_staged_rocket_flies_whole_over_its_booster() -> None:
     candle = demo_file(next(r for r in ROCKETS if r.name == "Candle and Snuffer"))
     whole = balance(candle.to_airframe()).empty.mass_kg
-    assert candle.to_rocket().mass_kg < whole
-    assert candle.to_mount().diameter_m == pytest.approx(0.0182)
+    assert candle.to_rocket().mass_kg == pytest.approx(whole)
+    with pytest.raises(RocketryError, match="every stage wants one"):
+        fly(candle.to_rocket(), find_motor("C8")[0], 7.0, Site())
+    boosted = fly(candle.to_rocket(boosters=(find_motor("C8-0")[0],)), find_motor("C8")[0], 7.0, Site())
+    assert len(boosted.spent) == 1 and boosted.apogee_altitude_m > 200
+    assert candle.to_mount().diameter_m == pytest.approx(0.0182) and len(candle.to_mounts()) == 2
 
 
 def test_figures_and_parts_do_not_mix() -> None:

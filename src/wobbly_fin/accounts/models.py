@@ -13,4 +13,5 @@ class Preferences(models.Model):
     limits = models.JSONField(default=dict)
     conditions = models.JSONField(default=dict)
     workshop = models.JSONField(default=dict)  # as typed: printer_height
+    flyer = models.JSONField(default=dict)  # certification level, age
     updated_at = models.DateTimeField(auto_now=True)

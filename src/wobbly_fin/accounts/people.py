@@ -7,6 +7,7 @@ from django.http import HttpRequest
 
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.situation import Flyer
 from wobbly_fin.rocketry.units.display import UnitChoice
 
 
@@ -24,6 +25,12 @@ def preferences_of(user: User) -> Preferences:
 def units_of(preferences: Preferences) -> UnitChoice:
     """How this person wants quantities said."""
     return UnitChoice(system=preferences.units.get("system", "metric"), exceptions=dict(preferences.units.get("exceptions", {})))
+
+
+def flyer_of(preferences: Preferences) -> Flyer | None:
+    """Who flies, as far as they said."""
+    told = preferences.flyer
+    return Flyer(level=told.get("level", 0), age=told.get("age")) if told else None
 
 
 def rules_of(preferences: Preferences) -> Rules:

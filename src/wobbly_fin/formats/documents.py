@@ -150,6 +150,18 @@ class MotorDocument(Document):
         )
 
 
+class LoadDocument(MotorDocument):
+    """The motor of a flight's last stage, with those of the stages below."""
+
+    boosters: list[MotorDocument] = []
+
+    def to_motor(self) -> Motor:
+        return MotorDocument(**self.model_dump(exclude={"boosters"})).to_motor()
+
+    def to_boosters(self) -> tuple[Motor, ...]:
+        return tuple(b.to_motor() for b in self.boosters)
+
+
 class WindLayerDocument(Document):
     """The wind measured at a height above the pad."""
 

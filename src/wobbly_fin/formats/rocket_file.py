@@ -12,15 +12,16 @@ from pydantic import Field, StringConstraints
 from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.parts import FILED_PARTS, PartDocument, Text, one_of, to_parts
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, lay_out
-from wobbly_fin.rocketry.airframe.as_point import as_point
 from wobbly_fin.rocketry.airframe.balance import School, school_of
 from wobbly_fin.rocketry.airframe.mass import total, weigh
 from wobbly_fin.rocketry.airframe.mount import mount_of
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing import Mount
+from wobbly_fin.rocketry.choosing.situation import Payload
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
-from wobbly_fin.rocketry.motors import decode
+from wobbly_fin.rocketry.motors import Motor, decode
 from wobbly_fin.rocketry.recovery import Canopy
 
 CURRENT_VERSION = 2
@@ -82,6 +83,17 @@ class KnownDocument(Document):
         return Known(**self.model_dump(exclude={"typed"}))
 
 
+class PayloadDocument(Document):
+    """Something fragile aboard and the force it stands along the rocket."""
+
+    mass_kg: Number
+    stands_n: Number
+    typed: Annotated[dict[str, Text], Field(max_length=4)] = {}
+
+    def to_payload(self) -> Payload:
+        return Payload(mass_kg=self.mass_kg, stands_n=self.stands_n)
+
+
 class MarginDocument(Document):
     """The band of margin its owner wants: a school's, or one's own."""
 
@@ -134,6 +146,7 @@ class RocketFile(Document):
     motors: Annotated[dict[str, Label], Field(max_length=3)] = {}
     margin: MarginDocument = MarginDocument()
     tube_school: Literal["household", "rocket_tube_only"] = "household"
+    payload: PayloadDocument | None = None
     kit: Annotated[list[KitLine], Field(max_length=200)] = []
     scale: ScaleDocument | None = None
     rod_length_m: Number | None = None
@@ -183,12 +196,10 @@ class RocketFile(Document):
             at += len(stage.parts)
         return Airframe(stages=tuple(stages), known=within("known", self.known.to_known))
 
-    def to_rocket(self, cd: float | None = None) -> QuickRocket:
-        """What flies as a point: of a staged rocket the first stage alone. With its own Cd, or the one given."""
+    def to_rocket(self, cd: float | None = None, boosters: tuple[Motor, ...] = ()) -> QuickRocket | RigidRocket:
+        """What flies: an airframe as a rigid body, a quick rocket as a point. With its own Cd, or the one given."""
         if not self.is_quick:
-            airframe = self.to_airframe()
-            alone = airframe if len(airframe.stages) == 1 else airframe.upper(1)
-            return as_point(alone, cd=cd)
+            return RigidRocket(airframe=self.to_airframe(), cd=cd, boosters=boosters)
         body = self.body
         return QuickRocket(
             mass_kg=body.mass_kg,
@@ -214,6 +225,14 @@ class RocketFile(Document):
             return Mount(diameter_m=diameter_m, max_length_m=longest_m)
         mount = self.mount
         return Mount(diameter_m=mount.diameter_mm / 1000, max_length_m=mount.max_length_mm / 1000)
+
+    def to_mounts(self) -> list[Mount]:
+        """Every stage's mount, the first stage's first."""
+        if self.is_quick:
+            return [self.to_mount()]
+        layout = lay_out(self.to_airframe())
+        sizes = [mount_of(layout, stage) for stage in range(len(self.stages))]
+        return [Mount(diameter_m=diameter_m, max_length_m=longest_m) for diameter_m, longest_m in sizes]
 
     def weighed_now(self) -> "RocketFile":
         """The same, remembering what its parts come to as those that were weighed."""

@@ -9,12 +9,13 @@ from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import units_of
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.rocketry.airframe import Airframe, Balance, Layout, balance, lay_out
-from wobbly_fin.rocketry.airframe.as_point import as_point, drag_at
 from wobbly_fin.rocketry.airframe.balance import School
 from wobbly_fin.rocketry.airframe.checks import Finding, findings
 from wobbly_fin.rocketry.airframe.drag import Drag
 from wobbly_fin.rocketry.airframe.mount import mount_of
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
+from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.choosing import Mount, Rules
 from wobbly_fin.rocketry.choosing.trials import fits
 from wobbly_fin.rocketry.errors import RocketryError
@@ -43,7 +44,7 @@ class Shape:
     alone : Balance or None
         Of a staged rocket: the first stage after the others have dropped.
     flight : Flight or None
-        Of the first stage as a point, in still standard air; None where it cannot be flown yet.
+        Of all stages in still standard air; None where it cannot be flown yet.
     """
 
     file: RocketFile
@@ -75,7 +76,7 @@ def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
     school = file.margin.to_school()
     aboard = [a for a in found.aboard if a.stage == len(airframe.stages) - 1]
     filled = max((a.motor.diameter_m * a.count**0.5 for a in aboard), default=0.0)
-    flight = still_flight(airframe, motors[0])
+    flight = still_flight(airframe, motors)
     top = flight.max_speed_m_s if flight is not None and flight.lifted else None
     return Shape(
         file=file,
@@ -139,12 +140,13 @@ def _heaviest(motors: Sequence[Motor]) -> Motor | None:
     return max(motors, key=lambda m: m.total_mass_kg, default=None)
 
 
-def still_flight(airframe: Airframe, motor: Motor | None) -> Flight | None:
-    """The first stage alone, as a point, straight up in still standard air; None where there is nothing to fly."""
-    if motor is None:
+def still_flight(airframe: Airframe, motors: Sequence[Motor | None]) -> Flight | None:
+    """Straight up in still standard air with a motor in every stage; None where there is nothing to fly."""
+    if any(m is None for m in motors):
         return None
+    first, *boosters = (m for m in motors if m is not None)
     try:
-        return fly(as_point(airframe if len(airframe.stages) == 1 else airframe.upper(1)), motor, None, Site())
+        return fly(RigidRocket(airframe=airframe, boosters=tuple(boosters)), first, None, Site())
     except RocketryError:
         return None
 

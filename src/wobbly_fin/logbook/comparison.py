@@ -2,10 +2,12 @@
 
 from dataclasses import dataclass
 
-from wobbly_fin.formats.documents import MotorDocument, SiteDocument
+from wobbly_fin.formats.documents import LoadDocument, SiteDocument
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.logbook.models import Flight
-from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flightlog.compare import HeightCheck, check_height, height_sentence, opening_sentence
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
@@ -16,6 +18,7 @@ class Comparison:
     """What was flown, thawed, and what the facts say of the forecast."""
 
     file: RocketFile
+    rocket: QuickRocket | RigidRocket
     motor: Motor
     site: Site
     height: HeightCheck | None
@@ -25,19 +28,21 @@ class Comparison:
 def compare(row: Flight, units: UnitChoice) -> Comparison:
     """Hold a flight's facts against the forecast frozen with it."""
     file = read_rocket_file(row.rocket_snapshot.content)
-    motor = MotorDocument.model_validate(row.motor_snapshot.content).to_motor()
+    load = LoadDocument.model_validate(row.motor_snapshot.content)
+    motor = load.to_motor()
+    rocket = file.to_rocket(boosters=load.to_boosters())
     site = SiteDocument.model_validate(row.site_snapshot.content).to_site()
     said: list[str] = []
     height = None
     if row.apogee_m is not None:
-        height = check_height(file.to_rocket(), motor, row.delay_s, site, row.apogee_m)
+        height = check_height(rocket, motor, row.delay_s, site, row.apogee_m)
         if height is not None:
-            flown = file.to_rocket()
-            said.append(height_sentence(height, flown.cd, file.own_cd is not None, units))
+            cd = rocket.cd if isinstance(rocket, QuickRocket) else file.own_cd or drag_at(rocket.layout).cd
+            said.append(height_sentence(height, cd, file.own_cd is not None, units))
     ejection = row.forecast.get("ejection")
     opening = opening_sentence(ejection["after_apogee_s"] if ejection else None, row.opening)  # type: ignore[arg-type]
     if opening:
         said.append(opening)
     if not said:
         said.append("Nothing was measured to hold the forecast against. A height, even from the eye, would help the next one.")
-    return Comparison(file=file, motor=motor, site=site, height=height, sentences=tuple(said))
+    return Comparison(file=file, rocket=rocket, motor=motor, site=site, height=height, sentences=tuple(said))

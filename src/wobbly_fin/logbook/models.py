@@ -11,7 +11,7 @@ class Flight(Owned):
 
     rocket = models.ForeignKey(Rocket, on_delete=models.CASCADE, related_name="flights")
     flown_on = models.DateField()
-    label = models.CharField(max_length=24)
+    label = models.CharField(max_length=60)
     delay_s = models.FloatField(null=True, blank=True)
     opening = models.CharField(max_length=20)
     landing = models.CharField(max_length=20)

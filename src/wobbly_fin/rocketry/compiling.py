@@ -64,8 +64,7 @@ def small_kernel(function: Function) -> Function:
     return compiled
 
 
-@intrinsic
-def pointer(context: Any, array: Any) -> Any:
+def _pointer(context: Any, array: Any) -> Any:
     """Where an array's first number lies, for indexing in compiled code; the caller holds the array itself.
 
     Numba counts a reference, atomically, wherever an array changes its name; in a loop of small inlined functions that costs
@@ -73,6 +72,10 @@ def pointer(context: Any, array: Any) -> Any:
     """
 
     def generate(context: Any, builder: Any, signature: Any, arguments: Any) -> Any:
-        return make_array(signature.args[0])(context, builder, arguments[0]).data
+        return make_array(signature.args[0])(context, builder, arguments[0]).data  # type: ignore[no-untyped-call]
 
-    return types.CPointer(array.dtype)(array), generate
+    return types.CPointer(array.dtype)(array), generate  # type: ignore[no-untyped-call]
+
+
+# Called as pointer(array) in compiled code.
+pointer: Any = intrinsic(_pointer)

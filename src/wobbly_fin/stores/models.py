@@ -17,15 +17,35 @@ class OwnMotor(Owned):
 
 
 class FlyingField(Owned):
-    """A field: how high it lies, how high one may fly."""
+    """A field: how high it lies, how high one may fly, its outline round the pad and what lies on it."""
 
     name = models.CharField(max_length=80)
     elevation_m = models.FloatField(default=0.0)
     ceiling_m = models.FloatField(null=True, blank=True)
     typed = models.JSONField(default=dict)
+    outline = models.JSONField(default=list)  # [x, y] east and north of the pad, in metres
+    features = models.JSONField(default=list)  # kind, name, points
+    surface = models.CharField(max_length=20, blank=True)
+    longitude = models.FloatField(null=True, blank=True)  # of the pad, where a map told
+    latitude = models.FloatField(null=True, blank=True)
 
     class Meta:
         ordering = ["name"]
+
+
+class MotorStock(Owned):
+    """Motors of one type and batch in the box: how many, what one costs, and the case where it is reloaded."""
+
+    motor_key = models.CharField(max_length=80)  # as on the shelf
+    count = models.PositiveIntegerField(default=0)
+    batch = models.CharField(max_length=40, blank=True)
+    cost = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)  # of one, in the owner's money
+    case_cost = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
+    case_owned = models.BooleanField(default=False)
+    wanted = models.PositiveIntegerField(default=0)  # on the buying list
+
+    class Meta:
+        ordering = ["motor_key", "created_at"]
 
 
 class OwnPart(Owned):

@@ -8,11 +8,13 @@ from hypothesis import strategies as st
 
 from tests.rocketry.airframe.rockets import airframes, model
 from wobbly_fin.rocketry.airframe import lay_out
-from wobbly_fin.rocketry.airframe.as_point import as_point, drag_at
 from wobbly_fin.rocketry.airframe.drag import build_up, friction_coefficient
 from wobbly_fin.rocketry.airframe.flutter import flutter_speed_m_s
 from wobbly_fin.rocketry.airframe.parts import FinSet
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 
 def cd(**changes):
@@ -76,13 +78,17 @@ def test_any_airframe_has_some_drag_at_any_speed(airframe, speed):
 
 
 def test_an_owners_cd_beats_the_build_up():
-    assert as_point(model(), cd=0.7).cd == 0.7
-    assert as_point(model()).cd == pytest.approx(cd())
+    motor = find_motor("B9")[0]
+    own = RigidRocket(airframe=model(), cd=0.7).loaded(motor).aero[0]
+    built = RigidRocket(airframe=model()).loaded(motor).aero[0]
+    assert (own[:, :2] == 0.7).all()
+    # Row 3 is Mach 0.15; coasting, the whole base drags, thrusting not all of it.
+    assert built[3, 0] == pytest.approx(drag_at(lay_out(model()), 0.15 * 340.29).cd, rel=2e-3) and built[3, 1] < built[3, 0]
 
 
 def test_a_rocket_with_an_unknown_mass_cannot_be_flown_and_says_which_part():
     with pytest.raises(RocketryError, match=r"parts\.6\.mass_kg"):
-        as_point(model(fins={"material": None}))
+        RigidRocket(airframe=model(fins={"material": None}))
 
 
 def test_flutter_by_naca_tn_4197():

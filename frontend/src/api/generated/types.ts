@@ -588,6 +588,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hangar/rockets/{key}/scatter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Scatter
+         * @description Server-sent events, each a `CloudOut`, until all runs are flown or the reader goes away.
+         */
+        get: operations["scatter"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/aim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Aim
+         * @description Which motor, delay, ballast and canopy reach a height or a time in the air.
+         */
+        post: operations["aim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/motors": {
         parameters: {
             query?: never;
@@ -776,6 +816,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/fields/{field_id}/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Ground
+         * @description Keep a field's outline and what lies on it.
+         */
+        put: operations["draw_field"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/fields/{field_id}/geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Geojson
+         * @description The field as GeoJSON, where a map has told where its pad lies; else round longitude and latitude 0.
+         */
+        get: operations["field_geojson"];
+        put?: never;
+        /**
+         * Post Geojson
+         * @description Take a field's shape from GeoJSON.
+         */
+        post: operations["read_field"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/fields/{field_id}/restore": {
         parameters: {
             query?: never;
@@ -790,6 +874,70 @@ export interface paths {
          * @description Take a field out of the bin.
          */
         post: operations["restore_field"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/box": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Box
+         * @description The motors in the box, and what is to be bought.
+         */
+        get: operations["box"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/box/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Stock
+         * @description Keep a line of the box.
+         */
+        put: operations["keep_stock"];
+        post?: never;
+        /**
+         * Delete Stock
+         * @description Take a line out of the box.
+         */
+        delete: operations["bin_stock"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/box/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Stock
+         * @description Put it back.
+         */
+        post: operations["restore_stock"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1047,6 +1195,19 @@ export interface components {
             password: string;
         };
         /**
+         * FlyerIn
+         * @description Certification level, 0 … 3, and age as typed; neither: not told, and nothing is judged by it.
+         */
+        FlyerIn: {
+            /** Level */
+            level?: number | null;
+            /**
+             * Age
+             * @default
+             */
+            age: string;
+        };
+        /**
          * LimitOut
          * @description One limit: what is in force, what is the default and where that comes from.
          */
@@ -1077,6 +1238,7 @@ export interface components {
             workshop: {
                 [key: string]: string;
             };
+            flyer: components["schemas"]["FlyerIn"];
         };
         /**
          * PreferencesIn
@@ -1094,6 +1256,19 @@ export interface components {
             workshop?: {
                 [key: string]: string;
             } | null;
+            flyer?: components["schemas"]["FlyerIn"] | null;
+        };
+        /**
+         * AloftIn
+         * @description The wind at a height above the pad, as typed.
+         */
+        AloftIn: {
+            /** Height */
+            height: string;
+            /** Wind */
+            wind: string;
+            /** Wind From */
+            wind_from: string;
         };
         /** ConditionsOut */
         ConditionsOut: {
@@ -1105,6 +1280,17 @@ export interface components {
             typed: {
                 [key: string]: string;
             };
+            /** Gustiness */
+            gustiness: string;
+            /** Hour */
+            hour: number | null;
+            /** Hours */
+            hours: components["schemas"]["HourIn"][];
+            /** Hours Wind */
+            hours_wind: components["schemas"]["WindNowOut"][];
+            /** Aloft */
+            aloft: components["schemas"]["AloftIn"][];
+            wind: components["schemas"]["WindNowOut"];
             /** Said */
             said: {
                 [key: string]: string;
@@ -1115,8 +1301,38 @@ export interface components {
             caution: string | null;
         };
         /**
+         * HourIn
+         * @description The wind at an hour of the day, as typed.
+         */
+        HourIn: {
+            /** Hour */
+            hour: number;
+            /** Wind */
+            wind: string;
+            /** Wind From */
+            wind_from: string;
+        };
+        /**
+         * WindNowOut
+         * @description The wind in force as a figure: where it comes from, how fast, and at which height.
+         */
+        WindNowOut: {
+            /** Speed M S */
+            speed_m_s: number;
+            /** From Deg */
+            from_deg: number;
+            /** From Point */
+            from_point: string;
+            /** Height M */
+            height_m: number;
+            /** Said */
+            said: string;
+        };
+        /**
          * ConditionsIn
-         * @description Texts as typed: temperature, wind, rod_length; an empty one takes the figure back.
+         * @description Texts as typed: temperature, wind, wind_from, rod_length, rod_tilt, rod_towards; an empty one takes the figure back.
+         *
+         *     Where `hour` and `hours` are told, the wind is that of the hour; where `aloft` is, it is used from its lowest height up.
          */
         ConditionsIn: {
             /** Field Id */
@@ -1128,6 +1344,24 @@ export interface components {
             typed: {
                 [key: string]: string;
             };
+            /**
+             * Gustiness
+             * @default calm
+             * @enum {string}
+             */
+            gustiness: "calm" | "breezy" | "gusty";
+            /** Hour */
+            hour?: number | null;
+            /**
+             * Hours
+             * @default []
+             */
+            hours: components["schemas"]["HourIn"][];
+            /**
+             * Aloft
+             * @default []
+             */
+            aloft: components["schemas"]["AloftIn"][];
         };
         /**
          * ReadOut
@@ -1326,6 +1560,14 @@ export interface components {
             printed: string[];
             /** Drag Note */
             drag_note: string;
+            /** Wind Note */
+            wind_note: string | null;
+            /** Shorten */
+            shorten: string | null;
+            /** Ground Name */
+            ground_name: string | null;
+            /** Flying */
+            flying: string;
         };
         /**
          * DelayOut
@@ -1348,6 +1590,8 @@ export interface components {
             after_apogee_s: number | null;
             /** Ejection Speed M S */
             ejection_speed_m_s: number | null;
+            /** Shorten S */
+            shorten_s: number;
         };
         /**
          * MotorVerdictOut
@@ -1384,6 +1628,16 @@ export interface components {
             };
             /** Delays */
             delays: components["schemas"]["DelayOut"][];
+            /** Boosters */
+            boosters: string[];
+            /** In Box */
+            in_box: number;
+            /** Cost */
+            cost: number | null;
+            /** Compare */
+            compare: {
+                [key: string]: string;
+            };
         };
         /**
          * RungOut
@@ -1442,8 +1696,20 @@ export interface components {
             words: string;
         };
         /**
+         * FeatureOut
+         * @description Something on the field.
+         */
+        FeatureOut: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Points */
+            points: number[][];
+        };
+        /**
          * FlightOut
-         * @description One flight with its path. Samples are parallel lists.
+         * @description One flight with its path. Samples are parallel lists; `wind` is rows of height, east and north.
          */
         FlightOut: {
             /** Label */
@@ -1472,12 +1738,41 @@ export interface components {
             altitude_m: number[];
             /** Speed M S */
             speed_m_s: number[];
+            /** Acceleration M S2 */
+            acceleration_m_s2: number[];
+            /** X M */
+            x_m: number[];
+            /** Y M */
+            y_m: number[];
+            /** Axis */
+            axis: number[][];
+            /** Rigid */
+            rigid: boolean;
+            /** Length M */
+            length_m: number;
+            /** Wind */
+            wind: number[][];
+            ground: components["schemas"]["GroundOut"] | null;
+            /** Notes */
+            notes: string[];
             /** Delay Sentence */
             delay_sentence: string;
             /** Height Band M */
             height_band_m: number[] | null;
             /** Height Band */
             height_band: string | null;
+        };
+        /**
+         * GroundOut
+         * @description The field's outline and what lies on it, metres east and north of the pad.
+         */
+        GroundOut: {
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: number[][];
+            /** Features */
+            features: components["schemas"]["FeatureOut"][];
         };
         /**
          * BalanceOut
@@ -1527,47 +1822,15 @@ export interface components {
         };
         /**
          * BoxOut
-         * @description One box of a part.
+         * @description Everything in the box, and the buying list with its sum.
          */
         BoxOut: {
-            /** Field */
-            field: string;
-            /** Label */
-            label: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "size" | "number" | "choice" | "switch" | "text" | "material" | "corners";
-            /** Text */
-            text: string;
-            /** Said */
-            said: string;
-            /** Value Si */
-            value_si?: number | null;
-            /** Hint */
-            hint: string;
-            /** Optional */
-            optional: boolean;
-            /**
-             * Options
-             * @default []
-             */
-            options: string[][];
-            /**
-             * Nominal
-             * @default
-             */
-            nominal: string;
-            /**
-             * Placeholder
-             * @default
-             */
-            placeholder: string;
-            /** Question */
-            question?: string | null;
-            /** Suggestion */
-            suggestion?: string | null;
+            /** Lines */
+            lines: components["schemas"]["StockLineOut"][];
+            /** Buying */
+            buying: string[];
+            /** Total */
+            total: string;
         };
         /**
          * DragOut
@@ -2074,6 +2337,102 @@ export interface components {
             nearest: string | null;
         };
         /**
+         * CloudOut
+         * @description A cloud so far. `points` are the runs since the last message: east, north [m], and how each ended (0 opened, 1 shut).
+         */
+        CloudOut: {
+            /** Done */
+            done: number;
+            /** Runs */
+            runs: number;
+            /** Points */
+            points: number[][];
+            /** Sentences */
+            sentences: string[];
+            /** Inside Fraction */
+            inside_fraction: number | null;
+            /** Apogee M */
+            apogee_m: {
+                [key: string]: number;
+            } | null;
+            /** Landing Distance M */
+            landing_distance_m: {
+                [key: string]: number;
+            } | null;
+            /** Note */
+            note: string | null;
+        };
+        /**
+         * AimOut
+         * @description The tries, nearest first, those nothing else beats in everything marked.
+         */
+        AimOut: {
+            /** Headline */
+            headline: string;
+            /** Shots */
+            shots: components["schemas"]["ShotOut"][];
+        };
+        /**
+         * ShotOut
+         * @description One way of trying. `miss` are the misses as shares of the aim, for the front's plot.
+         */
+        ShotOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Delay S */
+            delay_s: number | null;
+            /** Verdict */
+            verdict: string;
+            /** Why Not */
+            why_not: string | null;
+            /** Apogee M */
+            apogee_m: number;
+            /** Landing Time S */
+            landing_time_s: number | null;
+            /** Ballast Kg */
+            ballast_kg: number;
+            /** Height Miss M */
+            height_miss_m: number | null;
+            /** Time Miss S */
+            time_miss_s: number | null;
+            /** Margin */
+            margin: number;
+            /** Front */
+            front: boolean;
+            /** Said */
+            said: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * AimIn
+         * @description What to reach, as typed. `motor` names the boosters a staged rocket flies over, as on the board.
+         */
+        AimIn: {
+            /**
+             * Height
+             * @default
+             */
+            height: string;
+            /**
+             * Time
+             * @default
+             */
+            time: string;
+            /**
+             * Ballast
+             * @default
+             */
+            ballast: string;
+            /**
+             * Motor
+             * @default
+             */
+            motor: string;
+        };
+        /**
          * MotorOut
          * @description A motor on the shelf. `thrust` is rows of time [s] and thrust [N].
          */
@@ -2126,6 +2485,10 @@ export interface components {
             };
             /** Doubts */
             doubts: string[];
+            /** Compare */
+            compare: {
+                [key: string]: string;
+            };
         };
         /**
          * DecodeOut
@@ -2201,6 +2564,24 @@ export interface components {
              */
             csv_is_static_test: boolean;
         };
+        /**
+         * FeatureIn
+         * @description Something on a field; points are [x, y] in metres east and north of the pad.
+         */
+        FeatureIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "road" | "water" | "trees" | "buildings" | "power_line" | "spectators";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Points */
+            points: number[][];
+        };
         /** FieldOut */
         FieldOut: {
             /**
@@ -2222,6 +2603,14 @@ export interface components {
             said: {
                 [key: string]: string;
             };
+            /** Outline */
+            outline: number[][];
+            /** Features */
+            features: components["schemas"]["FeatureIn"][];
+            /** Surface */
+            surface: string;
+            /** Located */
+            located: boolean;
         };
         /** FieldIn */
         FieldIn: {
@@ -2237,6 +2626,108 @@ export interface components {
              * @default
              */
             ceiling: string;
+        };
+        /**
+         * GroundIn
+         * @description A field's shape.
+         */
+        GroundIn: {
+            /**
+             * Outline
+             * @default []
+             */
+            outline: number[][];
+            /**
+             * Features
+             * @default []
+             */
+            features: components["schemas"]["FeatureIn"][];
+            /**
+             * Surface
+             * @default
+             */
+            surface: string;
+        };
+        /**
+         * GeoJsonIn
+         * @description The text of a GeoJSON file.
+         */
+        GeoJsonIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * StockLineOut
+         * @description A line of the box, with what follows from it.
+         */
+        StockLineOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Motor */
+            motor: string;
+            /** Name */
+            name: string;
+            /** Maker */
+            maker: string;
+            /** Reload */
+            reload: boolean;
+            /** Count */
+            count: number;
+            /** Wanted */
+            wanted: number;
+            /** Batch */
+            batch: string;
+            /** Cost */
+            cost: string;
+            /** Case Cost */
+            case_cost: string;
+            /** Case Owned */
+            case_owned: boolean;
+            /** Said */
+            said: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * StockIn
+         * @description A line of the box: texts as typed. `motor` is the key on the shelf.
+         */
+        StockIn: {
+            /** Motor */
+            motor: string;
+            /**
+             * Count
+             * @default 0
+             */
+            count: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
+            /**
+             * Cost
+             * @default
+             */
+            cost: string;
+            /**
+             * Case Cost
+             * @default
+             */
+            case_cost: string;
+            /**
+             * Case Owned
+             * @default false
+             */
+            case_owned: boolean;
+            /**
+             * Wanted
+             * @default 0
+             */
+            wanted: string;
         };
         /**
          * StockOut
@@ -3652,6 +4143,95 @@ export interface operations {
             };
         };
     };
+    scatter: {
+        parameters: {
+            query: {
+                motor: string;
+                delay_s?: number | null;
+                runs?: number;
+                seed?: number;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CloudOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    aim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AimIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AimOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     motors: {
         parameters: {
             query?: never;
@@ -3982,12 +4562,253 @@ export interface operations {
             };
         };
     };
+    draw_field: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                field_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    field_geojson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                field_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_field: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                field_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GeoJsonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     restore_field: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 field_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxOut"];
+                };
+            };
+        };
+    };
+    keep_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    bin_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
             };
             cookie?: never;
         };

@@ -1,6 +1,7 @@
-"""Today's conditions: where one stands, how warm, how windy, how long the rod. Typed in any unit."""
+"""Today's conditions: where one stands, how warm, how windy and from where, how the rod stands. Typed in any unit."""
 
 import uuid
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -10,25 +11,55 @@ from django.db import transaction
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.field import Field
+from wobbly_fin.rocketry.field.bearing import read_bearing
+from wobbly_fin.rocketry.field.hours import HourOfWind, wind_at_hour
 from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.flight.site import WindLayer
 from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.quantities import System
+from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.models import FlyingField
 
-# field of the form: (field of Site, kind of quantity)
-CONDITION_FIELDS = {
-    "temperature": ("temperature_c", "temperature"),
-    "wind": ("wind_speed_m_s", "speed"),
-    "rod_length": ("rod_length_m", "length"),
+MOST_HOURS, MOST_ALOFT = 24, 12
+
+
+def _quantity(kind: str) -> Callable[[str, str, System], float]:
+    return lambda text, name, system: parse(text, kind, system, name=name).si
+
+
+def _degrees(text: str, name: str, _system: System) -> float:
+    try:
+        return float(text.strip().rstrip("°").replace("deg", "").replace(",", "."))
+    except ValueError:
+        raise RocketryError(name, f"{text.strip()[:20]!r} is no angle; write degrees from vertical, such as 5") from None
+
+
+# box of the form: (field of Site, how its text is read)
+CONDITION_FIELDS: dict[str, tuple[str, Callable[[str, str, System], float]]] = {
+    "temperature": ("temperature_c", _quantity("temperature")),
+    "wind": ("wind_speed_m_s", _quantity("speed")),
+    "wind_from": ("wind_from_deg", lambda text, name, _: read_bearing(text, name)),
+    "rod_length": ("rod_length_m", _quantity("length")),
+    "rod_tilt": ("rod_tilt_deg", _degrees),
+    "rod_towards": ("rod_azimuth_deg", lambda text, name, _: read_bearing(text, name)),
 }
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Today:
-    """Conditions in force: the site the core flies at, the texts behind it, the field stood on."""
+    """Conditions in force: the site the core flies at, the texts behind it, the field stood on.
+
+    `hours` is the wind as told through the day, `hour` the one flown at, if any.
+    """
 
     site: Site
     typed: dict[str, str]
     field: FlyingField | None
+    ground: Field | None
+    told: dict[str, Any]
+    hours: tuple[HourOfWind, ...] = ()
+    hour: float | None = None
 
 
 def today(preferences: Preferences, *, rod_length_m: float | None = None) -> Today:
@@ -44,31 +75,96 @@ def today(preferences: Preferences, *, rod_length_m: float | None = None) -> Tod
         values.setdefault("rod_length_m", rod_length_m)
     if stood_on is not None:
         values |= {"elevation_m": stood_on.elevation_m, "ceiling_m": stood_on.ceiling_m}
-    return Today(site=Site(**values), typed=typed, field=stood_on)
+    hours = tuple(HourOfWind(**h) for h in stored.get("hours_si", []))
+    hour = stored.get("hour")
+    if hours and hour is not None:
+        wind = wind_at_hour(hours, hour)
+        values |= {"wind_speed_m_s": wind.speed_m_s, "wind_from_deg": wind.from_deg}
+    values["gustiness"] = stored.get("gustiness", "calm")
+    values["layers"] = tuple(WindLayer(**w) for w in stored.get("aloft_si", []))
+    return Today(
+        site=Site(**values), typed=typed, field=stood_on, ground=ground_of(stood_on) if stood_on else None, told=stored,
+        hours=hours, hour=hour,
+    )  # fmt: skip
 
 
-def set_conditions(user: User, *, field_id: uuid.UUID | None, typed: dict[str, str]) -> Preferences:
+def set_conditions(
+    user: User,
+    *,
+    field_id: uuid.UUID | None,
+    typed: dict[str, str],
+    gustiness: str = "calm",
+    hour: float | None = None,
+    hours: Sequence[dict[str, Any]] = (),
+    aloft: Sequence[dict[str, Any]] = (),
+) -> Preferences:
     """Replace today's conditions. An empty text takes a figure back; a bad one raises RocketryError and changes nothing."""
     with transaction.atomic():
         found = preferences_of(user)
-        units = units_of(found)
+        system = units_of(found).system
         si: dict[str, float] = {}
         kept: dict[str, str] = {}
         for name, text in typed.items():
             if name not in CONDITION_FIELDS:
-                raise RocketryError(name, "is no condition; there are temperature, wind and rod_length")
+                raise RocketryError(name, f"is no condition; there are {', '.join(CONDITION_FIELDS)}")
             if text.strip():
-                si[name] = parse(text, CONDITION_FIELDS[name][1], units.system, name=name).si
+                si[name] = CONDITION_FIELDS[name][1](text, name, system)
                 kept[name] = text.strip()
         if field_id is not None and not FlyingField.objects.visible_to(user).filter(pk=field_id).exists():
             raise RocketryError("field_id", "is no field of yours; choose one in Stores")
         for name, value in si.items():
             # One at a time, so that the refusal names the box it was typed in.
-            target = CONDITION_FIELDS[name][0]
-            try:
-                Site(**{target: value})  # type: ignore[arg-type]
-            except RocketryError as error:
-                raise RocketryError(name, error.message) from error
-        found.conditions = {"field_id": str(field_id) if field_id else None, "typed": kept, "si": si}
+            _try(name, **{CONDITION_FIELDS[name][0]: value})
+        _try("gustiness", gustiness=gustiness)
+        told = _hours(hours, system)
+        if hour is not None:
+            wind_at_hour(told or [HourOfWind(hour=12, speed_m_s=0, from_deg=0)], hour)
+        found.conditions = {
+            "field_id": str(field_id) if field_id else None, "typed": kept, "si": si, "gustiness": gustiness, "hour": hour,
+            "hours": list(hours), "hours_si": [{"hour": h.hour, "speed_m_s": h.speed_m_s, "from_deg": h.from_deg} for h in told],
+            "aloft": list(aloft), "aloft_si": _aloft(aloft, system),
+        }  # fmt: skip
         found.save()
     return found
+
+
+def _hours(rows: Sequence[dict[str, Any]], system: System) -> list[HourOfWind]:
+    if len(rows) > MOST_HOURS:
+        raise RocketryError("hours", f"has {len(rows)} rows; a day has {MOST_HOURS}")
+    return [
+        HourOfWind(
+            hour=float(row["hour"]),
+            speed_m_s=parse(row["wind"] or "0", "speed", system, name=f"hours.{i}.wind").si,
+            from_deg=read_bearing(row["wind_from"] or "W", f"hours.{i}.wind_from"),
+        )
+        for i, row in enumerate(rows)
+    ]
+
+
+def _aloft(rows: Sequence[dict[str, Any]], system: System) -> list[dict[str, float]]:
+    """Winds aloft in SI; raises RocketryError naming the row and box at fault."""
+    if len(rows) > MOST_ALOFT:
+        raise RocketryError("aloft", f"has {len(rows)} rows; {MOST_ALOFT} are plenty")
+    found = [
+        {
+            "height_m": parse(row["height"], "height", system, name=f"aloft.{i}.height").si,
+            "speed_m_s": parse(row["wind"] or "0", "speed", system, name=f"aloft.{i}.wind").si,
+            "from_deg": read_bearing(row["wind_from"] or "W", f"aloft.{i}.wind_from"),
+        }
+        for i, row in enumerate(rows)
+    ]
+    for i, row in enumerate(found):
+        try:
+            WindLayer(**row)
+        except RocketryError as error:
+            raise RocketryError(f"aloft.{i}.{'height' if error.name == 'height_m' else 'wind'}", error.message) from error
+        if i and row["height_m"] <= found[i - 1]["height_m"]:
+            raise RocketryError(f"aloft.{i}.height", "does not lie above the one before; heights must rise")
+    return found
+
+
+def _try(name: str, **values: Any) -> None:
+    try:
+        Site(**values)
+    except RocketryError as error:
+        raise RocketryError(name, error.message) from error

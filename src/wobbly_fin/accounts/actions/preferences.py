@@ -8,6 +8,7 @@ from django.db import transaction
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.rocketry.choosing import RULES, Rules
+from wobbly_fin.rocketry.choosing.situation import Flyer
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS, System
@@ -23,6 +24,7 @@ def change_preferences(
     theme: str | None = None,
     limits: dict[str, str] | None = None,
     workshop: dict[str, str] | None = None,
+    flyer: dict[str, Any] | None = None,
 ) -> Preferences:
     """Change what is given, keep the rest; raises RocketryError for an unknown unit, theme or limit."""
     with transaction.atomic():
@@ -39,8 +41,21 @@ def change_preferences(
             found.limits = _read_limits(limits, units_of(found).system)
         if workshop is not None:
             found.workshop = _read_workshop(workshop, units_of(found).system)
+        if flyer is not None:
+            found.flyer = _read_flyer(flyer)
         found.save()
     return found
+
+
+def _read_flyer(told: dict[str, Any]) -> dict[str, Any]:
+    """Level and age; nothing at all where neither was told. Raises RocketryError naming the box at fault."""
+    level, text = told.get("level"), str(told.get("age") or "").strip()
+    if level is None and not text:
+        return {}
+    if text and not text.isdigit():
+        raise RocketryError("age", f"{text[:20]!r} is no age in years")
+    flyer = Flyer(level=int(level or 0), age=int(text) if text else None)
+    return {"level": flyer.level, "age": flyer.age}
 
 
 def _read_limits(typed: dict[str, str], system: System) -> dict[str, float]:

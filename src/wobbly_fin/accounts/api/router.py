@@ -73,7 +73,14 @@ def preferences(request: HttpRequest) -> PreferencesOut:
 def patch_preferences(request: HttpRequest, body: PreferencesIn) -> PreferencesOut:
     """Change what is given."""
     units = body.units.model_dump() if body.units else None
-    found = change_preferences(person(request), units=units, theme=body.theme, limits=body.limits, workshop=body.workshop)
+    found = change_preferences(
+        person(request),
+        units=units,
+        theme=body.theme,
+        limits=body.limits,
+        workshop=body.workshop,
+        flyer=body.flyer.model_dump() if body.flyer else None,
+    )
     return preferences_out(found)
 
 
@@ -87,7 +94,10 @@ def conditions(request: HttpRequest) -> ConditionsOut:
 @router.put("/conditions", response={200: ConditionsOut, 422: ErrorOut}, operation_id="set_conditions")
 def put_conditions(request: HttpRequest, body: ConditionsIn) -> ConditionsOut:
     """Replace today's conditions."""
-    found = set_conditions(person(request), field_id=body.field_id, typed=body.typed)
+    found = set_conditions(
+        person(request), field_id=body.field_id, typed=body.typed, gustiness=body.gustiness, hour=body.hour,
+        hours=[h.model_dump() for h in body.hours], aloft=[a.model_dump() for a in body.aloft],
+    )  # fmt: skip
     return conditions_out(today(found), found)
 
 

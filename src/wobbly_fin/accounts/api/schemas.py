@@ -25,6 +25,13 @@ class SignInIn(Schema):
     password: str
 
 
+class FlyerIn(Schema):
+    """Certification level, 0 … 3, and age as typed; neither: not told, and nothing is judged by it."""
+
+    level: int | None = None
+    age: str = ""
+
+
 class PreferencesIn(Schema):
     """What to change. Limits are texts in any unit; one left out goes back to its default."""
 
@@ -32,6 +39,7 @@ class PreferencesIn(Schema):
     theme: str | None = None
     limits: dict[str, str] | None = None
     workshop: dict[str, str] | None = None
+    flyer: FlyerIn | None = None
 
 
 class LimitOut(Schema):
@@ -51,19 +59,59 @@ class PreferencesOut(Schema):
     theme: str
     limits: list[LimitOut]
     workshop: dict[str, str]
+    flyer: FlyerIn
+
+
+class HourIn(Schema):
+    """The wind at an hour of the day, as typed."""
+
+    hour: float
+    wind: str
+    wind_from: str
+
+
+class AloftIn(Schema):
+    """The wind at a height above the pad, as typed."""
+
+    height: str
+    wind: str
+    wind_from: str
 
 
 class ConditionsIn(Schema):
-    """Texts as typed: temperature, wind, rod_length; an empty one takes the figure back."""
+    """Texts as typed: temperature, wind, wind_from, rod_length, rod_tilt, rod_towards; an empty one takes the figure back.
+
+    Where `hour` and `hours` are told, the wind is that of the hour; where `aloft` is, it is used from its lowest height up.
+    """
 
     field_id: uuid.UUID | None = None
     typed: dict[str, str] = {}
+    gustiness: Literal["calm", "breezy", "gusty"] = "calm"
+    hour: float | None = None
+    hours: list[HourIn] = []
+    aloft: list[AloftIn] = []
+
+
+class WindNowOut(Schema):
+    """The wind in force as a figure: where it comes from, how fast, and at which height."""
+
+    speed_m_s: float
+    from_deg: float
+    from_point: str
+    height_m: float
+    said: str
 
 
 class ConditionsOut(Schema):
     field_id: uuid.UUID | None
     field_name: str | None
     typed: dict[str, str]
+    gustiness: str
+    hour: float | None
+    hours: list[HourIn]
+    hours_wind: list[WindNowOut]
+    aloft: list[AloftIn]
+    wind: WindNowOut
     said: dict[str, str]
     sentence: str
     caution: str | None

@@ -1,6 +1,6 @@
 """Rockets, drafts, boards and flights as answers."""
 
-from dataclasses import asdict
+from dataclasses import asdict, replace
 
 from wobbly_fin.formats.answers import assert_finite, flight_answer, trial_answer
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
@@ -11,7 +11,9 @@ from wobbly_fin.hangar.api.schemas import (
     BoardOut,
     DelayOut,
     EventOut,
+    FeatureOut,
     FlightOut,
+    GroundOut,
     MotorVerdictOut,
     QuestionOut,
     RocketDraftOut,
@@ -19,32 +21,37 @@ from wobbly_fin.hangar.api.schemas import (
     RungOut,
     TestOut,
 )
-from wobbly_fin.hangar.board import Board, Question
+from wobbly_fin.hangar.board import Board, Load, Question, load_key, ready
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.airframe import Layout, lay_out
-from wobbly_fin.rocketry.airframe.as_point import CRUISE_M_S, drag_at
 from wobbly_fin.rocketry.airframe.mass import empty_totals, weigh
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, drag_at
 from wobbly_fin.rocketry.choosing import Candidate
+from wobbly_fin.rocketry.choosing.cost import cost_per_flight
 from wobbly_fin.rocketry.choosing.explain import (
     delay_sentence,
     headline,
     nothing_fits_sentence,
     printed_sentence,
+    shorten_sentence,
     thumb_sentence,
     why_not,
     wind_caution,
+    wind_sentence,
 )
 from wobbly_fin.rocketry.choosing.ladder import Rung, ladder
 from wobbly_fin.rocketry.choosing.pick import best_per_motor, thumb_for
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import fly
-from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, said_flight
+from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, notes, said_flight
 from wobbly_fin.rocketry.flight.flight import fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND
 from wobbly_fin.rocketry.flightlog.waiting import WORDS, waits_for
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range, show_size
+from wobbly_fin.stores.api.answers import compared
 
 
 def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
@@ -102,7 +109,7 @@ def board_out(board: Board) -> BoardOut:
     units, site = asked.units, asked.now.site
     best = candidates[0] if candidates else None
     thumb = thumb_for(asked.rocket, best.motor, site, asked.rules) if best else None
-    fitting = {c.motor.key for c in candidates}
+    fitting = {m.key for c in candidates for m in (c.motor, *c.boosters)}
     return BoardOut(
         headline=headline(candidates, units),
         conditions=conditions_sentence(site, units),
@@ -114,18 +121,42 @@ def board_out(board: Board) -> BoardOut:
         thumb=thumb_sentence(thumb, best, best.motor) if thumb and best else None,
         printed=[_printed(board, label) for label in asked.file.printed_motors],
         drag_note=_drag_note(asked),
+        wind_note=_wind_note(asked, best) if best else None,
+        shorten=shorten_sentence(best) if best else None,
+        ground_name=asked.now.field.name if asked.now.field and asked.now.ground and asked.now.ground.outline else None,
+        flying=_flying(asked),
     )
 
 
-def flight_out(asked: Question, candidate: Candidate) -> FlightOut:
+def _wind_note(asked: Question, best: Candidate) -> str | None:
+    """Today's wind against calm air for the best candidate."""
+    site = asked.now.site
+    if site.ground_wind_m_s <= 0 or not isinstance(asked.rocket, RigidRocket) or best.flight.optimum_delay_s is None:
+        return None
+    calm = replace(site, wind_speed_m_s=0.0, layers=(), gustiness="calm")
+    still = fly(asked.rocket.over(best.boosters), best.motor, best.delay_s, calm)
+    return wind_sentence(best, still.optimum_delay_s, still.apogee_altitude_m, site, asked.rules, asked.units)
+
+
+def _flying(asked: Question) -> str:
+    """How the flights were computed, in a line."""
+    if not isinstance(asked.rocket, RigidRocket):
+        return "Flown as a point straight up in still air; the wind acts under the canopy. Give it its parts and it leans into the wind."
+    return "Flown as a rigid body: it leans into the wind as its fins turn it, and what that costs is in every figure."
+
+
+def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
     """One flight with its path, events and sentences."""
     motor, site, units = candidate.motor, asked.now.site, asked.units
-    flight, trace = fly_traced(asked.rocket, motor, candidate.delay_s, site)
+    flight, trace = fly_traced(ready(asked, load), motor, candidate.delay_s, site)
     path = sample_path(trace) if flight.lifted else None
     band = None
     if flight.lifted and not asked.cd_known and asked.file.is_quick:
         ends = [fly(asked.file.to_rocket(cd), motor, None, site).apogee_altitude_m or 0.0 for cd in USUAL_CD_BAND]
         band = sorted(ends)
+    rigid = isinstance(asked.rocket, RigidRocket)
+    length = asked.rocket.layout.length_m if isinstance(asked.rocket, RigidRocket) else 0.0
+    top = max(flight.apogee_altitude_m or 0.0, 10.0)
     out = FlightOut(
         label=candidate.label,
         delay_s=candidate.delay_s,
@@ -138,12 +169,32 @@ def flight_out(asked: Question, candidate: Candidate) -> FlightOut:
         time_s=path.time_s.round(4).tolist() if path else [],
         altitude_m=path.altitude_m.round(3).tolist() if path else [],
         speed_m_s=path.speed_m_s.round(3).tolist() if path else [],
+        acceleration_m_s2=path.acceleration_m_s2.round(2).tolist() if path else [],
+        x_m=path.x_m.round(2).tolist() if path else [],
+        y_m=path.y_m.round(2).tolist() if path else [],
+        axis=path.axis.round(3).tolist() if path else [],
+        rigid=rigid,
+        length_m=length,
+        wind=[[round(z, 1), *(round(w, 2) for w in site.wind_at_m_s(z))] for z in (2.0, *(top * i / 8 for i in range(1, 9)))],
+        ground=_ground_out(asked),
+        notes=notes(flight, units),
         delay_sentence=delay_sentence(candidate),
         height_band_m=band,
         height_band=show_range(band[0], band[1], "height", units) if band else None,
     )
     assert_finite(out.figures)
     return out
+
+
+def _ground_out(asked: Question) -> GroundOut | None:
+    now = asked.now
+    if now.ground is None or now.field is None or not now.ground.outline:
+        return None
+    return GroundOut(
+        name=now.field.name,
+        outline=[list(c) for c in now.ground.outline],
+        features=[FeatureOut(kind=f.kind, name=f.name, points=[list(p) for p in f.points]) for f in now.ground.features],
+    )
 
 
 def _said_rocket(file: RocketFile, units: UnitChoice) -> dict[str, str]:
@@ -190,10 +241,10 @@ def _rung_out(rung: Rung, units: UnitChoice) -> RungOut:
 
 def _motor_verdict(board: Board, leader: Candidate) -> MotorVerdictOut:
     motor, units = leader.motor, board.question.units
-    curve = motor.curve
+    curve, stocked = motor.curve, board.question.situation.stock.get(motor.key)
     return MotorVerdictOut(
-        key=board.key_of[motor.key],
-        name=motor.name,
+        key=load_key(leader, board.key_of),
+        name=motor.name if not leader.boosters else " + ".join([*(b.name for b in reversed(leader.boosters)), motor.name]),
         maker=motor.maker,
         impulse_class=motor.decoded.impulse_class.name,
         case=motor.case,
@@ -205,7 +256,11 @@ def _motor_verdict(board: Board, leader: Candidate) -> MotorVerdictOut:
         apogee_m=leader.flight.apogee_altitude_m,
         optimum_delay_s=leader.flight.optimum_delay_s,
         said=said_flight(leader.flight, units) | {"burn_time": f"{curve.burn_time_s:.1f} s"},
-        delays=[_delay_out(c, units) for c in board.candidates if c.motor is motor],
+        delays=[_delay_out(c, units) for c in board.candidates if c.key == leader.key],
+        boosters=[b.name for b in leader.boosters],
+        in_box=stocked.count if stocked else 0,
+        cost=cost_per_flight(stocked, leader.motors),
+        compare=compared(motor, stocked, units),
     )
 
 
@@ -220,6 +275,7 @@ def _delay_out(candidate: Candidate, units: UnitChoice) -> DelayOut:
         why_not=why_not(candidate, units),
         after_apogee_s=ejection.after_apogee_s if ejection else None,
         ejection_speed_m_s=ejection.speed_m_s if ejection else None,
+        shorten_s=candidate.shorten_s,
     )
 
 
@@ -242,13 +298,13 @@ def _empty_sentence(board: Board) -> str:
 
 
 def _drag_note(asked: Question) -> str:
-    alone = " Of a staged rocket the first stage flies alone here." if len(asked.file.stages) > 1 else ""
+    rocket = asked.rocket
     if asked.cd_known:
-        return f"Flown with your Cd of {asked.rocket.cd:.2g}.{alone}"
-    if not asked.file.is_quick:
+        return f"Flown with your Cd of {asked.file.own_cd:.2g}."
+    if isinstance(rocket, RigidRocket):
         return (
-            f"Flown with a Cd of {asked.rocket.cd:.2f}, built up from the parts at {show(CRUISE_M_S, 'speed', asked.units)}; it stays"
-            f" the same all the way. Shape shows where the drag is.{alone}"
+            f"Drag is built up from the parts by speed, thrusting and coasting; coasting at {show(CRUISE_M_S, 'speed', asked.units)} it is a Cd"
+            f" of {drag_at(rocket.layout).cd:.2f}. Shape shows where it is."
         )
     low, high = USUAL_CD_BAND
     return (

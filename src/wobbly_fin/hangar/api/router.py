@@ -13,11 +13,10 @@ from wobbly_fin.hangar.actions.draft import draft_rocket
 from wobbly_fin.hangar.actions.save import bin_rocket, save_rocket, step_history
 from wobbly_fin.hangar.api.answers import board_out, draft_out, flight_out, rocket_out
 from wobbly_fin.hangar.api.schemas import BoardOut, DraftIn, FlightOut, RocketDraftOut, RocketFileIn, RocketOut
-from wobbly_fin.hangar.board import board_of, judge_one, question_of
+from wobbly_fin.hangar.board import board_of, judge_one, load_of, question_of
 from wobbly_fin.hangar.flown import with_flights
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.site.errors import ErrorOut
-from wobbly_fin.stores.shelf import from_shelf
 
 router = Router(tags=["hangar"])
 
@@ -104,9 +103,9 @@ def board(request: HttpRequest, key: uuid.UUID) -> BoardOut:
 def forecast(request: HttpRequest, key: uuid.UUID, motor: str, delay_s: float | None = None) -> FlightOut:
     """One motor with any delay: the whole flight."""
     asked = question_of(person(request), _row(request, key))
-    shelved = from_shelf(person(request), motor)
-    delay = delay_s if shelved.motor.kind == "single" else None
-    return flight_out(asked, judge_one(asked, shelved, delay))
+    load = load_of(person(request), motor)
+    delay = delay_s if load.motor.kind == "single" else None
+    return flight_out(asked, load, judge_one(asked, load, delay))
 
 
 @router.post("/example", response=list[RocketOut], operation_id="load_example")

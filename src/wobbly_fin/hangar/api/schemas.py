@@ -102,6 +102,7 @@ class DelayOut(Schema):
     why_not: str | None
     after_apogee_s: float | None
     ejection_speed_m_s: float | None
+    shorten_s: float
 
 
 class MotorVerdictOut(Schema):
@@ -121,6 +122,10 @@ class MotorVerdictOut(Schema):
     optimum_delay_s: float | None
     said: dict[str, str]
     delays: list[DelayOut]
+    boosters: list[str]
+    in_box: int
+    cost: float | None
+    compare: dict[str, str]
 
 
 class RungOut(Schema):
@@ -147,6 +152,10 @@ class BoardOut(Schema):
     thumb: str | None
     printed: list[str]
     drag_note: str
+    wind_note: str | None
+    shorten: str | None
+    ground_name: str | None
+    flying: str
 
 
 class EventOut(Schema):
@@ -159,8 +168,24 @@ class EventOut(Schema):
     words: str
 
 
+class FeatureOut(Schema):
+    """Something on the field."""
+
+    kind: str
+    name: str
+    points: list[list[float]]
+
+
+class GroundOut(Schema):
+    """The field's outline and what lies on it, metres east and north of the pad."""
+
+    name: str
+    outline: list[list[float]]
+    features: list[FeatureOut]
+
+
 class FlightOut(Schema):
-    """One flight with its path. Samples are parallel lists."""
+    """One flight with its path. Samples are parallel lists; `wind` is rows of height, east and north."""
 
     label: str
     delay_s: float | None
@@ -173,6 +198,15 @@ class FlightOut(Schema):
     time_s: list[float]
     altitude_m: list[float]
     speed_m_s: list[float]
+    acceleration_m_s2: list[float]
+    x_m: list[float]
+    y_m: list[float]
+    axis: list[list[float]]
+    rigid: bool
+    length_m: float
+    wind: list[list[float]]
+    ground: GroundOut | None
+    notes: list[str]
     delay_sentence: str
     height_band_m: list[float] | None
     height_band: str | None

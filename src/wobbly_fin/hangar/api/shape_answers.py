@@ -22,10 +22,10 @@ from wobbly_fin.hangar.api.shape_schemas import (
 )
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import Shape
-from wobbly_fin.rocketry.airframe.as_point import CRUISE_M_S, drag_at
 from wobbly_fin.rocketry.airframe.explain import alone_sentence, balance_sentence, finding_sentence
 from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
 from wobbly_fin.rocketry.airframe.mass import Totals, joined, total
+from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, drag_at
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_with_sigma
 
 _MACHS = (0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8)

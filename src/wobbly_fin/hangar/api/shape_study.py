@@ -92,13 +92,13 @@ def _more_at(shape: Shape, key: str, margin: float) -> float:
 
 def what_if_out(shape: Shape) -> WhatIfOut:
     """A tenth more of each dimension: margin and apogee."""
-    units, motor = shape.units, shape.motors[0]
-    base = still_flight(shape.airframe, motor)
+    units = shape.units
+    base = still_flight(shape.airframe, shape.motors)
     height = base.apogee_altitude_m if base else None
     rows = []
     for s in sensitivities(shape.airframe, shape.motors)[:MOST_ROWS]:
         placed = shape.balance.layout.placed[s.index]
-        flown = still_flight(s.changed, motor)
+        flown = still_flight(s.changed, shape.motors)
         if placed.part.TYPE == "display":
             continue
         change = None if height is None or flown is None or flown.apogee_altitude_m is None else flown.apogee_altitude_m - height
@@ -127,7 +127,7 @@ def what_if_out(shape: Shape) -> WhatIfOut:
             f"Canopy and cord lie on the motor tube in flight: {effect.settled:.2f} calibres. Packed {moved} further forward it would"
             f" read {effect.forward:.2f}, until the first push sends them back."
         )
-    return WhatIfOut(rows=rows, canopy=canopy, motor=motor.name if motor else None)
+    return WhatIfOut(rows=rows, canopy=canopy, motor=shape.motors[0].name if shape.motors[0] else None)
 
 
 def template_out(template: Template) -> TemplateOut:

@@ -3,6 +3,7 @@
 import datetime
 import uuid
 from dataclasses import asdict, dataclass
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -13,16 +14,14 @@ from wobbly_fin import __version__
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.answers import flight_answer
 from wobbly_fin.formats.documents import MotorDocument, SiteDocument
-from wobbly_fin.hangar.board import question_of
+from wobbly_fin.hangar.board import Load, judge_one, load_of, question_of
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.snapshots import freeze
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import fly
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, Landing, Opening
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.site.errors import RefusedError
-from wobbly_fin.stores.shelf import from_shelf
 
 HIGHEST_M = 30_000.0
 
@@ -56,30 +55,43 @@ def log_flight(
         rocket = Rocket.objects.visible_to(user).filter(pk=rocket_id).first()
         if rocket is None:
             raise Http404
-        motor = from_shelf(user, motor_key).motor
+        load = load_of(user, motor_key)
+        motor = load.motor
         if motor.kind != "single":
             delay_s = None
         elif delay_s is None:
             raise RocketryError("delay_s", f"is missing: which delay did the {motor.name} have?")
         asked = question_of(user, rocket)
-        flight = fly(asked.rocket, motor, delay_s, asked.now.site)
+        judged = judge_one(asked, load, delay_s)
+        flight = judged.flight
+        installed = [motor] * judged.motors + [
+            b for b, n in zip(load.boosters, judged.boosters_each, strict=True) for _ in range(n)
+        ]
         return Flight.objects.create(
             id=key,
             owner=user,
             rocket=rocket,
-            label=motor.label_with(delay_s),
+            label=judged.label[:60],
             delay_s=delay_s,
             forecast=flight_answer(flight),
             forecast_apogee_m=flight.apogee_altitude_m,
-            impulse_n_s=motor.curve.total_impulse_n_s,
+            impulse_n_s=sum(m.curve.total_impulse_n_s for m in installed),
             rocket_snapshot=freeze("rocket", rocket.document),
-            motor_snapshot=freeze("motor", MotorDocument.of(motor).model_dump(mode="json")),
-            site_snapshot=freeze("site", SiteDocument.of(asked.now.site).model_dump(mode="json")),
+            motor_snapshot=freeze("motor", _load_content(load)),
+            site_snapshot=freeze("site", SiteDocument.of(asked.now.site, asked.now.ground).model_dump(mode="json")),
             rules_snapshot=freeze("rules", asdict(asked.rules)),
             field_name=asked.now.field.name if asked.now.field else "",
             core_version=__version__,
             **checked,
         )
+
+
+def _load_content(load: Load) -> dict[str, Any]:
+    """What is frozen of the motors: the document of the one with the delay, with those below beside it."""
+    content = MotorDocument.of(load.motor).model_dump(mode="json")
+    if load.boosters:
+        content["boosters"] = [MotorDocument.of(b).model_dump(mode="json") for b in load.boosters]
+    return content
 
 
 def bin_flight(user: User, key: uuid.UUID, *, back: bool = False) -> None:

@@ -4,9 +4,9 @@ import math
 
 import numpy as np
 
-from wobbly_fin.rocketry.airframe.as_point import drag_at
 from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
 from wobbly_fin.rocketry.airframe.layout import Layout
+from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.flight.figures import MACH_STEP, MACH_STEPS, Aero, Floats
 
 _SOUND_M_S = math.sqrt(1.4 * 287.053 * 288.15)

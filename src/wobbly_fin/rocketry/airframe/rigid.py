@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.airframe.aero_table import aero_table
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
 from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
-from wobbly_fin.rocketry.airframe.mass import Aboard, Totals, empty_totals, joined, motor_places, total, weigh
+from wobbly_fin.rocketry.airframe.mass import Aboard, Totals, empty_totals, joined, motor_places, weigh
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, MotorTube, VentHoles
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
@@ -22,6 +22,7 @@ from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 
 LATEST_LIGHTING_S = 30.0
+AT_ONCE = RecoverySequence()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -54,6 +55,8 @@ class RigidRocket:
         Switches of the model.
     recovery : recovery.Sequence
         How it opens: at once by the charge, or in two events.
+    ballast_kg, ballast_at_m : float
+        A lump more in the first stage, from the nose tip. [kg], [m]
 
     Raises
     ------
@@ -69,7 +72,9 @@ class RigidRocket:
     dead: int = 0
     body_lift: bool = True
     mach_correction: bool = True
-    recovery: RecoverySequence = RecoverySequence()
+    recovery: RecoverySequence = AT_ONCE
+    ballast_kg: float = 0.0
+    ballast_at_m: float = 0.0
 
     def __post_init__(self) -> None:
         require_finite("lights_after_s", self.lights_after_s, 0.0, LATEST_LIGHTING_S)
@@ -150,16 +155,16 @@ class RigidRocket:
         return found
 
     def heavier(self, ballast_kg: float, at_m: float) -> "RigidRocket":
-        """The same with a lump more, its place measured from the nose tip; as if the whole had been weighed with it."""
-        now = self._empty(len(self.airframe.stages))
-        lump = Totals(mass_kg=ballast_kg, cg_m=at_m, axial_kg_m2=0.0, transverse_kg_m2=0.0)
-        both = joined([now, lump])
-        rows = total(weigh(self.layout))
-        known = replace(
-            self.airframe.known, mass_kg=both.mass_kg, cg_m=both.cg_m, transverse_inertia_kg_m2=both.transverse_kg_m2,
-            parts_kg=rows.mass_kg, parts_cg_m=rows.cg_m,
-        )  # fmt: skip
-        return replace(self, airframe=replace(self.airframe, known=known))
+        """The same with ballast in the first stage, its place measured from the nose tip. [kg], [m]"""
+        return self._like(replace(self, ballast_kg=self.ballast_kg + ballast_kg, ballast_at_m=at_m), masses=False)
+
+    def under(self, canopy: Canopy) -> "RigidRocket":
+        """The same under another canopy; what the canopy weighs is not changed with it."""
+        return self._like(replace(self, canopy_given=canopy))
+
+    def dragging(self, cd: float) -> "RigidRocket":
+        """The same with another drag coefficient."""
+        return self._like(replace(self, cd=cd))
 
     def loaded(self, motor: Motor) -> Vehicle:
         """With motors in every stage; raises RocketryError where boosters are missing."""
@@ -193,9 +198,13 @@ class RigidRocket:
         """The same over other boosters; what does not hang on them is not worked out again."""
         if boosters == self.boosters:
             return self
-        other = replace(self, boosters=boosters)
-        for name in ("layout", "_stacks", "_empties", "_aeros", "_pressures"):
-            other.__dict__[name] = self.layout if name == "layout" else self._known(name)
+        return self._like(replace(self, boosters=boosters))
+
+    def _like(self, other: "RigidRocket", *, masses: bool = True) -> "RigidRocket":
+        """Give a changed copy what it need not work out again."""
+        other.__dict__["layout"] = self.layout
+        for name in ("_stacks", "_aeros", "_pressures", *(("_empties",) if masses else ())):
+            other.__dict__[name] = self._known(name)
         return other
 
     def _known(self, name: str) -> dict[Any, Any]:
@@ -216,7 +225,9 @@ class RigidRocket:
         airframe = self.airframe if stages == len(self.airframe.stages) else self.airframe.upper(stages)
         cache = self._known("_empties")
         if stages not in cache:
-            cache[stages] = empty_totals(airframe, weigh(self._stack(stages)))
+            bare = empty_totals(airframe, weigh(self._stack(stages)))
+            lump = Totals(mass_kg=self.ballast_kg, cg_m=self.ballast_at_m, axial_kg_m2=0.0, transverse_kg_m2=0.0)
+            cache[stages] = joined([bare, lump]) if self.ballast_kg > 0 else bare
         found: Totals = cache[stages]
         return found
 
@@ -237,7 +248,9 @@ class RigidRocket:
         alight = burning.count - dead
         duds = replace(burning, count=dead).totals(burnt=False) if dead else None
         lit = replace(burning, count=alight)
-        dry = joined([empty, *(a.totals(burnt=False) for a in aboard[:lowest]), *([duds] if duds else []), lit.totals(burnt=True)])
+        dry = joined(
+            [empty, *(a.totals(burnt=False) for a in aboard[:lowest]), *([duds] if duds else []), lit.totals(burnt=True)]
+        )
         motor = burning.motor
         places = [(0.0, 0.0)] * alight
         if burning.count > 1 and dead:

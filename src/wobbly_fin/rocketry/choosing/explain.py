@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Sequence
 
+from wobbly_fin.rocketry.choosing.aim import Shot
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.thumb import Thumb
@@ -279,10 +280,73 @@ def wind_caution(site: Site, rules: Rules, units: UnitChoice = METRIC) -> str | 
     """What the wind asks for, if anything."""
     if site.ground_wind_m_s > rules.wind_max_m_s:
         limit = show(rules.wind_max_m_s, "speed", units)
-        return f"Wind above {limit}: nothing flies. Your local code may be stricter, and it decides."
+        return (
+            f"Wind above {limit}: nothing flies. The flights below are computed all the same, to show why. Your local code may be"
+            " stricter, and it decides."
+        )
     if site.ground_wind_m_s > rules.windy_from_m_s:
         return "Windy enough to lean into: common practice drops one delay step. Walk downwind with your eyes before you launch."
     return None
+
+
+def wind_sentence(best: Candidate, calm_optimum_s: float | None, calm_apogee_m: float | None, site: Site, rules: Rules,
+                  units: UnitChoice = METRIC) -> str | None:  # fmt: skip
+    """What today's wind does to height and delay, computed, beside the rule; None in calm air."""
+    flight, wind = best.flight, site.ground_wind_m_s
+    if (
+        wind <= 0
+        or calm_optimum_s is None
+        or calm_apogee_m is None
+        or flight.optimum_delay_s is None
+        or flight.apogee_altitude_m is None
+    ):
+        return None
+    lower, sooner = calm_apogee_m - flight.apogee_altitude_m, calm_optimum_s - flight.optimum_delay_s
+    low, less = show(abs(lower), "height", units), f"{abs(sooner):.1f} s"
+    does = f"Computed for {best.label}: this wind takes {low} off the height and {less} off the best delay"
+    if lower < 0 or sooner < 0:
+        does = (
+            f"Computed for {best.label}: in this wind the height is {low} {'lower' if lower >= 0 else 'higher'} than in calm air, the best"
+            f" delay {less} {'shorter' if sooner >= 0 else 'longer'}"
+        )
+    if flight.lean_deg is not None:
+        does += f"; it leans {flight.lean_deg:.0f}° a second after the rod"
+    ruled = (
+        f"The rule, above {show(rules.windy_from_m_s, 'speed', units)}: one delay step shorter."
+        if wind > rules.windy_from_m_s
+        else f"The rule of one step shorter begins at {show(rules.windy_from_m_s, 'speed', units)}."
+    )
+    return f"{does}. {ruled} (common practice, no source)"
+
+
+def shorten_sentence(candidate: Candidate) -> str | None:
+    """How an adjustable delay is to be set; None where there is nothing to set."""
+    if candidate.delay_s is None or candidate.shorten_s <= 0:
+        return None
+    return (
+        f"Shorten the delay by {candidate.shorten_s:g} s, to {candidate.delay_s:g} s, with the maker's own tool and by its sheet. It can be"
+        " shortened, never lengthened."
+    )
+
+
+def aim_headline(shots: Sequence[Shot], units: UnitChoice = METRIC) -> str:
+    """The nearest try in a line."""
+    if not shots:
+        return "No motor with an ejection charge fits this mount."
+    best = shots[0]
+    flight = best.candidate.flight
+    said = f"{best.candidate.label} reaches {show(flight.apogee_altitude_m or 0.0, 'height', units)}"
+    if flight.landing_time_s is not None:
+        said += f" and is {flight.landing_time_s:.0f} s in the air"
+    if best.ballast_kg > 0:
+        said += f", with {show(best.ballast_kg, 'mass', units)} of ballast in the nose"
+    if best.candidate.verdict == "no":
+        return f"Nothing passes every test. Nearest: {said}; but {_lower(why_not(best.candidate, units) or '')}"
+    return said + "."
+
+
+def _lower(text: str) -> str:
+    return text[:1].lower() + text[1:]
 
 
 def nothing_fits_sentence(diameter_mm: float, max_length_mm: float, diameters_mm: Sequence[float]) -> str:

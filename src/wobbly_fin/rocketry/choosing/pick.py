@@ -67,7 +67,11 @@ def _times(count: int, label: str) -> str:
 
 
 def pick(
-    rocket: Rocket, mounts: Mount | Sequence[Mount], situation: Situation | Site, motors: Iterable[Motor], rules: Rules | None = None
+    rocket: Rocket,
+    mounts: Mount | Sequence[Mount],
+    situation: Situation | Site,
+    motors: Iterable[Motor],
+    rules: Rules | None = None,
 ) -> tuple[Candidate, ...]:
     """Fly and judge every motor that fits the mount, with every delay it comes with or can be shortened to.
 
@@ -147,9 +151,16 @@ def judge_delays(
             verdict = "marginal" if margin < rules.marginal_fraction else "good"
         found.append(
             Candidate(
-                motor=motor, delay_s=delay_s, verdict=verdict, tests=tests, margin=margin, flight=flight, boosters=boosters,
-                motors=count, boosters_each=each,
-            )  # fmt: skip
+                motor=motor,
+                delay_s=delay_s,
+                verdict=verdict,
+                tests=tests,
+                margin=margin,
+                flight=flight,
+                boosters=boosters,
+                motors=count,
+                boosters_each=each,
+            )
         )
     return found
 

@@ -4,10 +4,10 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.airframe.rigid import Margins
 from wobbly_fin.rocketry.choosing.permits import ADULT_YEARS, least_site_m, level_wanted
 from wobbly_fin.rocketry.choosing.refusals import Configuration, refusals
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import require_positive

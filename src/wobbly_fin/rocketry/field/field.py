@@ -97,7 +97,8 @@ class Field:
 
     def inside(self, points: Floats) -> Any:
         """Which of some points, (n, 2), lie inside or on the edge: booleans, (n,)."""
-        from shapely import contains_xy, covers, points as made, prepare
+        from shapely import contains_xy, covers, prepare
+        from shapely import points as made
 
         polygon = self.polygon
         prepare(polygon)

@@ -35,6 +35,7 @@ G = STANDARD_GRAVITY_M_S2
 _MOST_STEPS = 300_000
 _BROADSIDE_COS = 0.5
 _LEAN_AFTER_S = 1.0
+_CLIMBS_M_S = 1e-6
 
 
 @kernel
@@ -85,7 +86,11 @@ def load_segment(i: int, knots: Floats, q: Floats, burn: Floats) -> None:
     if i >= last:
         return
     whole = knots[6 * (i + 1) + Knot.TIME_S] - knots[6 * i + Knot.TIME_S]
-    burn[SINCE], burn[THRUST], burn[FLOW] = knots[6 * i + Knot.TIME_S], knots[6 * i + Knot.THRUST_N], knots[6 * i + Knot.FLOW_KG_S]
+    burn[SINCE], burn[THRUST], burn[FLOW] = (
+        knots[6 * i + Knot.TIME_S],
+        knots[6 * i + Knot.THRUST_N],
+        knots[6 * i + Knot.FLOW_KG_S],
+    )
     burn[THRUST_SLOPE] = (knots[6 * (i + 1) + Knot.THRUST_N] - knots[6 * i + Knot.THRUST_N]) / whole
     burn[FLOW_SLOPE] = (knots[6 * (i + 1) + Knot.FLOW_KG_S] - knots[6 * i + Knot.FLOW_KG_S]) / whole
     burn[LEFT] = knots[6 * i + Knot.LEFT_KG]
@@ -196,6 +201,7 @@ def ascend(
     h = 1e-3
     count = 0
     lean_at = math.inf
+    rising = True
 
     for _ in range(_MOST_STEPS):
         if fresh:
@@ -230,7 +236,7 @@ def ascend(
         full = next_length(length, error)
         up[Up.STEPS] += 1.0
 
-        event = event_in(phase, True, y, new, q)
+        event = event_in(phase, rising, y, new, q)
         while event != NONE:
             clipped = False
             length = locate(event, 0.0, phase, t, length, size, y, new, k, burn, q, table, layers, gust)
@@ -251,6 +257,8 @@ def ascend(
         for j in range(size):
             y[j], k[j] = new[j], k[6 * W + j]
         straighten(y, size)
+        # A peak found is not found again for a rounding's worth of climb; a late stage may climb once more.
+        rising = rising or y[5] > _CLIMBS_M_S
         count = note(trace, count, t, y, k, size)
         h = max(full, h) if clipped else full
         if rigid and phase == FREE and not topped and event != APOGEE:
@@ -274,6 +282,7 @@ def ascend(
             lean_at = t + _LEAN_AFTER_S
             phase, fresh = FREE, True
         elif event == APOGEE:
+            rising = False
             if math.isnan(up[Up.APOGEE_S]) or y[2] > up[Up.APOGEE_ALTITUDE_M]:
                 up[Up.APOGEE_S], up[Up.APOGEE_ALTITUDE_M] = t, y[2]
                 up[Up.APOGEE_X_M], up[Up.APOGEE_Y_M] = y[0], y[1]
@@ -289,6 +298,7 @@ def ascend(
             i = int(q[Leg.FIRST_KNOT]) - 1
             point_up(y, q)
             up[Up.APOGEE_S], up[Up.APOGEE_ALTITUDE_M] = math.nan, math.nan
+            rising = True
             while next_stop < stop_count and stops[next_stop] <= t:
                 hold(held[next_stop], stops[next_stop], y, count)
                 next_stop += 1
@@ -303,7 +313,7 @@ def ascend(
             i, last, fresh = int(q[Leg.FIRST_KNOT]) - 1, int(q[Leg.LAST_KNOT]), True
             h = min(h, 1e-2)
         waits = next_stop < stop_count and not math.isnan(stops[next_stop])
-        if not waits and not math.isnan(up[Up.APOGEE_S]) and t >= lights and leg == last_leg and stop_count > 0:
-            if y[5] < 0.0 or t > up[Up.APOGEE_S]:
-                break
+        over = not math.isnan(up[Up.APOGEE_S]) and t >= lights and leg == last_leg
+        if over and not waits and stop_count > 0 and t >= up[Up.APOGEE_S]:
+            break
     up[Up.MAX_SPEED_M_S], up[Up.MAX_ACCELERATION_M_S2], up[Up.TRACED] = top_v, top_a, count

@@ -224,7 +224,9 @@ def descend(
         if floor_m > 0.0 and index < last and new[2] <= floor_m and new[5] < 0.0:
             event = TRIGGER
         if event != NONE:
-            length = locate(event, floor_m if event == TRIGGER else 0.0, CANOPY, t, length, size, y, new, k, burn, q, aero, layers, gust)
+            length = locate(
+                event, floor_m if event == TRIGGER else 0.0, CANOPY, t, length, size, y, new, k, burn, q, aero, layers, gust
+            )
         t += length
         for j in range(size):
             y[j], k[j] = new[j], k[6 * W + j]

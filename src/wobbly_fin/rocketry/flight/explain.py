@@ -72,11 +72,42 @@ def events(flight: Flight, units: UnitChoice = METRIC) -> list[Event]:
     if flight.ejection is not None:
         e = flight.ejection
         found.append(("ejection", e.time_s, e.altitude_m, f"Canopy opens at {show(e.speed_m_s, 'speed', units)}"))
+    if flight.main is not None:
+        m = flight.main
+        found.append(("main", m.time_s, m.altitude_m, f"Main opens at {show(m.speed_m_s, 'speed', units)}"))
+    for fallen in flight.spent:
+        found.append(("parting", fallen.parted_time_s, fallen.parted_altitude_m, f"{fallen.name.capitalize()} parts"))
     known = [(c, t, z, w) for c, t, z, w in found if t is not None and z is not None]
     return [
         Event(code=c, time_s=t, since_burnout_s=t - burnout_s, altitude_m=z, words=w)
         for c, t, z, w in sorted(known, key=lambda item: item[1])
     ]
+
+
+def notes(flight: Flight, units: UnitChoice = METRIC) -> list[str]:
+    """What must be said of a flight beside its figures, the worst first."""
+    said = []
+    if not flight.lifted:
+        return ["Thrust never beats weight: it stays on the pad."]
+    if flight.tumbles:
+        said.append("It flies broadside at speed: unstable, it tumbles, and no figure here can be trusted. Do not fly it so.")
+    if flight.rod_exit_speed_m_s is None:
+        said.append("It falls back before it has left the rod.")
+    if flight.ejection is None:
+        said.append("Nothing opens before it lands: it comes down as it is.")
+    if flight.rod_exit_angle_deg is not None and flight.rod_exit_angle_deg > 15:
+        said.append(f"The wind meets it at {flight.rod_exit_angle_deg:.0f}° as it leaves the rod; more speed there would help.")
+    if flight.burnout_lean_deg is not None and flight.burnout_lean_deg > 30:
+        said.append(
+            f"At burnout its path leans {flight.burnout_lean_deg:.0f}° from vertical; common codes want the rod within 30° of it."
+        )
+    if flight.opening_load_n is not None and flight.ejection is not None:
+        said.append(f"What opens pulls with up to {show(flight.opening_load_n, 'force', units)} when it takes hold.")
+    for fallen in flight.spent:
+        far = show(math.hypot(fallen.landing_x_m, fallen.landing_y_m), "height", units)
+        high = show(fallen.parted_altitude_m, "height", units)
+        said.append(f"{fallen.name.capitalize()} parts at {high} and tumbles down {far} from the pad.")
+    return said
 
 
 def _standard_celsius(site: Site) -> float:

@@ -154,5 +154,3 @@ Down = _Down(*range(len(_Down._fields)))
 
 # A state kept for later: time, the state's first twelve components, how much of the trace had been written.
 HELD_COLUMNS = 14
-
-

@@ -344,9 +344,7 @@ def _told(
 
 
 _LATER = tuple(
-    name
-    for name, f in Flight.__dataclass_fields__.items()
-    if name not in ("lifted", "liftoff_mass_kg", "tumbles", "spent")
+    name for name, f in Flight.__dataclass_fields__.items() if name not in ("lifted", "liftoff_mass_kg", "tumbles", "spent")
 )
 
 

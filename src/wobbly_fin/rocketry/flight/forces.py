@@ -8,7 +8,7 @@ fixed in the body. The body does not roll, so that direction is carried along wi
 import math
 
 from wobbly_fin.rocketry.air.standard import density_kg_m3, sound_speed_m_s
-from wobbly_fin.rocketry.compiling import kernel, small_kernel
+from wobbly_fin.rocketry.compiling import small_kernel
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.flight.figures import CANOPY, MACH_STEP, MACH_STEPS, ROD, Aero, Floats, Leg
 from wobbly_fin.rocketry.flight.wind import wind_at

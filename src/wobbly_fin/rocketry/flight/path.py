@@ -10,13 +10,18 @@ _MOST_POINTS = 400
 
 @dataclass(frozen=True, kw_only=True)
 class Path:
-    """Samples along a flight, shape (n,) each: time [s], height [m], speed [m/s], position east and north [m]."""
+    """Samples along a flight, shape (n,) each: time [s], height [m], speed [m/s], position east and north [m], acceleration [m/s²].
+
+    `axis` is (n, 3): the way the nose points, the way it moves where the trace knows no axis.
+    """
 
     time_s: NDArray[np.float64]
     altitude_m: NDArray[np.float64]
     speed_m_s: NDArray[np.float64]
     x_m: NDArray[np.float64]
     y_m: NDArray[np.float64]
+    acceleration_m_s2: NDArray[np.float64]
+    axis: NDArray[np.float64]
 
 
 def sample_path(trace: NDArray[np.float64], points: int = 240) -> Path:
@@ -26,8 +31,8 @@ def sample_path(trace: NDArray[np.float64], points: int = 240) -> Path:
 
     Parameters
     ----------
-    trace : (m, 7) array
-        Time, position, velocity per step, from `fly_traced`.
+    trace : (m, 13) array
+        Time, position, velocity, axis and acceleration per step, from `fly_traced`.
     points : int
         Asked for; at most 400.
     """
@@ -48,10 +53,15 @@ def sample_path(trace: NDArray[np.float64], points: int = 240) -> Path:
             (2 * u**3 - 3 * u**2 + 1) * p0 + (u**3 - 2 * u**2 + u) * v0 + (3 * u**2 - 2 * u**3) * p1 + (u**3 - u**2) * v1
         )
     speeds = np.linalg.norm(trace[:, 4:7], axis=1)
+    heading = np.where(np.any(trace[:, 7:10] != 0.0, axis=1)[:, None], trace[:, 7:10], trace[:, 4:7])
+    axis = np.stack([np.interp(at, t, heading[:, c]) for c in range(3)], axis=1)
+    axis /= np.maximum(np.linalg.norm(axis, axis=1, keepdims=True), 1e-9)
     return Path(
         time_s=at,
         altitude_m=np.maximum(columns[2], 0.0),
         speed_m_s=np.interp(at, t, speeds),
         x_m=columns[0],
         y_m=columns[1],
+        acceleration_m_s2=np.interp(at, t, np.linalg.norm(trace[:, 10:13], axis=1)),
+        axis=axis,
     )

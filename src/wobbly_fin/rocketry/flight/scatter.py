@@ -9,6 +9,7 @@ import os
 from collections.abc import Iterator
 from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass, fields
+from functools import lru_cache
 from threading import Event
 
 import numpy as np
@@ -37,6 +38,7 @@ MOST_RUNS = 20_000
 CHUNK = 50
 SCATTER_TOLERANCE = 1e-4  # a cloud's edge is no sharper than its input
 _20_FT_M = 6.096
+_CORES = os.cpu_count() or 1
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -165,21 +167,26 @@ def scattered(question: Question, stop: Event | None = None) -> Iterator[Cloud]:
     """
     prepared = _Prepared(question)
     chunks = math.ceil(question.flown / CHUNK)
-    with ThreadPoolExecutor(max_workers=os.cpu_count() or 1) as pool:
-        ahead: list[Future[Cloud]] = []
-        begun = 0
-        try:
-            for wanted in range(chunks):
-                # A few ahead keep every core busy; no more, so that stopping stops.
-                while begun < chunks and begun < wanted + 2 * (os.cpu_count() or 1):
-                    ahead.append(pool.submit(prepared.fly, begun))
-                    begun += 1
-                yield ahead.pop(0).result()
-                if stop is not None and stop.is_set():
-                    return
-        finally:
-            for future in ahead:
-                future.cancel()
+    ahead: list[Future[Cloud]] = []
+    begun = 0
+    try:
+        for wanted in range(chunks):
+            # A few ahead keep every core busy; no more, so that stopping stops.
+            while begun < chunks and begun < wanted + 2 * _CORES:
+                ahead.append(_pool().submit(prepared.fly, begun))
+                begun += 1
+            yield ahead.pop(0).result()
+            if stop is not None and stop.is_set():
+                return
+    finally:
+        for future in ahead:
+            future.cancel()
+
+
+@lru_cache(maxsize=1)
+def _pool() -> ThreadPoolExecutor:
+    """One pool for everybody: ten people's clouds share the cores rather than fight for them."""
+    return ThreadPoolExecutor(max_workers=_CORES, thread_name_prefix="scatter")
 
 
 class _Prepared:

@@ -90,7 +90,9 @@ class Site:
             raise RocketryError("wind_layers", f"has {len(self.layers)} entries; {MOST_LAYERS} are plenty")
         for below, above in zip(self.layers[:-1], self.layers[1:], strict=True):
             if above.height_m <= below.height_m:
-                raise RocketryError("wind_layers", f"{above.height_m:g} m does not come after {below.height_m:g} m; heights must rise")
+                raise RocketryError(
+                    "wind_layers", f"{above.height_m:g} m does not come after {below.height_m:g} m; heights must rise"
+                )
         if self.gustiness not in GUSTINESS:
             raise RocketryError("gustiness", f"{self.gustiness!r} is none; one of {', '.join(GUSTINESS)}")
 

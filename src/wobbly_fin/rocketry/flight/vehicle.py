@@ -16,7 +16,6 @@ from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.canopy import Canopy
 
-
 _NO_AERO = np.zeros((1, MACH_STEPS, 5))
 
 
@@ -176,7 +175,9 @@ class Vehicle:
     @cached_property
     def knots(self) -> Floats:
         """Thrust of all stretches, one after another."""
-        return self.stretches[0].burn.knots if len(self.stretches) == 1 else np.concatenate([s.burn.knots for s in self.stretches])
+        return (
+            self.stretches[0].burn.knots if len(self.stretches) == 1 else np.concatenate([s.burn.knots for s in self.stretches])
+        )
 
     @cached_property
     def aero(self) -> Floats:

@@ -2,8 +2,10 @@
 
 from dataclasses import dataclass, replace
 
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.errors import require_positive
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flight import Site, fly
+from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.flightlog.outcomes import Opening
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
@@ -31,7 +33,7 @@ class HeightCheck:
     explaining_cd: float | None
 
 
-def check_height(rocket: QuickRocket, motor: Motor, delay_s: float | None, site: Site, measured_m: float) -> HeightCheck | None:
+def check_height(rocket: Rocket, motor: Motor, delay_s: float | None, site: Site, measured_m: float) -> HeightCheck | None:
     """Hold a measured apogee [m, above the pad] against the forecast; None where the forecast never lifts."""
     require_positive("height", measured_m)
     forecast_m = fly(rocket, motor, delay_s, site).apogee_altitude_m
@@ -45,7 +47,7 @@ def check_height(rocket: QuickRocket, motor: Motor, delay_s: float | None, site:
     )
 
 
-def cd_for_height(rocket: QuickRocket, motor: Motor, site: Site, height_m: float) -> float | None:
+def cd_for_height(rocket: Rocket, motor: Motor, site: Site, height_m: float) -> float | None:
     """The Cd, 0.05 … 4, with which this rocket peaks at a height; None where none does.
 
     Height falls as Cd rises, so the interval is halved until it is a ten-thousandth wide.
@@ -53,7 +55,8 @@ def cd_for_height(rocket: QuickRocket, motor: Motor, site: Site, height_m: float
     low, high = _CD_RANGE
 
     def peak_m(cd: float) -> float:
-        return fly(replace(rocket, cd=cd), motor, None, site).apogee_altitude_m or 0.0
+        changed = rocket.dragging(cd) if isinstance(rocket, RigidRocket) else replace(rocket, cd=cd)  # type: ignore[type-var]
+        return fly(changed, motor, None, site).apogee_altitude_m or 0.0
 
     if not peak_m(high) <= height_m <= peak_m(low):
         return None

@@ -6,10 +6,16 @@ from django.contrib.auth.models import User
 from django.http import Http404
 from django.utils import timezone
 
-from wobbly_fin.stores.models import FlyingField, OwnMotor, OwnPart
+from wobbly_fin.stores.models import FlyingField, MotorStock, OwnMotor, OwnPart
 
 
-def bin_row(user: User, model: type[OwnMotor] | type[FlyingField] | type[OwnPart], key: uuid.UUID, *, back: bool = False) -> None:
+def bin_row(
+    user: User,
+    model: type[OwnMotor] | type[FlyingField] | type[OwnPart] | type[MotorStock],
+    key: uuid.UUID,
+    *,
+    back: bool = False,
+) -> None:
     """Bin a row of this person's, or with `back` take it out; raises Http404 for anybody else's."""
     rows = model.objects.belonging_to(user).filter(pk=key)
     if not rows.update(deleted_at=None if back else timezone.now()):

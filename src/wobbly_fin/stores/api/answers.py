@@ -1,16 +1,27 @@
 """Motors and fields as answers."""
 
+from decimal import Decimal
+
+from django.contrib.auth.models import User
+
 from wobbly_fin.rocketry.airframe import PART_TYPES
 from wobbly_fin.rocketry.airframe.materials import MATERIALS
 from wobbly_fin.rocketry.airframe.parts.part import described
+from wobbly_fin.rocketry.choosing.cost import break_even_flights, single_use_like
+from wobbly_fin.rocketry.choosing.permits import least_site_m
+from wobbly_fin.rocketry.choosing.situation import Stocked
+from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.classes import CLASSES
 from wobbly_fin.rocketry.motors.explain import doubt_sentence
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 from wobbly_fin.rocketry.stock import StockItem
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
-from wobbly_fin.stores.api.schemas import FieldOut, MotorOut, StockOut
-from wobbly_fin.stores.models import FlyingField
-from wobbly_fin.stores.shelf import Shelved
+from wobbly_fin.stores.api.schemas import BoxOut, FeatureIn, FieldOut, MotorOut, StockLineOut, StockOut
+from wobbly_fin.stores.fields import ground_of
+from wobbly_fin.stores.models import FlyingField, MotorStock
+from wobbly_fin.stores.shelf import Shelved, shelf
+from wobbly_fin.stores.stock import stock_of
 
 
 def motor_out(shelved: Shelved, units: UnitChoice, origin: str = "") -> MotorOut:
@@ -40,6 +51,7 @@ def motor_out(shelved: Shelved, units: UnitChoice, origin: str = "") -> MotorOut
         origin=origin or (shelved.own.origin if shelved.own else "shipped catalogue"),
         said=said_motor(motor, units),
         doubts=[doubt_sentence(d) for d in motor_doubts(motor)],
+        compare=compared(motor, None, units),
     )
 
 
@@ -65,7 +77,80 @@ def field_out(row: FlyingField, units: UnitChoice) -> FieldOut:
         said={
             "elevation": show(row.elevation_m, "height", units),
             "ceiling": show(row.ceiling_m, "height", units) if row.ceiling_m is not None else "none set",
+            **_said_ground(row, units),
         },
+        outline=row.outline, features=[FeatureIn(**f) for f in row.features], surface=row.surface,
+        located=row.longitude is not None,
+    )  # fmt: skip
+
+
+def _said_ground(row: FlyingField, units: UnitChoice) -> dict[str, str]:
+    """The outline in figures, and the most a code would fly there."""
+    ground = ground_of(row)
+    if not ground.outline:
+        return {}
+    side = ground.least_side_m
+    room = ground.room_m(0.0, 0.0)
+    largest = [c.name for c in CLASSES if least_site_m(c.max_n_s, 0.0) <= side]
+    return {
+        "area": f"{ground.area_m2 / 10_000:.1f} ha",
+        "side": show(side, "height", units),
+        "room": show(room, "height", units) if room >= 0 else "the pad lies outside",
+        "largest": largest[-1] if largest else "none",
+    }
+
+
+def compared(motor: Motor, stocked: Stocked | None, units: UnitChoice) -> dict[str, str]:
+    """What one motor is held against another by."""
+    curve = motor.curve
+    specific = curve.total_impulse_n_s / (motor.propellant_mass_kg * STANDARD_GRAVITY_M_S2)
+    per_loaded = curve.total_impulse_n_s / motor.total_mass_kg if motor.total_mass_kg > 0 else 0.0
+    said = {
+        "first_300_ms": show(curve.mean_thrust_n(0.3), "force", units),
+        "efficiency": f"{specific:.0f} s",
+        "per_loaded": f"{per_loaded:.0f} N·s/kg",
+        "share": f"{motor.propellant_mass_kg / motor.total_mass_kg:.0%}" if motor.total_mass_kg > 0 else "",
+    }
+    if stocked is not None and stocked.cost is not None:
+        said["cost"] = f"{stocked.cost:.2f}"
+        said["cost_per_n_s"] = f"{stocked.cost / curve.total_impulse_n_s:.3f}"
+    if stocked is not None:
+        said["in_box"] = str(stocked.count)
+    return said
+
+
+def box_out(user: User, units: UnitChoice) -> BoxOut:
+    """The box and the buying list."""
+    rows = list(MotorStock.objects.visible_to(user))
+    known = {s.key: s for s in shelf(user)}
+    stock = stock_of(user)
+    priced = [(s.motor, stock[s.motor.key]) for s in known.values() if s.motor.key in stock]
+    lines = [
+        _line(row, known[row.motor_key], stock[known[row.motor_key].motor.key], priced) for row in rows if row.motor_key in known
+    ]
+    total = sum((row.wanted * row.cost for row in rows if row.cost is not None), Decimal(0))
+    unpriced = sum(1 for row in rows if row.wanted and row.cost is None)
+    buying = [f"{row.wanted} × {known[row.motor_key].motor.name}" for row in rows if row.wanted and row.motor_key in known]
+    return BoxOut(lines=lines, buying=buying, total=f"{total:.2f}" + (f" and {unpriced} without a price" if unpriced else ""))
+
+
+def _line(row: MotorStock, shelved: Shelved, stocked: Stocked, priced: list[tuple[Motor, Stocked]]) -> StockLineOut:
+    motor = shelved.motor
+    said = {}
+    if row.cost is not None:
+        said["per_n_s"] = f"{float(row.cost) / motor.curve.total_impulse_n_s:.3f} per N·s"
+    other = single_use_like(motor, priced)
+    if motor.case == "reload" and other is not None and not stocked.case_owned:
+        flights = break_even_flights(stocked, other[1])
+        said["break_even"] = (
+            f"Case paid for after {flights} flights, against {other[0].name} at {other[1]:.2f}"
+            if flights
+            else f"Never cheaper than {other[0].name} at {other[1]:.2f}"
+        )
+    return StockLineOut(
+        id=row.pk, motor=row.motor_key, name=motor.name, maker=motor.maker, reload=motor.case == "reload", count=row.count,
+        wanted=row.wanted, batch=row.batch, cost=f"{row.cost:.2f}" if row.cost is not None else "",
+        case_cost=f"{row.case_cost:.2f}" if row.case_cost is not None else "", case_owned=row.case_owned, said=said,
     )  # fmt: skip
 
 

@@ -1,24 +1,44 @@
 """Motors, parts and fields."""
 
+import json
 import uuid
 
 from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.answers import label_answer
+from wobbly_fin.rocketry.field.geojson import write_geojson
 from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
+from wobbly_fin.stores.actions.draw_field import draw_field, read_field
 from wobbly_fin.stores.actions.keep_part import keep_part
+from wobbly_fin.stores.actions.keep_stock import StockForm, keep_stock
 from wobbly_fin.stores.actions.remove import bin_row
 from wobbly_fin.stores.actions.save_field import save_field
-from wobbly_fin.stores.api.answers import field_out, motor_out, stock_out
-from wobbly_fin.stores.api.schemas import DecodeOut, DraftOut, FieldIn, FieldOut, MotorIn, MotorOut, PartIn, StockOut
-from wobbly_fin.stores.models import FlyingField, OwnMotor, OwnPart
+from wobbly_fin.stores.api.answers import box_out, compared, field_out, motor_out, stock_out
+from wobbly_fin.stores.api.schemas import (
+    BoxOut,
+    DecodeOut,
+    DraftOut,
+    FieldIn,
+    FieldOut,
+    GeoJsonIn,
+    GroundIn,
+    MotorIn,
+    MotorOut,
+    PartIn,
+    StockIn,
+    StockOut,
+)
+from wobbly_fin.stores.fields import ground_of
+from wobbly_fin.stores.models import FlyingField, MotorStock, OwnMotor, OwnPart
 from wobbly_fin.stores.parts import part_shelf
 from wobbly_fin.stores.shelf import Shelved, from_shelf, shelf
+from wobbly_fin.stores.stock import stock_of
 
 router = Router(tags=["stores"])
 
@@ -28,7 +48,10 @@ def motors(request: HttpRequest) -> list[MotorOut]:
     """Every motor on the shelf."""
     user = person(request)
     units = units_of(preferences_of(user))
-    return [motor_out(s, units) for s in shelf(user)]
+    stock = stock_of(user)
+    return [
+        motor_out(s, units).model_copy(update={"compare": compared(s.motor, stock.get(s.motor.key), units)}) for s in shelf(user)
+    ]
 
 
 @router.get("/motors/decode", response={200: DecodeOut, 422: ErrorOut}, operation_id="decode_label")
@@ -102,6 +125,32 @@ def put_field(request: HttpRequest, field_id: uuid.UUID, body: FieldIn) -> Field
     return field_out(row, units_of(preferences_of(user)))
 
 
+@router.put("/fields/{uuid:field_id}/ground", response={200: FieldOut, 404: ErrorOut, 422: ErrorOut}, operation_id="draw_field")
+def put_ground(request: HttpRequest, field_id: uuid.UUID, body: GroundIn) -> FieldOut:
+    """Keep a field's outline and what lies on it."""
+    user = person(request)
+    shape = body.model_dump()
+    row = draw_field(user, field_id, outline=shape["outline"], features=shape["features"], surface=shape["surface"])
+    return field_out(row, units_of(preferences_of(user)))
+
+
+@router.post("/fields/{uuid:field_id}/geojson", response={200: FieldOut, 404: ErrorOut, 422: ErrorOut}, operation_id="read_field")
+def post_geojson(request: HttpRequest, field_id: uuid.UUID, body: GeoJsonIn) -> FieldOut:
+    """Take a field's shape from GeoJSON."""
+    user = person(request)
+    return field_out(read_field(user, field_id, body.text), units_of(preferences_of(user)))
+
+
+@router.get("/fields/{uuid:field_id}/geojson", response={404: ErrorOut}, operation_id="field_geojson")
+def get_geojson(request: HttpRequest, field_id: uuid.UUID) -> HttpResponse:
+    """The field as GeoJSON, where a map has told where its pad lies; else round longitude and latitude 0."""
+    row = get_object_or_404(FlyingField.objects.visible_to(person(request)), pk=field_id)
+    written = write_geojson(ground_of(row), (row.longitude or 0.0, row.latitude or 0.0), row.name)
+    response = HttpResponse(json.dumps(written), content_type="application/geo+json")
+    response["Content-Disposition"] = f'attachment; filename="field-{row.pk}.geojson"'
+    return response
+
+
 @router.delete("/fields/{uuid:field_id}", response={204: None, 404: ErrorOut}, operation_id="bin_field")
 def delete_field(request: HttpRequest, field_id: uuid.UUID) -> Status[None]:
     """Bin a field."""
@@ -113,6 +162,34 @@ def delete_field(request: HttpRequest, field_id: uuid.UUID) -> Status[None]:
 def restore_field(request: HttpRequest, field_id: uuid.UUID) -> Status[None]:
     """Take a field out of the bin."""
     bin_row(person(request), FlyingField, field_id, back=True)
+    return Status(204, None)
+
+
+@router.get("/box", response=BoxOut, operation_id="box")
+def box(request: HttpRequest) -> BoxOut:
+    """The motors in the box, and what is to be bought."""
+    user = person(request)
+    return box_out(user, units_of(preferences_of(user)))
+
+
+@router.put("/box/{uuid:key}", response={200: BoxOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="keep_stock")
+def put_stock(request: HttpRequest, key: uuid.UUID, body: StockIn) -> BoxOut:
+    """Keep a line of the box."""
+    keep_stock(person(request), key, StockForm(**body.model_dump()))
+    return box(request)
+
+
+@router.delete("/box/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="bin_stock")
+def delete_stock(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Take a line out of the box."""
+    bin_row(person(request), MotorStock, key)
+    return Status(204, None)
+
+
+@router.post("/box/{uuid:key}/restore", response={204: None, 404: ErrorOut}, operation_id="restore_stock")
+def restore_stock(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Put it back."""
+    bin_row(person(request), MotorStock, key, back=True)
     return Status(204, None)
 
 

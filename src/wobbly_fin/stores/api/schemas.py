@@ -4,6 +4,7 @@ import uuid
 
 from ninja import Schema
 
+from wobbly_fin.rocketry.field import FeatureKind
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 
 
@@ -33,6 +34,7 @@ class MotorOut(Schema):
     origin: str
     said: dict[str, str]
     doubts: list[str]
+    compare: dict[str, str]
 
 
 class DecodeOut(Schema):
@@ -76,6 +78,28 @@ class FieldIn(Schema):
     ceiling: str = ""
 
 
+class FeatureIn(Schema):
+    """Something on a field; points are [x, y] in metres east and north of the pad."""
+
+    kind: FeatureKind
+    name: str = ""
+    points: list[list[float]]
+
+
+class GroundIn(Schema):
+    """A field's shape."""
+
+    outline: list[list[float]] = []
+    features: list[FeatureIn] = []
+    surface: str = ""
+
+
+class GeoJsonIn(Schema):
+    """The text of a GeoJSON file."""
+
+    text: str
+
+
 class FieldOut(Schema):
     id: uuid.UUID
     name: str
@@ -83,6 +107,47 @@ class FieldOut(Schema):
     ceiling_m: float | None
     typed: dict[str, str]
     said: dict[str, str]
+    outline: list[list[float]]
+    features: list[FeatureIn]
+    surface: str
+    located: bool
+
+
+class StockIn(Schema):
+    """A line of the box: texts as typed. `motor` is the key on the shelf."""
+
+    motor: str
+    count: str = "0"
+    batch: str = ""
+    cost: str = ""
+    case_cost: str = ""
+    case_owned: bool = False
+    wanted: str = "0"
+
+
+class StockLineOut(Schema):
+    """A line of the box, with what follows from it."""
+
+    id: uuid.UUID
+    motor: str
+    name: str
+    maker: str
+    reload: bool
+    count: int
+    wanted: int
+    batch: str
+    cost: str
+    case_cost: str
+    case_owned: bool
+    said: dict[str, str]
+
+
+class BoxOut(Schema):
+    """Everything in the box, and the buying list with its sum."""
+
+    lines: list[StockLineOut]
+    buying: list[str]
+    total: str
 
 
 class StockOut(Schema):

@@ -1,0 +1,58 @@
+"""Where it may land, streamed as it is flown; and how to reach a height or a time."""
+
+import json
+import uuid
+from collections.abc import Iterator
+
+import numpy as np
+from django.http import HttpRequest, StreamingHttpResponse
+from ninja import Router
+
+from wobbly_fin.accounts.people import person
+from wobbly_fin.formats.answers import assert_finite
+from wobbly_fin.hangar.api.air_answers import aim_out, cloud_out
+from wobbly_fin.hangar.api.air_schemas import AimIn, AimOut, CloudOut
+from wobbly_fin.hangar.api.router import _row
+from wobbly_fin.hangar.board import Question, load_of, question_of, ready
+from wobbly_fin.rocketry.flight.scatter import Cloud, scattered
+from wobbly_fin.rocketry.flight.scatter import Question as Scatter
+from wobbly_fin.site.errors import ErrorOut
+
+router = Router(tags=["hangar"])
+
+
+@router.get(
+    "/rockets/{uuid:key}/scatter",
+    response={200: CloudOut, 404: ErrorOut, 422: ErrorOut},
+    operation_id="scatter",
+)
+def scatter(
+    request: HttpRequest, key: uuid.UUID, motor: str, delay_s: float | None = None, runs: int = 1000, seed: int = 1
+) -> StreamingHttpResponse:
+    """Server-sent events, each a `CloudOut`, until all runs are flown or the reader goes away."""
+    asked = question_of(person(request), _row(request, key))
+    load = load_of(person(request), motor)
+    delay = delay_s if load.motor.kind == "single" else None
+    wanted = Scatter(vehicle=ready(asked, load).loaded(load.motor), delay_s=delay, site=asked.now.site, runs=runs, seed=seed)
+    response = StreamingHttpResponse(_events(asked, wanted), content_type="text/event-stream")
+    response["Cache-Control"] = "no-cache"
+    response["X-Accel-Buffering"] = "no"
+    return response
+
+
+def _events(asked: Question, wanted: Scatter) -> Iterator[str]:
+    """A message per chunk; closing this iterator stops the flying."""
+    rows = []
+    for chunk in scattered(wanted):
+        rows.append(chunk.rows)
+        message = cloud_out(asked, wanted, Cloud(rows=np.concatenate(rows)), chunk).model_dump(mode="json")
+        assert_finite(message)
+        yield f"data: {json.dumps(message, allow_nan=False)}\n\n"
+    yield "event: end\ndata: {}\n\n"
+
+
+@router.post("/rockets/{uuid:key}/aim", response={200: AimOut, 404: ErrorOut, 422: ErrorOut}, operation_id="aim")
+def aim(request: HttpRequest, key: uuid.UUID, body: AimIn) -> AimOut:
+    """Which motor, delay, ballast and canopy reach a height or a time in the air."""
+    user = person(request)
+    return aim_out(user, question_of(user, _row(request, key)), body)

@@ -1,0 +1,201 @@
+"""Reaching a height, a time in the air, or both: over motor, delay, ballast and canopy, and what trades against what."""
+
+import math
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.choosing.pick import Candidate, judge
+from wobbly_fin.rocketry.choosing.rules import Rules
+from wobbly_fin.rocketry.choosing.situation import Situation
+from wobbly_fin.rocketry.choosing.trials import Mount, fits
+from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
+from wobbly_fin.rocketry.flight.flight import LeavesAirError, fly_vehicle
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.vehicle import Rocket
+from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.recovery.canopy import Canopy
+
+_CLOSE_M = 0.1  # ballast is sought until the height is this near
+_CLOSE_S = 0.1
+_ROUNDS = 30
+_LEAST_CANOPY_SHARE, _MOST_CANOPY_SHARE = 0.4, 3.0  # of the canopy there is: our own choice
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Aim:
+    """What is to be reached, and with how much ballast at most.
+
+    Parameters
+    ----------
+    height_m, time_s : float or None
+        Apogee above the pad, and from ignition to landing; at least one.
+    ballast_max_kg : float
+    ballast_at_m : float
+        Nose tip to the ballast; not looked at for a quick rocket. [m]
+    """
+
+    height_m: float | None = None
+    time_s: float | None = None
+    ballast_max_kg: float = 0.0
+    ballast_at_m: float = 0.0
+
+    def __post_init__(self) -> None:
+        if self.height_m is None and self.time_s is None:
+            raise RocketryError("height", "is missing: aim at a height, a time in the air, or both")
+        if self.height_m is not None:
+            require_positive("height", self.height_m, 30_000.0)
+        if self.time_s is not None:
+            require_positive("time", self.time_s, 7200.0)
+        require_finite("ballast", self.ballast_max_kg, 0.0, 100.0)
+        require_finite("ballast_at_m", self.ballast_at_m, 0.0, 30.0)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shot:
+    """One way of trying. Misses are signed: what comes out less what was aimed at."""
+
+    candidate: Candidate
+    ballast_kg: float
+    canopy_diameter_m: float | None
+    height_miss_m: float | None
+    time_miss_s: float | None
+
+    @property
+    def worth(self) -> tuple[float, float, float, float]:
+        """What trades off, each better when smaller: both misses, ballast, and the tightest test's margin taken away from 1."""
+        return abs(self.height_miss_m or 0.0), abs(self.time_miss_s or 0.0), self.ballast_kg, 1.0 - self.candidate.margin
+
+
+def take_aim(
+    rocket: Rocket, mount: Mount, situation: Situation, motors: Iterable[Motor], aim: Aim, rules: Rules | None = None
+) -> tuple[Shot, ...]:
+    """The best try of every motor that fits, with and without ballast; nearest first, those that pass every test before others."""
+    rules = rules or Rules()
+    found: list[Shot] = []
+    for motor in motors:
+        if not fits(motor, mount, rules) or motor.kind != "single":
+            continue
+        bare = _shot(rocket, 0.0, mount, situation, motor, aim, rules)
+        if bare is None:
+            continue
+        found.append(bare)
+        ballast_kg = _ballast(rocket, situation, motor, aim)
+        if ballast_kg > 0.0:
+            loaded = _shot(rocket, ballast_kg, mount, situation, motor, aim, rules)
+            if loaded is not None:
+                found.append(loaded)
+    rank = {"good": 0, "marginal": 1, "no": 2}
+
+    def order(shot: Shot) -> tuple[int, float, float]:
+        height = abs(shot.height_miss_m or 0.0) / (aim.height_m or 1.0)
+        time = abs(shot.time_miss_s or 0.0) / (aim.time_s or 1.0)
+        return rank[shot.candidate.verdict], height + time, shot.ballast_kg
+
+    return tuple(sorted(found, key=order))
+
+
+def front(shots: Sequence[Shot]) -> tuple[Shot, ...]:
+    """Those no other shot beats in everything at once."""
+    return tuple(
+        s
+        for s in shots
+        if not any(
+            o is not s and all(a <= b for a, b in zip(o.worth, s.worth, strict=True)) and o.worth != s.worth for o in shots
+        )
+    )
+
+
+def _shot(
+    rocket: Rocket, ballast_kg: float, mount: Mount, situation: Situation, motor: Motor, aim: Aim, rules: Rules
+) -> Shot | None:
+    ready = heavier(rocket, ballast_kg, aim.ballast_at_m)
+    best = _best_delay(ready, mount, situation, motor, rules)
+    canopy = ready.canopy
+    if aim.time_s is not None and canopy is not None and best.flight.ejection is not None:
+        canopy = _canopy_for(ready, canopy, situation, motor, best.delay_s, aim.time_s)
+        ready = under(ready, canopy)
+        best = judge(ready, mount, situation, motor, best.delay_s, rules)
+    flight = best.flight
+    if flight.apogee_altitude_m is None:
+        return None
+    return Shot(
+        candidate=best,
+        ballast_kg=ballast_kg,
+        canopy_diameter_m=canopy.diameter_m if canopy else None,
+        height_miss_m=None if aim.height_m is None else flight.apogee_altitude_m - aim.height_m,
+        time_miss_s=None if aim.time_s is None or flight.landing_time_s is None else flight.landing_time_s - aim.time_s,
+    )
+
+
+def _best_delay(rocket: Rocket, mount: Mount, situation: Situation, motor: Motor, rules: Rules) -> Candidate:
+    bare = judge(rocket, mount, situation, motor, motor.delays_to_try_s[0], rules)
+    wanted = bare.flight.optimum_delay_s
+    if wanted is None:
+        return bare
+    nearest = min(motor.delays_to_try_s, key=lambda d: abs(d - wanted))
+    return bare if nearest == bare.delay_s else judge(rocket, mount, situation, motor, nearest, rules)
+
+
+def _peak_m(rocket: Rocket, situation: Situation, motor: Motor) -> float:
+    try:
+        vehicle = replace(rocket.loaded(motor), openings=())
+        return fly_vehicle(vehicle, [None], situation.site)[0].apogee_altitude_m or 0.0
+    except LeavesAirError:
+        return math.inf
+
+
+def _ballast(rocket: Rocket, situation: Situation, motor: Motor, aim: Aim) -> float:
+    """Ballast that brings the height down to the one aimed at, 0 where none is wanted or none may be carried. [kg]"""
+    if aim.height_m is None or aim.ballast_max_kg <= 0.0:
+        return 0.0
+    if _peak_m(rocket, situation, motor) <= aim.height_m + _CLOSE_M:
+        return 0.0
+    low, high = 0.0, aim.ballast_max_kg
+    if _peak_m(heavier(rocket, high, aim.ballast_at_m), situation, motor) >= aim.height_m:
+        return high
+    for _ in range(_ROUNDS):
+        middle = (low + high) / 2
+        peak = _peak_m(heavier(rocket, middle, aim.ballast_at_m), situation, motor)
+        if abs(peak - aim.height_m) < _CLOSE_M:
+            return middle
+        low, high = (middle, high) if peak > aim.height_m else (low, middle)
+    return (low + high) / 2
+
+
+def _canopy_for(
+    rocket: Rocket, canopy: Canopy, situation: Situation, motor: Motor, delay_s: float | None, time_s: float
+) -> Canopy:
+    """The canopy, hole in proportion, that lands it at a time, within what is sensible: time grows with diameter."""
+    low, high = _LEAST_CANOPY_SHARE, _MOST_CANOPY_SHARE
+    share = 1.0
+    for _ in range(_ROUNDS):
+        tried = _scaled(canopy, share)
+        lands = fly_vehicle(under(rocket, tried).loaded(motor), [delay_s], situation.site)[0].landing_time_s
+        if lands is None or abs(lands - time_s) < _CLOSE_S or high - low < 1e-4:
+            return tried
+        low, high = (low, share) if lands > time_s else (share, high)
+        share = (low + high) / 2
+    return _scaled(canopy, share)
+
+
+def _scaled(canopy: Canopy, share: float) -> Canopy:
+    return replace(canopy, diameter_m=canopy.diameter_m * share, spill_hole_m=canopy.spill_hole_m * share)
+
+
+def heavier(rocket: Rocket, ballast_kg: float, at_m: float) -> Rocket:
+    """The same rocket with ballast."""
+    if ballast_kg <= 0.0:
+        return rocket
+    if isinstance(rocket, QuickRocket):
+        return replace(rocket, mass_kg=rocket.mass_kg + ballast_kg)
+    assert isinstance(rocket, RigidRocket)
+    return rocket.heavier(ballast_kg, at_m)
+
+
+def under(rocket: Rocket, canopy: Canopy) -> Rocket:
+    """The same rocket under another canopy."""
+    if isinstance(rocket, QuickRocket):
+        return replace(rocket, canopy=canopy)
+    assert isinstance(rocket, RigidRocket)
+    return rocket.under(canopy)

@@ -1,0 +1,65 @@
+"""Put motors in the box, take them out, say what they cost and how many are wanted."""
+
+import uuid
+from dataclasses import dataclass
+from decimal import Decimal, InvalidOperation
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.stores.models import MotorStock
+from wobbly_fin.stores.shelf import from_shelf
+
+MOST = 999
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StockForm:
+    """A line of the box as filled in: texts as typed."""
+
+    motor: str
+    count: str = "0"
+    batch: str = ""
+    cost: str = ""
+    case_cost: str = ""
+    case_owned: bool = False
+    wanted: str = "0"
+
+
+def keep_stock(user: User, key: uuid.UUID, form: StockForm) -> MotorStock:
+    """Keep a line under a key the client made; raises RocketryError naming the box at fault."""
+    from_shelf(user, form.motor)
+    if len(form.batch) > 40:
+        raise RocketryError("batch", "is too long; 40 characters are plenty")
+    values = {
+        "motor_key": form.motor, "count": _whole("count", form.count), "batch": form.batch.strip(), "cost": _money("cost", form.cost),
+        "case_cost": _money("case_cost", form.case_cost), "case_owned": form.case_owned, "wanted": _whole("wanted", form.wanted),
+    }  # fmt: skip
+    with transaction.atomic():
+        existing = MotorStock.objects.filter(pk=key).first()
+        if existing is not None and existing.owner_id != user.pk:
+            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        row, _ = MotorStock.objects.update_or_create(id=key, defaults={"owner": user, "deleted_at": None, **values})
+    return row
+
+
+def _whole(name: str, text: str) -> int:
+    tidy = text.strip() or "0"
+    if not tidy.isascii() or not tidy.isdigit() or int(tidy) > MOST:
+        raise RocketryError(name, f"{tidy[:20]!r} is no number of motors; write 0 to {MOST}")
+    return int(tidy)
+
+
+def _money(name: str, text: str) -> Decimal | None:
+    tidy = text.strip().replace(",", ".").strip("€$£ ")
+    if not tidy:
+        return None
+    try:
+        value = Decimal(tidy).quantize(Decimal("0.01"))
+    except InvalidOperation:
+        raise RocketryError(name, f"{text.strip()[:20]!r} is no price; write for instance 12.50") from None
+    if not value.is_finite() or not 0 <= value < 100_000:
+        raise RocketryError(name, f"{text.strip()[:20]!r} cannot be a price")
+    return value

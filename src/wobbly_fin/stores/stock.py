@@ -1,0 +1,29 @@
+"""What is in the box: how many of each motor, and what they cost."""
+
+from collections import defaultdict
+
+from django.contrib.auth.models import User
+
+from wobbly_fin.rocketry.choosing.situation import Stocked
+from wobbly_fin.stores.models import MotorStock
+from wobbly_fin.stores.shelf import shelf
+
+
+def stock_of(user: User) -> dict[str, Stocked]:
+    """Per motor (the core's key) everything in the box, batches together; the newest known price counts."""
+    rows: dict[str, list[MotorStock]] = defaultdict(list)
+    for row in MotorStock.objects.visible_to(user).order_by("created_at"):
+        rows[row.motor_key].append(row)
+    found = {}
+    for shelved in shelf(user):
+        here = rows.get(shelved.key)
+        if here:
+            costs = [float(r.cost) for r in here if r.cost is not None]
+            cases = [float(r.case_cost) for r in here if r.case_cost is not None]
+            found[shelved.motor.key] = Stocked(
+                count=sum(r.count for r in here),
+                cost=costs[-1] if costs else None,
+                case_cost=cases[-1] if cases else None,
+                case_owned=any(r.case_owned for r in here),
+            )
+    return found
