@@ -77,6 +77,28 @@ def _heron() -> list[Parts]:
     ]  # fmt: skip
 
 
+def _sisters() -> list[Parts]:
+    """A cluster of three."""
+    return [
+        [
+            {"type": "nose_cone", "shape": "ellipsoid", **_mm(length=120, base_diameter=66, shoulder_length=45, shoulder_diameter=64.2, wall=1.4), "material": "polystyrene"},
+            {"type": "body_tube", "as": "body", **_mm(length=580, outer_diameter=66, inner_diameter=64.5), "material": "paper-tube"},
+            {"type": "motor_tube", "as": "mount", "in": "body", **_mm(length=76, outer_diameter=18.9, inner_diameter=18.2, max_motor_length=70, overhang=5), "count": 3, "spread_m": 0.0145, "material": "glassine-tube"},
+            {"type": "centring_ring", "name": "cluster plate, forward", "in": "mount", "edge": "fore", **_mm(offset=8, thickness=3, outer_diameter=64.3, inner_diameter=36), "material": "birch-ply"},
+            {"type": "centring_ring", "name": "cluster plate, aft", "in": "mount", "edge": "aft", **_mm(offset=10, thickness=3, outer_diameter=64.3, inner_diameter=36), "material": "birch-ply"},
+            {"type": "retainer", "in": "mount", "kind": "hook", "edge": "aft", "offset_m": 0.0, **_g(4.5)},
+            {"type": "fin_set", "in": "body", "count": 4, **_mm(root_chord=120, tip_chord=60, span=78, sweep=70, thickness=3.1), "edges": "rounded", "material": "lime"},
+            {"type": "launch_lug", "in": "body", "edge": "aft", **_mm(offset=180, length=50, outer_diameter=6.2, inner_diameter=5.3, rod_diameter=4.8), "material": "paper-tube", "angle_deg": 45.0},
+            {"type": "anchor", "in": "body", "kind": "mount_line", "edge": "fore", "offset_m": 0.06, **_g(1.1)},
+            {"type": "cord", "in": "body", **_mm(length=2000), "material": "elastic-6"},
+            {"type": "canopy", "in": "body", "kind": "flat", **_mm(diameter=600), "material": "ripstop", "lines_kg": 0.005},
+            {"type": "mass_lump", "name": "clay in the nose", "kind": "ballast", "position_m": 0.024, **_g(24)},
+            {"type": "allowance", "in": "body", "kind": "glue"},
+            {"type": "allowance", "in": "body", "kind": "paint"},
+        ]
+    ]  # fmt: skip
+
+
 def _kettle() -> list[Parts]:
     """Two diameters and a boat tail."""
     return [
@@ -217,7 +239,7 @@ def _candle() -> list[Parts]:
 
 _DESIGNS = {
     "Thimble": _thimble, "Inchworm": _inchworm, "Saltmarsh Heron": _heron, "Copper Kettle": _kettle, "Night Ferry": _ferry,
-    "Old Bellwether": _bellwether, "Post Rider": _post_rider, "Candle and Snuffer": _candle,
+    "Old Bellwether": _bellwether, "Post Rider": _post_rider, "Candle and Snuffer": _candle, "Three Sisters": _sisters,
 }  # fmt: skip
 _EXTRA: dict[str, dict[str, Any]] = {
     "Inchworm": {

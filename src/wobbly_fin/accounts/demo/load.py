@@ -7,7 +7,8 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wobbly_fin.accounts.actions.conditions import set_conditions
-from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, ROCKETS, TODAY, DemoRocket, demo_file
+from wobbly_fin.accounts.demo.grounds import GROUNDS, STOCK
+from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, HOURS, ROCKETS, TODAY, DemoRocket, demo_file
 from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.hangar.actions.edit_shape import Edit, apply_edits
@@ -16,6 +17,8 @@ from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.units.display import METRIC
+from wobbly_fin.stores.actions.draw_field import draw_field
+from wobbly_fin.stores.actions.keep_stock import keep_stock
 from wobbly_fin.stores.actions.save_field import save_field
 
 _NAMESPACE = uuid.UUID("5f0c1f0e-6b0e-4c55-9a3f-3d3c7c1d5b10")
@@ -37,6 +40,9 @@ def load_demo() -> User:
         user.save()
         for name, elevation, ceiling in FIELDS:
             save_field(user, demo_key("field", name), name=name, elevation=elevation, ceiling=ceiling)
+            draw_field(user, demo_key("field", name), **GROUNDS[name])
+        for form in STOCK:
+            keep_stock(user, demo_key("stock", form.motor), form)
         for rocket in ROCKETS:
             _save_with_history(user, rocket)
         for number, flight in enumerate(FLIGHTS):
@@ -55,7 +61,11 @@ def load_demo() -> User:
                 motor_key=f"catalogue:{motor.name.replace('/', '_')}", delay_s=delay_s, facts=facts,
             )  # fmt: skip
         field, wind, temperature = TODAY
-        set_conditions(user, field_id=demo_key("field", field), typed={"wind": wind, "temperature": temperature})
+        set_conditions(
+            user, field_id=demo_key("field", field), typed={"wind": wind, "wind_from": "SW", "temperature": temperature},
+            gustiness="breezy", hour=10.0,
+            hours=[{"hour": h, "wind": w, "wind_from": d} for h, w, d in HOURS],
+        )  # fmt: skip
     return user
 
 

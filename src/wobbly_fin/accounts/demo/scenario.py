@@ -78,6 +78,16 @@ def _larger(rocket: DemoRocket, form: RocketFile) -> RocketFile:
 MEADOW, STRIP = "Brackwater Meadow", "Long Sallow Airstrip"
 FIELDS = [(MEADOW, "64 m", "250 m"), (STRIP, "118 m", "1500 m")]
 TODAY = (MEADOW, "2.5 m/s", "17 C")
+# The wind through the day, as the village wireless told it.
+HOURS = [
+    (8.0, "1.5 m/s", "S"),
+    (10.0, "2.5 m/s", "SSW"),
+    (12.0, "4 m/s", "SW"),
+    (14.0, "6 m/s", "WSW"),
+    (16.0, "5.5 m/s", "W"),
+    (18.0, "3 m/s", "W"),
+    (20.0, "1.5 m/s", "NW"),
+]
 
 
 def _rocket(
@@ -137,6 +147,10 @@ ROCKETS = [
     _rocket(
         "Candle and Snuffer", "C8 + C8-0", weighed=False, mass="62 g", diameter="25.2 mm", length="47.6 cm", mount_diameter="18 mm", mount_length="70 mm",
         canopy_kind="flat", canopy_diameter="30 cm", rod_length="1.2 m", remarks="Two stages. Waits for a still morning.",
+    ),
+    _rocket(
+        "Three Sisters", "C8", weighed=False, mass="190 g", diameter="66 mm", length="70 cm", mount_diameter="18 mm", mount_length="70 mm",
+        canopy_kind="flat", canopy_diameter="60 cm", rod_length="1.2 m", remarks="Three motors at once, or not at all.",
     ),
 ]  # fmt: skip
 
