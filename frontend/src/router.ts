@@ -8,6 +8,7 @@ export const { p, navigate, isActive, route } = createRouter({
   '/new/parts': () => import('./hangar/NewAirframe.svelte'),
   '/rockets/:id/shape': () => import('./stations/shape/ShapeStation.svelte'),
   '/rockets/:id/motor': () => import('./stations/motor/MotorStation.svelte'),
+  '/rockets/:id/air': () => import('./stations/motor/air/AirPage.svelte'),
   '/rockets/:id/flights': () => import('./stations/flights/FlightsStation.svelte'),
   '/rockets/:id/log': () => import('./logbook/LogFlight.svelte'),
   '/logbook': () => import('./logbook/Logbook.svelte'),
@@ -15,8 +16,10 @@ export const { p, navigate, isActive, route } = createRouter({
   '/stores/motors': () => import('./stores/Motors.svelte'),
   '/stores/motors/new': () => import('./stores/AddMotor.svelte'),
   '/stores/motors/:key': () => import('./stores/MotorPage.svelte'),
+  '/stores/box': () => import('./stores/Box.svelte'),
   '/stores/parts': () => import('./stores/Parts.svelte'),
   '/stores/fields': () => import('./stores/Fields.svelte'),
+  '/stores/fields/:id': () => import('./stores/field/FieldPage.svelte'),
   '/settings': () => import('./settings/Settings.svelte'),
   '*': NotFound,
 });

@@ -30,3 +30,7 @@ export function heightUnit(system: string, exception?: string): { size: number; 
   const foot = exception ? exception === 'foot' : system === 'imperial';
   return foot ? { size: 0.3048, symbol: 'ft' } : { size: 1, symbol: 'm' };
 }
+
+/** An hour of the day, 13.5 as '13:30'. */
+export const clock = (hour: number): string =>
+  `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;

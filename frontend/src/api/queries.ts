@@ -132,6 +132,9 @@ export const useDecoded = (label: () => string) =>
 export const useFields = () =>
   createQuery(() => ({ queryKey: ['fields'], queryFn: () => ask(client.GET('/api/stores/fields')) }));
 
+export const useBox = () =>
+  createQuery(() => ({ queryKey: ['box'], queryFn: () => ask(client.GET('/api/stores/box')) }));
+
 export const useConditions = () =>
   createQuery(() => ({ queryKey: ['conditions'], queryFn: () => ask(client.GET('/api/conditions')) }));
 

@@ -2,6 +2,7 @@
   import { ApiError, ask, client, type Schemas } from '../api/client';
   import { useChange, usePreferences } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
+  import Flyer from './Flyer.svelte';
   import Limits from './Limits.svelte';
   import Workshop from './Workshop.svelte';
   import UnitsPerQuantity from './UnitsPerQuantity.svelte';
@@ -19,6 +20,7 @@
       'logbook',
       'motors',
       'fields',
+      'box',
       'shape',
       'stock',
     ],
@@ -35,6 +37,7 @@
       <Limits limits={found.limits} {refused} onchange={(limits) => change.mutate({ limits })} />
       <div class="grid content-start gap-3">
         <UnitsPerQuantity units={found.units} onchange={(units) => change.mutate({ units })} />
+        <Flyer flyer={found.flyer} {refused} onchange={(flyer) => change.mutate({ flyer })} />
         <Workshop workshop={found.workshop} {refused} onchange={(workshop) => change.mutate({ workshop })} />
       </div>
     </div>

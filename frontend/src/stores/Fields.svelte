@@ -4,6 +4,7 @@
   import Loading from '../kit/Loading.svelte';
   import TextBox from '../kit/TextBox.svelte';
   import { notify } from '../kit/notices.svelte';
+  import { p } from '../router';
   import StoresTabs from './StoresTabs.svelte';
 
   const fields = useFields();
@@ -62,7 +63,11 @@
             <h2 class="tape">{field.name}</h2>
             <span>{field.said.elevation} above the sea</span>
             <span>ceiling {field.said.ceiling}</span>
+            {#if field.said.area}<span>{field.said.area}, shorter side {field.said.side}</span>{/if}
             <span class="ml-auto flex gap-2">
+              <a class="btn btn-sm" href={p('/stores/fields/:id', { params: { id: field.id } })}
+                >{field.outline.length ? 'Map' : 'Draw it'}</a
+              >
               <button
                 class="btn btn-sm"
                 onclick={() => {

@@ -12,12 +12,17 @@
   >
   <a
     class="border-b-4 border-transparent font-semibold hover:underline"
+    href={p('/stores/box')}
+    {@attach isActiveLink({ className: 'border-b-primary!' })}>Motor box</a
+  >
+  <a
+    class="border-b-4 border-transparent font-semibold hover:underline"
     href={p('/stores/parts')}
     {@attach isActiveLink({ className: 'border-b-primary!' })}>Parts</a
   >
   <a
     class="border-b-4 border-transparent font-semibold hover:underline"
     href={p('/stores/fields')}
-    {@attach isActiveLink({ className: 'border-b-primary!' })}>Fields</a
+    {@attach isActiveLink({ className: 'border-b-primary!', startsWith: true })}>Fields</a
   >
 </nav>

@@ -1822,15 +1822,47 @@ export interface components {
         };
         /**
          * BoxOut
-         * @description Everything in the box, and the buying list with its sum.
+         * @description One box of a part.
          */
         BoxOut: {
-            /** Lines */
-            lines: components["schemas"]["StockLineOut"][];
-            /** Buying */
-            buying: string[];
-            /** Total */
-            total: string;
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "size" | "number" | "choice" | "switch" | "text" | "material" | "corners";
+            /** Text */
+            text: string;
+            /** Said */
+            said: string;
+            /** Value Si */
+            value_si?: number | null;
+            /** Hint */
+            hint: string;
+            /** Optional */
+            optional: boolean;
+            /**
+             * Options
+             * @default []
+             */
+            options: string[][];
+            /**
+             * Nominal
+             * @default
+             */
+            nominal: string;
+            /**
+             * Placeholder
+             * @default
+             */
+            placeholder: string;
+            /** Question */
+            question?: string | null;
+            /** Suggestion */
+            suggestion?: string | null;
         };
         /**
          * DragOut
@@ -2655,6 +2687,18 @@ export interface components {
         GeoJsonIn: {
             /** Text */
             text: string;
+        };
+        /**
+         * MotorBoxOut
+         * @description Everything in the box, and the buying list with its sum.
+         */
+        MotorBoxOut: {
+            /** Lines */
+            lines: components["schemas"]["StockLineOut"][];
+            /** Buying */
+            buying: string[];
+            /** Total */
+            total: string;
         };
         /**
          * StockLineOut
@@ -4716,7 +4760,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BoxOut"];
+                    "application/json": components["schemas"]["MotorBoxOut"];
                 };
             };
         };
@@ -4742,7 +4786,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BoxOut"];
+                    "application/json": components["schemas"]["MotorBoxOut"];
                 };
             };
             /** @description Not Found */

@@ -1,20 +1,23 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../../api/client';
+  import { clock } from '../../api/format';
   import { useChange, useConditions, useFields } from '../../api/queries';
   import TextBox from '../../kit/TextBox.svelte';
   import { p } from '../../router';
+  import { Day } from './conditions.svelte';
+  import MoreConditions from './MoreConditions.svelte';
+  import WindRose from './WindRose.svelte';
 
   const conditions = useConditions();
   const fields = useFields();
-  let texts = $state({ temperature: '', wind: '', rod_length: '' });
-  let fieldId = $state('');
+  const day = new Day();
   let loaded = false;
+  let more = $state(false);
 
   $effect(() => {
     if (!conditions.data || loaded) return;
     loaded = true;
-    texts = { ...texts, ...conditions.data.typed };
-    fieldId = conditions.data.field_id ?? '';
+    day.load(conditions.data);
   });
 
   const set = useChange(
@@ -22,64 +25,98 @@
     ['conditions', 'board', 'forecast'],
   );
   const refused = $derived(set.error instanceof ApiError ? set.error : undefined);
+  const now = $derived(conditions.data);
+  const told = $derived(
+    (now?.hours ?? []).flatMap((h, i) => {
+      const wind = now?.hours_wind[i];
+      return wind ? [{ hour: h.hour, wind }] : [];
+    }),
+  );
+  const span = $derived([told[0]?.hour ?? 0, told.at(-1)?.hour ?? 24] as const);
 
   function commit() {
-    set.mutate({ field_id: fieldId || null, typed: texts });
+    set.mutate(day.asked);
+  }
+  function turn(fromDeg: number) {
+    day.texts['wind_from'] = `${Math.round(fromDeg)}°`;
+    day.hour = null;
+    commit();
   }
 </script>
 
-<section
-  class="paper grid grid-cols-3 items-start gap-x-4 gap-y-2 px-4 py-2 lg:flex"
-  aria-label="Today’s conditions"
->
-  <label class="col-span-3 lg:w-52">
-    <span class="mb-0.5 flex justify-between font-semibold"
-      ><span>Field</span><a class="link text-sm font-normal" href={p('/stores/fields')}>edit</a></span
-    >
-    <select class="select select-sm w-full" bind:value={fieldId} onchange={commit}>
-      <option value="">sea level, no ceiling</option>
-      {#each fields.data ?? [] as field (field.id)}<option value={field.id}>{field.name}</option>{/each}
-    </select>
-  </label>
-  <div class="min-w-0 lg:w-36">
-    <TextBox
-      compact
-      label="Wind"
-      name="wind"
-      bind:value={texts.wind}
-      error={refused?.of('wind')}
-      said={conditions.data?.said.wind}
-      placeholder="calm"
-      oncommit={commit}
-    />
+<section class="paper px-4 py-1.5" aria-label="Today’s conditions">
+  <div class="grid grid-cols-3 items-start gap-x-4 gap-y-2 lg:flex">
+    {#if now}
+      <div class="col-span-3 flex items-center gap-3 lg:order-last">
+        <WindRose wind={now.wind} hours={told} size={86} onturn={turn} />
+        <div class="min-w-0 text-sm">
+          <p class="font-semibold">{now.wind.said}</p>
+          {#if told.length}
+            <label class="block">
+              <span class="quiet">{day.hour === null ? 'by hand' : `at ${clock(day.hour)}`}</span>
+              <input
+                type="range"
+                class="range range-xs block w-36"
+                min={span[0]}
+                max={span[1]}
+                step="0.5"
+                aria-label="Hour of the flight"
+                aria-valuetext={day.hour === null ? 'wind by hand' : clock(day.hour)}
+                value={day.hour ?? span[0]}
+                oninput={(e) => (day.hour = Number(e.currentTarget.value))}
+                onchange={commit}
+              />
+            </label>
+          {/if}
+          <button class="link" aria-expanded={more} onclick={() => (more = !more)}
+            >{more ? 'less' : 'hours, winds aloft, rod'}</button
+          >
+        </div>
+      </div>
+    {/if}
+    <label class="col-span-3 lg:w-48">
+      <span class="mb-0.5 flex justify-between font-semibold"
+        ><span>Field</span><a class="link text-sm font-normal" href={p('/stores/fields')}>edit</a></span
+      >
+      <select class="select select-sm w-full" bind:value={day.fieldId} onchange={commit}>
+        <option value="">sea level, no ceiling</option>
+        {#each fields.data ?? [] as field (field.id)}<option value={field.id}>{field.name}</option>{/each}
+      </select>
+    </label>
+    {#each [['wind', 'Wind', 'calm', 'lg:w-34'], ['wind_from', 'from', 'W', 'lg:w-20'], ['temperature', 'Air', 'standard', 'lg:w-30'], ['rod_length', 'Rod', 'the rocket’s own', 'lg:w-30']] as const as [name, label, placeholder, wide] (name)}
+      <div class={['min-w-0', wide]}>
+        <TextBox
+          compact
+          {label}
+          {name}
+          bind:value={() => day.texts[name] ?? '', (v) => (day.texts[name] = v)}
+          error={refused?.of(name)}
+          said={name === 'temperature'
+            ? now?.said[name]
+            : name === 'wind' && day.byHour
+              ? 'by hour'
+              : undefined}
+          {placeholder}
+          oncommit={() => {
+            if (name === 'wind' || name === 'wind_from') day.hour = null;
+            commit();
+          }}
+        />
+      </div>
+    {/each}
+    <label class="min-w-0 lg:w-28">
+      <span class="mb-0.5 block font-semibold">Gusts</span>
+      <select class="select select-sm w-full" bind:value={day.gustiness} onchange={commit}>
+        <option value="calm">calm</option>
+        <option value="breezy">breezy</option>
+        <option value="gusty">gusty</option>
+      </select>
+    </label>
+    <p class="quiet col-span-3 min-w-40 flex-1 self-center text-sm">
+      {#if refused && refused.status === 0}<span class="text-error">{refused.message}</span>
+      {:else}Ceiling {now?.said.ceiling ?? '…'}, {now?.said.elevation ?? '…'} above the sea, air
+        {now?.said.density ?? '…'}.{/if}
+    </p>
   </div>
-  <div class="min-w-0 lg:w-40">
-    <TextBox
-      compact
-      label="Air"
-      name="temperature"
-      bind:value={texts.temperature}
-      error={refused?.of('temperature')}
-      said={conditions.data?.said.temperature}
-      placeholder="standard"
-      oncommit={commit}
-    />
-  </div>
-  <div class="min-w-0 lg:w-36">
-    <TextBox
-      compact
-      label="Rod"
-      name="rod_length"
-      bind:value={texts.rod_length}
-      error={refused?.of('rod_length')}
-      placeholder="the rocket’s own"
-      oncommit={commit}
-    />
-  </div>
-  <p class="quiet col-span-3 min-w-56 flex-1 self-center text-sm">
-    {#if refused && refused.status === 0}<span class="text-error">{refused.message}</span>
-    {:else}Ceiling {conditions.data?.said.ceiling ?? '…'}, {conditions.data?.said.elevation ?? '…'} above the sea,
-      air
-      {conditions.data?.said.density ?? '…'}. Change any of it and every verdict is flown again.{/if}
-  </p>
+  {#if more}<MoreConditions {day} {refused} oncommit={commit} />{/if}
 </section>

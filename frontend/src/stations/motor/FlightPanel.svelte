@@ -7,7 +7,6 @@
   import Verdict from '../../kit/Verdict.svelte';
   import { p } from '../../router';
   import type { Choice } from './choice.svelte';
-  import Pins from './Pins.svelte';
 
   let { id, choice }: { id: string; choice: Choice } = $props();
 
@@ -23,6 +22,10 @@
   const unit = $derived(heightUnit(units?.system ?? 'metric', units?.exceptions?.['height']));
   const logHref = $derived(
     `${p('/rockets/:id/log', { params: { id } })}?motor=${encodeURIComponent(choice.motor?.key ?? '')}` +
+      (choice.delay === null ? '' : `&delay=${choice.delay}`),
+  );
+  const airHref = $derived(
+    `${p('/rockets/:id/air', { params: { id } })}?motor=${encodeURIComponent(choice.motor?.key ?? '')}` +
       (choice.delay === null ? '' : `&delay=${choice.delay}`),
   );
   const figures = [
@@ -47,6 +50,7 @@
         <div class="flex items-center justify-between gap-2">
           <h2 class="text-lg font-bold">{flight.label}</h2>
           <Verdict verdict={flight.verdict} />
+          <a class="btn btn-sm" href={airHref}>See it fly</a>
           <a class="btn btn-primary btn-sm" href={logHref}>Log this flight</a>
         </div>
         <FlightPlot
@@ -79,14 +83,20 @@
           {/if}
           <HowCome about="the flight">
             <p>
-              A point with thrust, weight and drag ½ρ·Cd·A·v², straight up in still air; wind acts under the
-              canopy. Air after the US Standard Atmosphere 1976, set to this field’s height and temperature.
-              Mass leaves with the impulse delivered. Solved by an embedded Runge–Kutta 5(4).
+              {#if flight.rigid}
+                A rigid body in three dimensions: thrust along its axis, drag along it, normal force at
+                Barrowman’s centre of pressure, body lift, pitch damping, its balance moving as it burns;
+                guided until the last lug leaves the rod. Leaning into the wind comes out of that.
+              {:else}
+                A point with thrust, weight and drag ½ρ·Cd·A·v², straight up in still air; wind acts under the
+                canopy.
+              {/if}
+              Air after the US Standard Atmosphere 1976, set to this field’s height and temperature. Mass leaves
+              with the impulse delivered. Solved by an embedded Runge–Kutta 5(4).
             </p>
           </HowCome>
         </div>
       {/snippet}
     </Loading>
   </div>
-  {#if choice.pins.length}<Pins pins={choice.pins} onunpin={(key) => choice.togglePin(key)} />{/if}
 </section>

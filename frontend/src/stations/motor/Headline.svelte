@@ -12,18 +12,20 @@
 >
   <div class="max-w-2xl">
     <p class="font-display text-xl leading-snug font-bold">{board.headline}</p>
+    {#if board.shorten}<p class="font-semibold">{board.shorten}</p>{/if}
     {#if board.caution}<p class="text-warning font-semibold" role="alert">⚠ {board.caution}</p>{/if}
     <HowCome about="the choice">
       <p class="mb-2">
         Every motor on the shelf that fits the mount was flown in this air with every delay it comes with, and
-        each flight put to nine tests. First come those that pass all of them, and of those the one whose
-        tightest test leaves most to spare. {board.not_fitting} motors do not fit the mount.
+        each flight put to every test that applies. First come those that pass all of them, and of those the
+        one whose tightest test leaves most to spare. {board.not_fitting} motors do not fit the mount.
       </p>
-      <p class="mb-2">{board.drag_note}</p>
+      <p class="mb-2">{board.flying} {board.drag_note}</p>
       <p class="quiet">{board.conditions}</p>
     </HowCome>
   </div>
   <ul class="quiet text-sm leading-snug" aria-label="What others would say">
+    {#if board.wind_note}<li>{board.wind_note}</li>{/if}
     {#if board.thumb}<li>{board.thumb}</li>{/if}
     {#each board.printed as line (line)}<li>{line}</li>{/each}
   </ul>

@@ -24,7 +24,12 @@
       <span class="font-display shrink-0 text-lg leading-tight font-bold whitespace-nowrap"
         >{shownDelay?.label}</span
       >
-      <span class="quiet truncate text-sm">{motor.maker} · {motor.case ?? 'own'}</span>
+      <span class="quiet truncate text-sm"
+        >{motor.maker} · {motor.in_box ? `${motor.in_box} in the box` : (motor.case ?? 'own')}{motor.cost !==
+        null
+          ? ` · ${motor.cost.toFixed(2)} a flight`
+          : ''}</span
+      >
     </button>
     <span class="font-semibold whitespace-nowrap">{motor.said.apogee ?? '–'}</span>
     <Verdict verdict={motor.verdict} />
@@ -46,7 +51,7 @@
   {#if shownDelay?.why_not}<p class="text-sm">{shownDelay.why_not}</p>{/if}
   {#if shownDelay}
     <details class="text-sm">
-      <summary class="link quiet cursor-pointer list-none">all nine tests</summary>
+      <summary class="link quiet cursor-pointer list-none">all {shownDelay.tests.length} tests</summary>
       <TestList tests={shownDelay.tests} />
     </details>
   {/if}

@@ -4,10 +4,12 @@
   import Loading from '../../kit/Loading.svelte';
   import RocketFrame from '../RocketFrame.svelte';
   import { Choice } from './choice.svelte';
+  import AimPanel from './AimPanel.svelte';
   import ClassLadder from './ClassLadder.svelte';
   import ConditionsStrip from './ConditionsStrip.svelte';
   import FlightPanel from './FlightPanel.svelte';
   import Headline from './Headline.svelte';
+  import Pins from './Pins.svelte';
   import VerdictBoard from './VerdictBoard.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
@@ -34,6 +36,10 @@
             <FlightPanel {id} {choice} />
             <ClassLadder rungs={found.ladder} bind:chosen={choice.filters.impulseClass} />
             <VerdictBoard board={found} {choice} />
+          </div>
+          <div class="mt-2 grid gap-2 xl:grid-cols-2">
+            <Pins pins={choice.pins} onunpin={(key) => choice.togglePin(key)} />
+            <AimPanel {id} {choice} />
           </div>
         {/if}
       {/snippet}

@@ -23,6 +23,7 @@
       name: 'propellant',
       options: values(board.motors.map((m) => m.propellant)),
     },
+    { key: 'box' as const, name: 'stock', options: ['in the box'] },
     { key: 'maker' as const, name: 'maker', options: values(board.motors.map((m) => m.maker)) },
   ]);
 </script>
@@ -56,12 +57,7 @@
       {/each}
     </div>
   </div>
-  <ul
-    class={[
-      'overflow-y-auto xl:min-h-80',
-      choice.pins.length ? 'xl:max-h-[calc(100dvh+70px)]' : 'xl:max-h-[calc(100dvh-330px)]',
-    ]}
-  >
+  <ul class="overflow-y-auto xl:max-h-[calc(100dvh-330px)] xl:min-h-80">
     {#each choice.shown as motor (motor.key)}
       <li><MotorCard {motor} {choice} mostCoast={most} /></li>
     {:else}

@@ -7,6 +7,7 @@ export interface Filters {
   casing: string;
   delay: string;
   thrust: string;
+  box: string;
 }
 
 export const noFilters = (): Filters => ({
@@ -16,6 +17,7 @@ export const noFilters = (): Filters => ({
   casing: '',
   delay: '',
   thrust: '',
+  box: '',
 });
 
 /** Thrust bands to narrow by, in newtons: [from, to). */
@@ -34,6 +36,7 @@ export function passes(motor: MotorVerdict, f: Filters): boolean {
     (!f.maker || motor.maker === f.maker) &&
     (!f.propellant || motor.propellant === f.propellant) &&
     (!f.casing || motor.case === f.casing) &&
+    (!f.box || motor.in_box > 0) &&
     (!f.delay || motor.delays.some((d) => String(d.delay_s) === f.delay)) &&
     (!band || (motor.average_thrust_n >= band[0] && motor.average_thrust_n < band[1]))
   );

@@ -310,6 +310,8 @@ def _rocket(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     elif edit.field == "rod_length":
         content["rod_length_m"] = parse(text, "length", units.system, name="rod_length").si if text else None
         content["typed"] = {**content["typed"], "rod_length": text[:80]}
+    elif edit.field in ("payload_mass", "payload_stands"):
+        _payload(content, edit.field, text, units)
     elif edit.field == "printed_motors":
         content["printed_motors"] = [t.strip().upper() for t in text.replace(";", ",").split(",") if t.strip()]
     elif edit.field == "tube_school":

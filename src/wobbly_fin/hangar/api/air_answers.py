@@ -85,4 +85,4 @@ def _shot_out(shot: Shot, on_front: bool, key: str, units: UnitChoice) -> ShotOu
 
 
 def _signed(said: str, value: float) -> str:
-    return said if said.startswith("0 ") else f"{'+' if value > 0 else '−'}{said}"
+    return said if said.split()[0].strip("0.") == "" else f"{'+' if value > 0 else '−'}{said}"

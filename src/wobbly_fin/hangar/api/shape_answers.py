@@ -69,6 +69,8 @@ def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None) -> ShapeOut
         texts={
             "name": file.name,
             "remarks": file.remarks,
+            "payload_mass": _payload_text(file, "payload_mass", units),
+            "payload_stands": _payload_text(file, "payload_stands", units),
             "rod_length": file.typed.get("rod_length", "") or _or_empty(file.rod_length_m, "length", units),
             "printed_motors": ", ".join(file.printed_motors),
         },
@@ -243,3 +245,11 @@ def _drag_out(shape: Shape) -> DragOut:
         coasting=[drag_at(layout, m * _SOUND_M_S).cd for m in _MACHS],
         thrusting=[drag_at(layout, m * _SOUND_M_S, thrusting=True, motor_diameter_m=shape.filled_m).cd for m in _MACHS],
     )
+
+
+def _payload_text(file: RocketFile, field: str, units: UnitChoice) -> str:
+    """A figure of the payload as typed, or said where it was not typed; empty without one."""
+    if file.payload is None:
+        return ""
+    said = show(file.payload.mass_kg, "mass", units) if field == "payload_mass" else show(file.payload.stands_n, "force", units)
+    return file.payload.typed.get(field, said)

@@ -5,7 +5,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.choosing.pick import Candidate, judge
+from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays, order
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.trials import Mount, fits
@@ -87,12 +87,12 @@ def take_aim(
                 found.append(loaded)
     rank = {"good": 0, "marginal": 1, "no": 2}
 
-    def order(shot: Shot) -> tuple[int, float, float]:
+    def nearness(shot: Shot) -> tuple[int, float, float]:
         height = abs(shot.height_miss_m or 0.0) / (aim.height_m or 1.0)
         time = abs(shot.time_miss_s or 0.0) / (aim.time_s or 1.0)
         return rank[shot.candidate.verdict], height + time, shot.ballast_kg
 
-    return tuple(sorted(found, key=order))
+    return tuple(sorted(found, key=nearness))
 
 
 def front(shots: Sequence[Shot]) -> tuple[Shot, ...]:
@@ -129,12 +129,7 @@ def _shot(
 
 
 def _best_delay(rocket: Rocket, mount: Mount, situation: Situation, motor: Motor, rules: Rules) -> Candidate:
-    bare = judge(rocket, mount, situation, motor, motor.delays_to_try_s[0], rules)
-    wanted = bare.flight.optimum_delay_s
-    if wanted is None:
-        return bare
-    nearest = min(motor.delays_to_try_s, key=lambda d: abs(d - wanted))
-    return bare if nearest == bare.delay_s else judge(rocket, mount, situation, motor, nearest, rules)
+    return min(judge_delays(rocket, mount, situation, motor, motor.delays_to_try_s, rules), key=order)
 
 
 def _peak_m(rocket: Rocket, situation: Situation, motor: Motor) -> float:

@@ -289,8 +289,14 @@ def wind_caution(site: Site, rules: Rules, units: UnitChoice = METRIC) -> str | 
     return None
 
 
-def wind_sentence(best: Candidate, calm_optimum_s: float | None, calm_apogee_m: float | None, site: Site, rules: Rules,
-                  units: UnitChoice = METRIC) -> str | None:  # fmt: skip
+def wind_sentence(
+    best: Candidate,
+    calm_optimum_s: float | None,
+    calm_apogee_m: float | None,
+    site: Site,
+    rules: Rules,
+    units: UnitChoice = METRIC,
+) -> str | None:
     """What today's wind does to height and delay, computed, beside the rule; None in calm air."""
     flight, wind = best.flight, site.ground_wind_m_s
     if (
@@ -302,21 +308,19 @@ def wind_sentence(best: Candidate, calm_optimum_s: float | None, calm_apogee_m: 
     ):
         return None
     lower, sooner = calm_apogee_m - flight.apogee_altitude_m, calm_optimum_s - flight.optimum_delay_s
-    low, less = show(abs(lower), "height", units), f"{abs(sooner):.1f} s"
-    does = f"Computed for {best.label}: this wind takes {low} off the height and {less} off the best delay"
-    if lower < 0 or sooner < 0:
-        does = (
-            f"Computed for {best.label}: in this wind the height is {low} {'lower' if lower >= 0 else 'higher'} than in calm air, the best"
-            f" delay {less} {'shorter' if sooner >= 0 else 'longer'}"
-        )
-    if flight.lean_deg is not None:
-        does += f"; it leans {flight.lean_deg:.0f}° a second after the rod"
-    ruled = (
-        f"The rule, above {show(rules.windy_from_m_s, 'speed', units)}: one delay step shorter."
+    does = "as high as in calm air"
+    if abs(lower) >= 0.01 * calm_apogee_m:
+        does = f"{show(abs(lower), 'height', units)} {'lower' if lower > 0 else 'higher'} than in calm air"
+    when = "the same best delay"
+    if abs(sooner) >= 0.05:
+        when = f"best delay {abs(sooner):.1f} s {'shorter' if sooner > 0 else 'longer'}"
+    leans = f", leaning {flight.lean_deg:.0f}° a second after the rod" if flight.lean_deg is not None else ""
+    rule = (
+        "the rule says one delay step shorter"
         if wind > rules.windy_from_m_s
-        else f"The rule of one step shorter begins at {show(rules.windy_from_m_s, 'speed', units)}."
+        else f"the rule of one step shorter begins at {show(rules.windy_from_m_s, 'speed', units)}"
     )
-    return f"{does}. {ruled} (common practice, no source)"
+    return f"This wind, computed: {does}, {when}{leans}; {rule} (common practice, no source)."
 
 
 def shorten_sentence(candidate: Candidate) -> str | None:
@@ -335,13 +339,14 @@ def aim_headline(shots: Sequence[Shot], units: UnitChoice = METRIC) -> str:
         return "No motor with an ejection charge fits this mount."
     best = shots[0]
     flight = best.candidate.flight
-    said = f"{best.candidate.label} reaches {show(flight.apogee_altitude_m or 0.0, 'height', units)}"
+    lead = "" if best.candidate.verdict == "no" else "Of what passes every test here, "
+    said = f"{lead}{best.candidate.label} comes nearest: {show(flight.apogee_altitude_m or 0.0, 'height', units)} high"
     if flight.landing_time_s is not None:
-        said += f" and is {flight.landing_time_s:.0f} s in the air"
+        said += f", {flight.landing_time_s:.0f} s in the air"
     if best.ballast_kg > 0:
         said += f", with {show(best.ballast_kg, 'mass', units)} of ballast in the nose"
     if best.candidate.verdict == "no":
-        return f"Nothing passes every test. Nearest: {said}; but {_lower(why_not(best.candidate, units) or '')}"
+        return f"Nothing passes every test. {said}; but {_lower(why_not(best.candidate, units) or '')}"
     return said + "."
 
 

@@ -101,7 +101,7 @@ def pick(
         for motor in shelf:
             if fits(motor, stages[0], rules):
                 found += judge_delays(ready, stages[0], where, motor, motor.delays_to_try_s or (None,), rules)
-    return tuple(sorted(found, key=_order))
+    return tuple(sorted(found, key=order))
 
 
 def _boosters_for(shelf: Sequence[Motor], mount: Mount, rules: Rules) -> list[Motor]:
@@ -178,7 +178,8 @@ def thumb_for(rocket: Rocket, motor: Motor, site: Site, rules: Rules | None = No
     return thumb_delay(rocket, motor, site.ground_wind_m_s, rules or Rules())
 
 
-def _order(candidate: Candidate) -> tuple[int, int, tuple[float, ...], float, float]:
+def order(candidate: Candidate) -> tuple[int, int, tuple[float, ...], float, float]:
+    """What candidates are put in order by, smallest first."""
     margins = sorted(round(test.margin, 2) for test in candidate.tests if test.margin is not None)
     failed = sum(not test.passed for test in candidate.tests)
     return (

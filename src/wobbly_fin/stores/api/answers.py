@@ -17,7 +17,7 @@ from wobbly_fin.rocketry.motors.explain import doubt_sentence
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 from wobbly_fin.rocketry.stock import StockItem
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
-from wobbly_fin.stores.api.schemas import BoxOut, FeatureIn, FieldOut, MotorOut, StockLineOut, StockOut
+from wobbly_fin.stores.api.schemas import FeatureIn, FieldOut, MotorBoxOut, MotorOut, StockLineOut, StockOut
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.models import FlyingField, MotorStock
 from wobbly_fin.stores.shelf import Shelved, shelf
@@ -119,7 +119,7 @@ def compared(motor: Motor, stocked: Stocked | None, units: UnitChoice) -> dict[s
     return said
 
 
-def box_out(user: User, units: UnitChoice) -> BoxOut:
+def box_out(user: User, units: UnitChoice) -> MotorBoxOut:
     """The box and the buying list."""
     rows = list(MotorStock.objects.visible_to(user))
     known = {s.key: s for s in shelf(user)}
@@ -131,7 +131,9 @@ def box_out(user: User, units: UnitChoice) -> BoxOut:
     total = sum((row.wanted * row.cost for row in rows if row.cost is not None), Decimal(0))
     unpriced = sum(1 for row in rows if row.wanted and row.cost is None)
     buying = [f"{row.wanted} × {known[row.motor_key].motor.name}" for row in rows if row.wanted and row.motor_key in known]
-    return BoxOut(lines=lines, buying=buying, total=f"{total:.2f}" + (f" and {unpriced} without a price" if unpriced else ""))
+    return MotorBoxOut(
+        lines=lines, buying=buying, total=f"{total:.2f}" + (f" and {unpriced} without a price" if unpriced else "")
+    )
 
 
 def _line(row: MotorStock, shelved: Shelved, stocked: Stocked, priced: list[tuple[Motor, Stocked]]) -> StockLineOut:

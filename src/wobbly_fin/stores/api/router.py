@@ -21,13 +21,13 @@ from wobbly_fin.stores.actions.remove import bin_row
 from wobbly_fin.stores.actions.save_field import save_field
 from wobbly_fin.stores.api.answers import box_out, compared, field_out, motor_out, stock_out
 from wobbly_fin.stores.api.schemas import (
-    BoxOut,
     DecodeOut,
     DraftOut,
     FieldIn,
     FieldOut,
     GeoJsonIn,
     GroundIn,
+    MotorBoxOut,
     MotorIn,
     MotorOut,
     PartIn,
@@ -165,15 +165,17 @@ def restore_field(request: HttpRequest, field_id: uuid.UUID) -> Status[None]:
     return Status(204, None)
 
 
-@router.get("/box", response=BoxOut, operation_id="box")
-def box(request: HttpRequest) -> BoxOut:
+@router.get("/box", response=MotorBoxOut, operation_id="box")
+def box(request: HttpRequest) -> MotorBoxOut:
     """The motors in the box, and what is to be bought."""
     user = person(request)
     return box_out(user, units_of(preferences_of(user)))
 
 
-@router.put("/box/{uuid:key}", response={200: BoxOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="keep_stock")
-def put_stock(request: HttpRequest, key: uuid.UUID, body: StockIn) -> BoxOut:
+@router.put(
+    "/box/{uuid:key}", response={200: MotorBoxOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="keep_stock"
+)
+def put_stock(request: HttpRequest, key: uuid.UUID, body: StockIn) -> MotorBoxOut:
     """Keep a line of the box."""
     keep_stock(person(request), key, StockForm(**body.model_dump()))
     return box(request)

@@ -142,7 +142,7 @@ class StockLineOut(Schema):
     said: dict[str, str]
 
 
-class BoxOut(Schema):
+class MotorBoxOut(Schema):
     """Everything in the box, and the buying list with its sum."""
 
     lines: list[StockLineOut]

@@ -1,0 +1,142 @@
+<script lang="ts">
+  import { ApiError, ask, client, type Schemas } from '../../api/client';
+  import { useChange } from '../../api/queries';
+  import TextBox from '../../kit/TextBox.svelte';
+  import Verdict from '../../kit/Verdict.svelte';
+  import { linear } from '../../drawing/plot';
+  import type { Choice } from './choice.svelte';
+
+  let { id, choice }: { id: string; choice: Choice } = $props();
+
+  let texts = $state({ height: '', time: '', ballast: '' });
+  const aim = useChange(
+    () =>
+      ask(
+        client.POST('/api/hangar/rockets/{key}/aim', {
+          params: { path: { key: id } },
+          body: { ...texts, motor: choice.motor?.key ?? '' },
+        }),
+      ),
+    [],
+  );
+  const refused = $derived(aim.error instanceof ApiError ? aim.error : undefined);
+  const shots = $derived(aim.data?.shots ?? []);
+  const front = $derived(shots.filter((s) => s.front));
+  const listed = $derived([...front, ...shots.filter((s) => !s.front)].slice(0, 8));
+  const other = $derived(front.length > 0 && front.every((s) => s.time_miss_s !== null));
+
+  const tall = 150;
+  let width = $state(420);
+  const miss = (s: Schemas['ShotOut']) => Math.abs(s.height_miss_m ?? s.time_miss_s ?? 0);
+  const against = (s: Schemas['ShotOut']) =>
+    other && s.height_miss_m !== null ? Math.abs(s.time_miss_s ?? 0) : s.ballast_kg * 1000;
+  const x = $derived(linear(Math.max(1, ...front.map(miss)) * 1.15, 46, width - 14, 5));
+  const y = $derived(linear(Math.max(1, ...front.map(against)) * 1.25, tall - 34, 10, 3));
+  const pick = (s: Schemas['ShotOut']) => {
+    const motor = choice.shown.find((m) => m.key === s.key);
+    if (motor) choice.choose(motor, s.delay_s);
+  };
+
+  function submit(event: SubmitEvent) {
+    event.preventDefault();
+    aim.mutate(undefined);
+  }
+</script>
+
+<section class="paper self-start p-3" aria-label="Aim at a height or a time">
+  <h2 class="font-bold">Aim</h2>
+  <p class="quiet mb-2 text-sm">
+    Reach a height, a time in the air, or both: every motor, delay, ballast in the nose and canopy size is
+    tried.
+  </p>
+  <form class="grid grid-cols-[1fr_1fr_1fr_auto] items-start gap-2" onsubmit={submit} novalidate>
+    {#each [['height', 'Height', '120 m'], ['time', 'In the air', '45 s'], ['ballast', 'Ballast up to', '20 g']] as const as [name, label, placeholder] (name)}
+      <TextBox compact {label} {name} {placeholder} bind:value={texts[name]} error={refused?.of(name)} />
+    {/each}
+    <button class="btn btn-primary btn-sm mt-6.5" disabled={aim.isPending}
+      >{aim.isPending ? 'Flying…' : 'Aim'}</button
+    >
+  </form>
+  {#if refused && !['height', 'time', 'ballast'].some((f) => refused.of(f))}<p
+      class="text-error"
+      role="alert"
+    >
+      {refused.message}
+    </p>{/if}
+  {#if aim.data}
+    <p class="font-display my-2 text-lg leading-snug font-bold" aria-live="polite">{aim.data.headline}</p>
+    {#if front.length > 1}
+      <div bind:clientWidth={width}>
+        <svg
+          {width}
+          height={tall}
+          role="img"
+          aria-label={`What trades against what: ${front.map((s) => `${s.label} misses by ${s.said.height_miss ?? s.said.time_miss}`).join('; ')}`}
+        >
+          {#each x.ticks as at (at)}
+            <text x={x(at)} y={tall - 18} text-anchor="middle" class="fill-base-content text-[11px]"
+              >{Number(at.toPrecision(3))}</text
+            >
+            <line x1={x(at)} x2={x(at)} y1="10" y2={tall - 34} class="stroke-base-300" />
+          {/each}
+          {#each y.ticks as at (at)}
+            <text x="40" y={y(at) + 4} text-anchor="end" class="fill-base-content text-[11px]"
+              >{Number(at.toPrecision(3))}</text
+            >
+          {/each}
+          <path d={`M46 10 V${tall - 34} H${width - 14}`} class="stroke-base-content fill-none" />
+          {#each front as s (s.label + s.ballast_kg)}
+            <circle
+              cx={x(miss(s))}
+              cy={y(against(s))}
+              r="4.5"
+              class={['stroke-base-content', s.verdict === 'no' ? 'fill-base-100' : 'fill-secondary']}
+              stroke-width="1.4"
+            />
+          {/each}
+          <text x={width - 14} y={tall - 4} text-anchor="end" class="fill-base-content text-[11px]"
+            >misses by, {texts.height.trim() ? 'm' : 's'}</text
+          >
+          <text x="2" y="9" class="fill-base-content text-[11px]"
+            >{other && texts.height.trim() ? 'misses the time by, s' : 'ballast, g'}</text
+          >
+        </svg>
+      </div>
+    {/if}
+    <table class="w-full text-sm">
+      <thead class="quiet text-left"
+        ><tr
+          ><th class="font-normal">try</th><th class="font-normal">height</th><th class="font-normal"
+            >in the air</th
+          ><th class="font-normal">with</th><th></th></tr
+        ></thead
+      >
+      <tbody>
+        {#each listed as s (s.label + s.ballast_kg)}
+          <tr class="border-base-300 border-t align-baseline">
+            <td class="py-1 pr-2"
+              ><button class="link font-semibold" onclick={() => pick(s)}>{s.label}</button>{#if s.front}<span
+                  class="quiet"
+                  title="Nothing else beats it in everything at once"
+                >
+                  ◆</span
+                >{/if}</td
+            >
+            <td class="pr-2">{s.said.apogee}{s.said.height_miss ? ` (${s.said.height_miss})` : ''}</td>
+            <td class="pr-2">{s.said.time ?? '–'}{s.said.time_miss ? ` (${s.said.time_miss})` : ''}</td>
+            <td class="pr-2"
+              >{[s.said.ballast && `${s.said.ballast} ballast`, s.said.canopy && `canopy ${s.said.canopy}`]
+                .filter(Boolean)
+                .join(', ') || 'as it is'}</td
+            >
+            <td class="text-right" title={s.why_not ?? undefined}><Verdict verdict={s.verdict} small /></td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    <p class="quiet mt-1 text-sm">
+      ◆ nothing else beats it in everything at once: misses, ballast and margin. Ballast goes into the nose,
+      fixed so that it cannot shift.
+    </p>
+  {/if}
+</section>

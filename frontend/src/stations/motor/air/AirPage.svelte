@@ -1,0 +1,148 @@
+<script lang="ts">
+  import { searchParams } from 'sv-router';
+  import { onDestroy } from 'svelte';
+  import { heightUnit, seconds } from '../../../api/format';
+  import { useBoard, useForecast, useSession } from '../../../api/queries';
+  import { interpolate } from '../../../drawing/plot';
+  import Loading from '../../../kit/Loading.svelte';
+  import Verdict from '../../../kit/Verdict.svelte';
+  import { p, route } from '../../../router';
+  import RocketFrame from '../../RocketFrame.svelte';
+  import ConditionsStrip from '../ConditionsStrip.svelte';
+  import { Choice } from '../choice.svelte';
+  import { Cloud } from './cloud.svelte';
+  import { Playback } from './playback.svelte';
+  import CloudBar from './CloudBar.svelte';
+  import SideView from './SideView.svelte';
+  import TopView from './TopView.svelte';
+  import Traces from './Traces.svelte';
+
+  const id = $derived(String(route.params.id ?? ''));
+  const session = useSession();
+  const board = useBoard(() => id);
+  const choice = new Choice(() => board.data);
+  const motor = $derived(searchParams.get('motor') ?? choice.motor?.key ?? '');
+  const forecast = useForecast(
+    () => id,
+    () => String(motor),
+    () => choice.delay,
+  );
+  const flight = $derived(forecast.data);
+  const play = new Playback(() => flight?.time_s.at(-1) ?? 0);
+  const cloud = new Cloud();
+  onDestroy(() => {
+    play.stop();
+    cloud.stop();
+  });
+  const units = $derived(session.data?.units);
+  const unit = $derived(heightUnit(units?.system ?? 'metric', units?.exceptions?.['height']));
+  const back = $derived(
+    `${p('/rockets/:id/motor', { params: { id } })}?motor=${encodeURIComponent(String(motor))}` +
+      (choice.delay === null ? '' : `&delay=${choice.delay}`),
+  );
+
+  // What was scattered no longer holds once the flight is another one.
+  let flown = '';
+  $effect(() => {
+    const now = JSON.stringify([flight?.label, flight?.figures]);
+    if (flown && now !== flown) {
+      cloud.stop();
+      cloud.points = [];
+      cloud.latest = undefined;
+      play.seek(Math.min(play.at, flight?.time_s.at(-1) ?? 0));
+    }
+    flown = now;
+  });
+
+  function onkeydown(event: KeyboardEvent) {
+    if (event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement) return;
+    if (event.key === ' ' && !(event.target instanceof HTMLButtonElement)) {
+      event.preventDefault();
+      play.toggle();
+    }
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<RocketFrame {id} station="motor">
+  {#snippet work()}
+    <ConditionsStrip />
+    <Loading query={forecast} waiting="Flying it…">
+      {#snippet children(found)}
+        <div class="my-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+          <h2 class="font-display text-2xl font-bold">{found.label}</h2>
+          <Verdict verdict={found.verdict} />
+          <p class="min-w-60 flex-1 text-sm">
+            {#each found.tests.filter((t) => !t.passed) as test (test.name)}<span
+                ><span class="text-error font-bold" aria-hidden="true">✕</span> {test.reason}.
+              </span>{/each}
+            <span class="quiet"
+              >{#each found.notes as note (note)}{note}{' '}{/each}</span
+            >
+          </p>
+          <a class="btn btn-sm" href={back}>Back to the board</a>
+        </div>
+        {#if found.lifted}
+          <div class="grid gap-2 lg:grid-cols-2">
+            <section class="paper p-3" aria-label="Height, speed and acceleration">
+              <div class="mb-1 flex flex-wrap items-center gap-2">
+                <button class="btn btn-primary btn-sm w-20" onclick={() => play.toggle()}
+                  >{play.playing ? 'Pause' : 'Play'}</button
+                >
+                <select class="select select-sm w-20" aria-label="How fast" bind:value={play.rate}>
+                  <option value={0.1}>⅒×</option><option value={0.5}>½×</option><option value={1}>1×</option
+                  ><option value={4}>4×</option>
+                </select>
+                <input
+                  type="range"
+                  class="range range-xs min-w-32 flex-1"
+                  min="0"
+                  max={found.time_s.at(-1) ?? 1}
+                  step="0.05"
+                  aria-label="Time in the flight"
+                  aria-valuetext={seconds(play.at)}
+                  value={play.at}
+                  oninput={(e) => {
+                    play.stop();
+                    play.seek(Number(e.currentTarget.value));
+                  }}
+                />
+                <output class="w-66 text-sm tabular-nums"
+                  >{seconds(play.at)} · {(
+                    interpolate(found.time_s, found.altitude_m, play.at) / unit.size
+                  ).toFixed(0)}
+                  {unit.symbol} · {interpolate(found.time_s, found.speed_m_s, play.at).toFixed(1)} m/s · {(
+                    interpolate(found.time_s, found.acceleration_m_s2, play.at) / 9.80665
+                  ).toFixed(1)} g</output
+                >
+              </div>
+              <Traces flight={found} {unit} {play} />
+            </section>
+            <section class="paper p-3" aria-label="From the side">
+              <h3 class="font-bold">From the side, the wind from the left</h3>
+              <SideView flight={found} {unit} {play} />
+              {#if !found.rigid}<p class="quiet text-sm">
+                  A quick rocket climbs as a point through still air. Give it its parts and it leans.
+                </p>{/if}
+            </section>
+            <section class="paper p-3" aria-label="From above">
+              <h3 class="font-bold">
+                From above{found.ground ? `, over ${found.ground.name}` : ''}
+              </h3>
+              <TopView flight={found} points={cloud.points} {unit} {play} />
+              {#if !found.ground}<p class="quiet text-sm">
+                  This field has no outline yet. <a class="link" href={p('/stores/fields')}>Draw it</a>, and
+                  the cloud is held against it.
+                </p>{/if}
+            </section>
+            <CloudBar {id} {cloud} motor={String(motor)} delay={choice.delay} />
+          </div>
+        {/if}
+        <p class="quiet mt-2 text-xs">
+          Advice only: the motor maker’s sheet, your local code and the range officer decide.
+        </p>
+      {/snippet}
+    </Loading>
+  {/snippet}
+</RocketFrame>

@@ -1,0 +1,115 @@
+<script lang="ts">
+  import GroundShapes from '../../../drawing/GroundShapes.svelte';
+  import { barLength, planOf, type Place } from '../../../drawing/plan';
+  import { interpolate } from '../../../drawing/plot';
+  import type { Forecast } from '../../../api/queries';
+  import type { Playback } from './playback.svelte';
+
+  interface Unit {
+    size: number;
+    symbol: string;
+  }
+  interface Props {
+    flight: Forecast;
+    points: number[][];
+    unit: Unit;
+    play: Playback;
+  }
+  let { flight, points, unit, play }: Props = $props();
+
+  const height = 366;
+  let width = $state(480);
+  const uid = $props.id();
+  const outline = $derived(flight.ground?.outline ?? []);
+  const spent = $derived(
+    (flight.figures['spent'] ?? []) as { landing_x_m: number; landing_y_m: number; name: string }[],
+  );
+  const plan = $derived(
+    planOf(
+      [
+        ...(outline as unknown as Place[]),
+        ...(points as unknown as Place[]),
+        ...((flight.ground?.features ?? []).flatMap((f) => f.points) as unknown as Place[]),
+        ...flight.x_m.map((x, i) => [x, flight.y_m[i] ?? 0] as const),
+        ...spent.map((s) => [s.landing_x_m, s.landing_y_m] as const),
+      ],
+      width,
+      height,
+    ),
+  );
+  const path = $derived(
+    flight.x_m
+      .map((x, i) => `${i ? 'L' : 'M'}${plan.x(x).toFixed(1)} ${plan.y(flight.y_m[i] ?? 0).toFixed(1)}`)
+      .join(''),
+  );
+  /** All dots of a kind as one path: thousands of circles would be slow. */
+  const dots = (status: (s: number) => boolean) =>
+    points
+      .filter((q) => status(q[2] ?? 0))
+      .map((q) => `M${plan.x(q[0] ?? 0).toFixed(1)} ${plan.y(q[1] ?? 0).toFixed(1)}h0`)
+      .join('');
+  const opened = $derived(dots((s) => s === 0));
+  const shut = $derived(dots((s) => s !== 0));
+  const bar = $derived(barLength(plan.scale, unit.size));
+  const wind = $derived(flight.wind[0] ?? [0, 0, 0]);
+  const speed = $derived(Math.hypot(wind[1] ?? 0, wind[2] ?? 0));
+</script>
+
+<div bind:clientWidth={width}>
+  <svg
+    {width}
+    {height}
+    role="img"
+    aria-label={`From above, north up${flight.ground ? ` over ${flight.ground.name}` : ''}. Comes down ${Math.round(flight.x_m.at(-1) ?? 0)} m east and ${Math.round(flight.y_m.at(-1) ?? 0)} m north of the pad`}
+  >
+    <GroundShapes {outline} features={flight.ground?.features ?? []} {plan} id={uid} />
+    <path d={opened} class="stroke-secondary/55 fill-none" stroke-width="4" stroke-linecap="round" />
+    <path d={shut} class="stroke-error fill-none" stroke-width="5" stroke-linecap="square" />
+    <path d={path} class="stroke-base-content fill-none" stroke-width="2" />
+    <path
+      d={`M${plan.x(0) - 6} ${plan.y(0)} h12 M${plan.x(0)} ${plan.y(0) - 6} v12`}
+      class="stroke-base-content"
+      stroke-width="2.2"
+    />
+    {#each spent as s (s.name)}
+      <path
+        d={`M${plan.x(s.landing_x_m) - 4} ${plan.y(s.landing_y_m) - 4} l8 8 m0 -8 l-8 8`}
+        class="stroke-base-content"
+        stroke-width="2"
+      />
+      <text x={plan.x(s.landing_x_m) + 8} y={plan.y(s.landing_y_m) + 4} class="fill-base-content text-[11px]"
+        >{s.name}</text
+      >
+    {/each}
+    <circle
+      cx={plan.x(interpolate(flight.time_s, flight.x_m, play.at))}
+      cy={plan.y(interpolate(flight.time_s, flight.y_m, play.at))}
+      r="5.5"
+      class="fill-primary stroke-base-100"
+      stroke-width="1.6"
+    />
+    <g transform="translate(24 26)">
+      <path d="M0 12 V-12 M-4 -6 L0 -13 L4 -6" class="stroke-base-content fill-none" stroke-width="1.6" />
+      <text x="0" y="24" text-anchor="middle" class="fill-base-content text-[11px]">N</text>
+    </g>
+    {#if speed > 0.05}
+      <g transform={`translate(60 26) rotate(${(Math.atan2(wind[1] ?? 0, wind[2] ?? 0) * 180) / Math.PI})`}>
+        <path d="M0 13 V-9 M-4 -6 L0 -13 L4 -6 Z" class="stroke-info fill-info" stroke-width="2" />
+      </g>
+      <text x="76" y="30" class="fill-base-content text-[11px]">{speed.toFixed(1)} m/s</text>
+    {/if}
+    <g transform={`translate(${width - 12 - bar * unit.size * plan.scale} ${height - 8})`}>
+      <path
+        d={`M0 -5 V0 H${bar * unit.size * plan.scale} V-5`}
+        class="stroke-base-content fill-none"
+        stroke-width="1.2"
+      />
+      <text
+        x={(bar * unit.size * plan.scale) / 2}
+        y="-4"
+        text-anchor="middle"
+        class="fill-base-content text-[11px]">{bar} {unit.symbol}</text
+      >
+    </g>
+  </svg>
+</div>

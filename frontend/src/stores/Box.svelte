@@ -1,0 +1,181 @@
+<script lang="ts">
+  import { ApiError, ask, client, type Schemas } from '../api/client';
+  import { queryClient, useBox, useChange, useMotors } from '../api/queries';
+  import Loading from '../kit/Loading.svelte';
+  import TextBox from '../kit/TextBox.svelte';
+  import { notify } from '../kit/notices.svelte';
+  import StoresTabs from './StoresTabs.svelte';
+
+  type Line = Schemas['StockLineOut'];
+  const box = useBox();
+  const motors = useMotors();
+  const blank = () => ({
+    id: crypto.randomUUID() as string,
+    motor: '',
+    count: '',
+    batch: '',
+    cost: '',
+    case_cost: '',
+    case_owned: false,
+    wanted: '',
+  });
+  let form = $state(blank());
+  const touched = ['box', 'board', 'motors'];
+  const keep = useChange(
+    ({ id, ...body }: Schemas['StockIn'] & { id: string }) =>
+      ask(client.PUT('/api/stores/box/{key}', { params: { path: { key: id } }, body })),
+    touched,
+  );
+  const refused = $derived(keep.error instanceof ApiError ? keep.error : undefined);
+  const reload = $derived(motors.data?.find((m) => m.key === form.motor)?.case === 'reload');
+  const formOf = (line: Line) => ({
+    id: line.id,
+    motor: line.motor,
+    count: String(line.count),
+    batch: line.batch,
+    cost: line.cost,
+    case_cost: line.case_cost,
+    case_owned: line.case_owned,
+    wanted: String(line.wanted),
+  });
+  const nudge = (line: Line, what: 'count' | 'wanted', by: number) =>
+    keep.mutate({ ...formOf(line), [what]: String(Math.max(0, line[what] + by)) });
+
+  async function submit(event: SubmitEvent) {
+    event.preventDefault();
+    const done = await keep.mutateAsync($state.snapshot(form)).catch(() => undefined);
+    if (done) form = blank();
+  }
+  async function throwOut(line: Line) {
+    const path = { params: { path: { key: line.id } } };
+    await ask(client.DELETE('/api/stores/box/{key}', path));
+    const renew = () => Promise.all(touched.map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
+    await renew();
+    notify(`${line.name} is out of the box.`, {
+      undo: async () => {
+        await ask(client.POST('/api/stores/box/{key}/restore', path));
+        await renew();
+      },
+    });
+  }
+</script>
+
+<svelte:head><title>Motor box · Wobbly Fin</title></svelte:head>
+
+<StoresTabs />
+<div class="grid gap-3 lg:grid-cols-[1fr_340px]">
+  <Loading query={box}>
+    {#snippet children(found)}
+      <div class="grid content-start gap-3">
+        <section class="paper self-start p-4" aria-label="Motors in the box">
+          {#if found.lines.length}
+            <table class="w-full">
+              <thead class="quiet text-left text-sm"
+                ><tr
+                  ><th class="font-normal">motor</th><th class="font-normal">in the box</th><th
+                    class="font-normal">to buy</th
+                  ><th class="font-normal">one costs</th><th class="font-normal">batch</th><th></th></tr
+                ></thead
+              >
+              <tbody>
+                {#each found.lines as line (line.id)}
+                  <tr class="border-base-300 border-t align-baseline">
+                    <td class="py-2 pr-3"
+                      ><span class="font-display text-lg font-bold">{line.name}</span>
+                      <span class="quiet text-sm">{line.maker}</span>
+                      {#if line.said.break_even}<span class="quiet block text-sm">{line.said.break_even}</span
+                        >{/if}
+                      {#if line.reload && line.case_owned}<span class="quiet block text-sm">case owned</span
+                        >{/if}
+                    </td>
+                    {#each ['count', 'wanted'] as const as what (what)}
+                      <td class="pr-3 whitespace-nowrap">
+                        <button
+                          class="btn btn-xs"
+                          aria-label={`One ${line.name} less ${what === 'count' ? 'in the box' : 'to buy'}`}
+                          disabled={line[what] === 0}
+                          onclick={() => nudge(line, what, -1)}>−</button
+                        >
+                        <b class="inline-block w-7 text-center tabular-nums">{line[what]}</b>
+                        <button
+                          class="btn btn-xs"
+                          aria-label={`One ${line.name} more ${what === 'count' ? 'in the box' : 'to buy'}`}
+                          onclick={() => nudge(line, what, 1)}>+</button
+                        >
+                      </td>
+                    {/each}
+                    <td class="pr-3 text-sm"
+                      >{line.cost || '–'}{#if line.said.per_n_s}<span class="quiet block"
+                          >{line.said.per_n_s}</span
+                        >{/if}</td
+                    >
+                    <td class="quiet pr-3 text-sm">{line.batch}</td>
+                    <td class="text-right whitespace-nowrap"
+                      ><button class="btn btn-xs" onclick={() => (form = formOf(line))}>Change</button>
+                      <button
+                        class="btn btn-xs btn-ghost text-error"
+                        aria-label={`Take ${line.name} out`}
+                        onclick={() => throwOut(line)}>✕</button
+                      ></td
+                    >
+                  </tr>
+                {/each}
+              </tbody>
+            </table>
+          {:else}
+            <p class="quiet">
+              The box is empty. Put in what lies on your shelf: the verdict board then says what is in it and
+              what a flight costs.
+            </p>
+          {/if}
+        </section>
+        {#if found.buying.length}
+          <section class="paper p-4" aria-label="Buying list">
+            <h2 class="font-bold">Buying list</h2>
+            <ul class="list-disc pl-5">
+              {#each found.buying as item (item)}<li>{item}</li>{/each}
+            </ul>
+            <p class="mt-1">Together <b>{found.total}</b></p>
+          </section>
+        {/if}
+      </div>
+    {/snippet}
+  </Loading>
+  <form class="paper self-start p-5" onsubmit={submit} novalidate aria-label="A motor for the box">
+    <h2 class="mb-3 text-xl font-bold">Put motors in</h2>
+    <label class="mb-3 block">
+      <span class="mb-0.5 block font-semibold">Motor</span>
+      <select class="select w-full" bind:value={form.motor}>
+        <option value="">which one?</option>
+        {#each motors.data ?? [] as m (m.key)}<option value={m.key}>{m.name} · {m.maker}</option>{/each}
+      </select>
+    </label>
+    {#each [['count', 'How many', '3'], ['wanted', 'To buy', '0'], ['cost', 'One costs', '4.30'], ['batch', 'Batch', 'as printed']] as const as [name, label, placeholder] (name)}
+      <TextBox
+        {label}
+        {name}
+        {placeholder}
+        bind:value={form[name]}
+        error={refused?.of(name)}
+        optional={name !== 'count'}
+      />
+    {/each}
+    {#if reload}
+      <TextBox
+        label="Its case costs"
+        name="case_cost"
+        optional
+        bind:value={form.case_cost}
+        error={refused?.of('case_cost')}
+        hint="Once; then only the loads."
+      />
+      <label class="mb-3 flex items-center gap-2"
+        ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={form.case_owned} /> I have the case</label
+      >
+    {/if}
+    <button class="btn btn-primary w-full" disabled={keep.isPending || !form.motor}>Keep it</button>
+    <p class="quiet mt-2 text-sm">
+      Prices are in your own money. Store motors as their maker and your local code say.
+    </p>
+  </form>
+</div>
