@@ -368,6 +368,19 @@ def _unknown(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     raise RocketryError("op", f"{edit.op!r} is nothing that can be done to a rocket")
 
 
+def _payload(content: dict[str, Any], field: str, text: str, units: UnitChoice) -> None:
+    """Either figure of the payload; the other is an egg's until it is told. No mass: no payload."""
+    if not text:
+        content["payload"] = None
+        return
+    name, quantity = ("mass_kg", "mass") if field == "payload_mass" else ("stands_n", "force")
+    now = content["payload"] or {"mass_kg": EGG_KG, "stands_n": EGG_STANDS_N, "typed": {}}
+    now[name] = parse(text, quantity, units.system, name=field).si
+    now["typed"] = {**now["typed"], field: text[:80]}
+    Payload(mass_kg=now["mass_kg"], stands_n=now["stands_n"])
+    content["payload"] = now
+
+
 _OPERATIONS = {
     "set": _set, "add": _add, "swap": _swap, "remove": _remove, "move": _move, "known": _known, "rocket": _rocket, "add_stage": _add_stage,
 }  # fmt: skip

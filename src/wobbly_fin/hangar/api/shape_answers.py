@@ -4,6 +4,7 @@ import math
 import uuid
 from typing import Any
 
+from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.api.answers import rocket_out
 from wobbly_fin.hangar.api.drawn import drawn_out
 from wobbly_fin.hangar.api.shape_boxes import selected_out

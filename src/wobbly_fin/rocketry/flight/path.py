@@ -54,8 +54,8 @@ def sample_path(trace: NDArray[np.float64], points: int = 240) -> Path:
         )
     speeds = np.linalg.norm(trace[:, 4:7], axis=1)
     heading = np.where(np.any(trace[:, 7:10] != 0.0, axis=1)[:, None], trace[:, 7:10], trace[:, 4:7])
-    axis = np.stack([np.interp(at, t, heading[:, c]) for c in range(3)], axis=1)
-    axis /= np.maximum(np.linalg.norm(axis, axis=1, keepdims=True), 1e-9)
+    pointing = np.stack([np.interp(at, t, heading[:, c]) for c in range(3)], axis=1)
+    pointing /= np.maximum(np.linalg.norm(pointing, axis=1, keepdims=True), 1e-9)
     return Path(
         time_s=at,
         altitude_m=np.maximum(columns[2], 0.0),
@@ -63,5 +63,5 @@ def sample_path(trace: NDArray[np.float64], points: int = 240) -> Path:
         x_m=columns[0],
         y_m=columns[1],
         acceleration_m_s2=np.interp(at, t, np.linalg.norm(trace[:, 10:13], axis=1)),
-        axis=axis,
+        axis=pointing,
     )
