@@ -15,6 +15,7 @@ from wobbly_fin.rocketry.airframe import PART_TYPES, Layout, PartError, lay_out
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures
 from wobbly_fin.rocketry.airframe.kit import read_kit_list
 from wobbly_fin.rocketry.airframe.parts.part import described
+from wobbly_fin.rocketry.choosing.situation import EGG_KG, EGG_STANDS_N, Payload
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.stock import StockItem
 from wobbly_fin.rocketry.units import parse
