@@ -43,8 +43,8 @@ from wobbly_fin.rocketry.choosing.explain import (
 from wobbly_fin.rocketry.choosing.ladder import Rung, ladder
 from wobbly_fin.rocketry.choosing.pick import best_per_motor, thumb_for
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import fly
-from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, notes, said_flight
+from wobbly_fin.rocketry.flight import Flight, fly
+from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, notes, said_flight, staging_notes
 from wobbly_fin.rocketry.flight.flight import fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND
@@ -177,13 +177,21 @@ def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
         length_m=length,
         wind=[[round(z, 1), *(round(w, 2) for w in site.wind_at_m_s(z))] for z in (2.0, *(top * i / 8 for i in range(1, 9)))],
         ground=_ground_out(asked),
-        notes=notes(flight, units),
+        notes=[*notes(flight, units), *_staging(asked, load, candidate, flight)],
         delay_sentence=delay_sentence(candidate),
         height_band_m=band,
         height_band=show_range(band[0], band[1], "height", units) if band else None,
     )
     assert_finite(out.figures)
     return out
+
+
+def _staging(asked: Question, load: Load, candidate: Candidate, flight: Flight) -> list[str]:
+    rocket = ready(asked, load)
+    if not isinstance(rocket, RigidRocket) or not rocket.boosters or not flight.lifted:
+        return []
+    late = fly(replace(rocket, lights_after_s=1.0), candidate.motor, candidate.delay_s, asked.now.site)
+    return staging_notes(flight, late, rocket.gaps_m(candidate.motor), asked.units)
 
 
 def _ground_out(asked: Question) -> GroundOut | None:

@@ -154,6 +154,12 @@ class RigidRocket:
         found: Pressure = cache[stages]
         return found
 
+    def gaps_m(self, motor: Motor) -> tuple[float, ...]:
+        """Between each booster and the motor it is to light, uppermost pair first; negative where they overlap. [m]"""
+        motors, stages = (motor, *self.boosters), len(self.airframe.stages)
+        aboard = [self._aboard(motors, s, stages) for s in range(stages)]
+        return tuple(b.fore_m - (a.fore_m + a.motor.length_m) for a, b in zip(aboard[:-1], aboard[1:], strict=True))
+
     def heavier(self, ballast_kg: float, at_m: float) -> "RigidRocket":
         """The same with ballast in the first stage, its place measured from the nose tip. [kg], [m]"""
         return self._like(replace(self, ballast_kg=self.ballast_kg + ballast_kg, ballast_at_m=at_m), masses=False)

@@ -10,7 +10,9 @@ _WORDS = {"NORTH": "N", "EAST": "E", "SOUTH": "S", "WEST": "W"}
 
 def read_bearing(text: str, name: str = "bearing") -> float:
     """Degrees from north, clockwise, 0 … 360; raises RocketryError naming `name`. [°]"""
-    tidy = re.sub(r"[\s-]", "", text).upper()
+    tidy = re.sub(r"\s", "", text).upper()
+    if not any(c.isdigit() for c in tidy):
+        tidy = tidy.replace("-", "")
     for word, letter in _WORDS.items():
         tidy = tidy.replace(word, letter)
     if tidy in POINTS:

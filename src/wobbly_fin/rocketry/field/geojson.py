@@ -25,7 +25,7 @@ def read_geojson(document: Any) -> tuple[Field, tuple[float, float]]:
     found = [_shape(f) for f in _features(document)]
     areas = [(k, c, n) for shape, k, c, n in found if shape == "area"]
     fields = [c for k, c, _ in areas if k == "field"] or [c for _, c, _ in areas][: 1 if len(areas) == 1 else 0]
-    if not fields:
+    if not fields or len(fields[0]) < 3:
         raise RocketryError("geojson", 'has no outline: one polygon, or one whose property "kind" is "field"')
     outline = fields[0]
     pads = [c[0] for shape, k, c, _ in found if shape == "point" and k in ("pad", "")]
@@ -71,7 +71,7 @@ def _features(document: Any) -> list[dict[str, Any]]:
             return [f for f in document["features"] if isinstance(f, dict)]
         if document.get("type") == "Feature":
             return [document]
-        if document.get("type") in _SHAPES:
+        if str(document.get("type")) in _SHAPES:
             return [{"type": "Feature", "properties": {}, "geometry": document}]
     raise RocketryError("geojson", "is no GeoJSON; it wants a FeatureCollection, a Feature or a Polygon (RFC 7946)")
 

@@ -1,6 +1,7 @@
 """Sentences about a flight and the day it is flown on."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.air.standard import temperature_k
@@ -107,6 +108,29 @@ def notes(flight: Flight, units: UnitChoice = METRIC) -> list[str]:
         far = show(math.hypot(fallen.landing_x_m, fallen.landing_y_m), "height", units)
         high = show(fallen.parted_altitude_m, "height", units)
         said.append(f"{fallen.name.capitalize()} parts at {high} and tumbles down {far} from the pad.")
+    return said
+
+
+_TOUCHING_M = 0.003  # motors that stand end to end are taped together; anything wider is a gap
+_LATE_S = 1.0
+
+
+def staging_notes(on_time: Flight, late: Flight, gaps_m: Sequence[float], units: UnitChoice = METRIC) -> list[str]:
+    """What staging asks for: gaps the flame must cross, and what it costs when the upper motor lights a second late."""
+    said = []
+    for gap in gaps_m:
+        if gap > _TOUCHING_M:
+            said.append(
+                f"Gap staging: the booster's flame must cross {show(gap, 'short_length', units)} to the motor above. The way must be open and"
+                " vented close below that motor, or the stages blow apart unlit (common practice, no source)."
+            )
+    if on_time.apogee_altitude_m is not None and late.apogee_altitude_m is not None:
+        change = late.apogee_altitude_m - on_time.apogee_altitude_m
+        lean = late.burnout_lean_deg or 0.0
+        said.append(
+            f"Lit {_LATE_S:g} s late it would peak {show(abs(change), 'height', units)} {'higher' if change > 0 else 'lower'} than on time,"
+            f" leaning {lean:.0f}° at burnout; a stage that lights late may light pointing anywhere."
+        )
     return said
 
 
