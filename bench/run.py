@@ -18,11 +18,11 @@ from typing import Any
 import numpy as np
 from tests.sources.eight_rockets import CASES
 
-from bench import shapes
+from bench import air, shapes
 from bench.lean_scipy import Lean, lean_of, worst_error
 from wobbly_fin.rocketry.choosing import Mount, Rules, pick
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
-from wobbly_fin.rocketry.flight.flight import point_of
+from wobbly_fin.rocketry.flight.flight import TOLERANCE
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.recovery import Canopy
 
@@ -99,8 +99,10 @@ def flights() -> None:
             line += f"{took * 1e3:8.2f} ms{took / ours_s:8.0f}"
         if c_fly:
             t, f, d = (np.ascontiguousarray(a) for a in motor.curve.knots)
-            p = point_of(rocket, motor, delay_s, site)
-            figures = np.array([*p[:10], p.wind_x_m_s, p.wind_y_m_s, p.wind_exponent, p.wind_height_m, p.tolerance])
+            figures = np.array([
+                rocket.mass_kg, rocket.drag_area_m2, rocket.canopy.drag_area_m2, motor.total_mass_kg, motor.propellant_mass_kg,
+                delay_s, *site.figures[:4], *site.figures[7:], TOLERANCE,
+            ])  # fmt: skip
             out = np.empty(3)
             pointers = [a.ctypes.data_as(ctypes.c_void_p) for a in (t, f, d)]
             arguments = (
@@ -159,6 +161,7 @@ def main() -> None:
     flights()
     choosing()
     shapes.main()
+    air.main()
     starts()
     after = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
     print(f"memory: {before / 1024:.0f} MB after loading, {after / 1024:.0f} MB at the most (scipy and this bench included)")

@@ -173,7 +173,7 @@ def test_a_cluster_is_its_motors_together() -> None:
 def test_an_adjustable_delay_is_tried_second_by_second_and_only_shorter() -> None:
     adjustable = motor("G36")
     assert adjustable.delays_s == (11.0,) and adjustable.delays_to_try_s == tuple(float(d) for d in range(3, 12))
-    found = [c for c in pick(GLIDER, M29, Situation(site=SITE), [adjustable])]
+    found = list(pick(GLIDER, M29, Situation(site=SITE), [adjustable]))
     best = found[0]
     assert best.shorten_s == 11.0 - best.delay_s and best.label == f"G36-11A less {best.shorten_s:g} s"
     assert f"by {best.shorten_s:g} s" in shorten_sentence(best) and "never lengthened" in shorten_sentence(best)

@@ -1,5 +1,6 @@
 """An airframe with motors aboard, as the flight takes it: a rigid body, clusters and stages and all."""
 
+import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -158,7 +159,7 @@ class RigidRocket:
         """Between each booster and the motor it is to light, uppermost pair first; negative where they overlap. [m]"""
         motors, stages = (motor, *self.boosters), len(self.airframe.stages)
         aboard = [self._aboard(motors, s, stages) for s in range(stages)]
-        return tuple(b.fore_m - (a.fore_m + a.motor.length_m) for a, b in zip(aboard[:-1], aboard[1:], strict=True))
+        return tuple(b.fore_m - (a.fore_m + a.motor.length_m) for a, b in itertools.pairwise(aboard))
 
     def heavier(self, ballast_kg: float, at_m: float) -> "RigidRocket":
         """The same with ballast in the first stage, its place measured from the nose tip. [kg], [m]"""
