@@ -55,11 +55,11 @@ def burn_of(motors: Sequence[tuple[Motor, float, float]], lights_s: float = 0.0)
     Mass leaves each in proportion to the impulse it has delivered.
     """
     if len(motors) == 1 and motors[0][1:] == (0.0, 0.0):
-        motor, shares = motors[0][0], motors[0][0].curve.shares
-        table = np.zeros((len(shares), len(Knot)))
-        table[:, : Knot.MOMENT_1_N_M] = shares
+        motor = motors[0][0]
+        table = motor.curve.shares.copy()
         table[:, Knot.FLOW_KG_S : Knot.MOMENT_1_N_M] *= motor.propellant_mass_kg
-        table[:, Knot.TIME_S] += lights_s
+        if lights_s:
+            table[:, Knot.TIME_S] += lights_s
         return Burn(knots=table)
     times = np.unique(np.concatenate([m.curve.knots[0] for m, _, _ in motors]))
     table = np.zeros((len(times), len(Knot)))
@@ -189,12 +189,16 @@ class Vehicle:
     @cached_property
     def devices(self) -> Floats:
         """What opens, (n, 4); see `Device`."""
-        table = np.full((len(self.openings), len(Device)), math.nan)
-        for row, opening in zip(table, self.openings, strict=True):
-            row[Device.DRAG_AREA_M2], row[Device.FILLING_S] = opening.drag_area_m2, opening.filling_s
-            row[Device.UNTIL_HEIGHT_M] = math.nan if opening.until_height_m is None else opening.until_height_m
-            row[Device.UNTIL_AFTER_S] = math.nan if opening.until_after_s is None else opening.until_after_s
-        return table
+        rows = [
+            (
+                o.drag_area_m2,
+                o.filling_s,
+                math.nan if o.until_height_m is None else o.until_height_m,
+                math.nan if o.until_after_s is None else o.until_after_s,
+            )
+            for o in self.openings
+        ]
+        return np.array(rows, dtype=np.float64).reshape(len(rows), len(Device))
 
     def legs(self, site: Site, tolerance: float) -> Floats:
         """The kernel's table of stretches at a site, (l, LEG_COLUMNS)."""

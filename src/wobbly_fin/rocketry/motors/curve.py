@@ -69,9 +69,10 @@ class ThrustCurve:
 
     @cached_property
     def shares(self) -> NDArray[np.float64]:
-        """Per corner: time [s], thrust [N], impulse per second and impulse still to come as shares of the whole, (n, 4)."""
+        """Per corner: time [s], thrust [N], impulse per second and impulse still to come as shares of the whole, two zeros, (n, 6)."""
         t, f, delivered = self.knots
-        return np.stack((t, f, f / delivered[-1], 1.0 - delivered / delivered[-1]), axis=1)
+        none = np.zeros_like(t)
+        return np.stack((t, f, f / delivered[-1], 1.0 - delivered / delivered[-1], none, none), axis=1)
 
     @property
     def total_impulse_n_s(self) -> float:
