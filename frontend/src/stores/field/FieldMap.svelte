@@ -67,7 +67,6 @@
 </script>
 
 <div bind:clientWidth={width}>
-  <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
   <svg
     {width}
     {height}

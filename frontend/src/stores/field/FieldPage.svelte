@@ -64,118 +64,112 @@
 
 <StoresTabs />
 <Loading query={fields}>
-  {#snippet children()}
-    {#if !field}
-      <p class="paper p-6">
-        There is no such field. <a class="link" href={p('/stores/fields')}>To the fields</a>.
-      </p>
-    {:else}
-      <div class="grid gap-3 lg:grid-cols-[1fr_330px]">
-        <section class="paper p-3" aria-label={`${field.name} from above`}>
-          <div class="mb-2 flex flex-wrap items-center gap-2">
-            <h2 class="tape mr-auto">{field.name}</h2>
-            <button class="btn btn-sm" disabled={!editing.past.length} onclick={() => editing.undo()}
-              >Undo</button
-            >
-            <button class="btn btn-sm" disabled={!editing.future.length} onclick={() => editing.redo()}
-              >Redo</button
-            >
-            <button
-              class="btn btn-primary btn-sm"
-              disabled={!changed || keep.isPending}
-              onclick={() => keep.mutate(undefined)}>{changed ? 'Keep the drawing' : 'Kept'}</button
-            >
-          </div>
-          <FieldMap {editing} {unit} />
-          {#if refused}<p class="text-error mt-1" role="alert">✕ {refused.message}</p>{/if}
-        </section>
-        <section class="paper self-start p-4" aria-label="What is drawn">
-          <h3 class="font-bold">Outline</h3>
-          <p class="quiet mb-1 text-sm">
-            {#if editing.drawing === -1}Click corner after corner round the field, then Done. Each can be
-              dragged afterwards.
-            {:else if editing.outline.length}{editing.outline.length} corners. Drag them; double-click takes one
-              out.
-            {:else}Not drawn yet. Begin with a square, click it round the pad, or read a map file.{/if}
-          </p>
-          <div class="mb-3 flex flex-wrap gap-1">
-            {#if editing.drawing === -1}
-              <button class="btn btn-primary btn-xs" onclick={() => (editing.drawing = null)}>Done</button>
-            {:else}
-              <button class="btn btn-xs" onclick={() => (editing.drawing = -1)}>Add corners</button>
-            {/if}
-            <button
-              class="btn btn-xs"
-              onclick={() => editing.square(300 * (unit.symbol === 'ft' ? 1.016 : 1))}>A square</button
-            >
-            <label class="btn btn-xs"
-              >Read GeoJSON<input
-                type="file"
-                class="sr-only"
-                accept=".geojson,.json,application/geo+json"
-                onchange={take}
-              /></label
-            >
-            <a class="btn btn-xs" href={`/api/stores/fields/${id}/geojson`} download>Save GeoJSON</a>
-          </div>
-          {#if field.said.side}
-            <dl class="mb-3 grid grid-cols-[auto_1fr] gap-x-3 text-sm">
-              <dt class="quiet">area</dt>
-              <dd>{field.said.area}</dd>
-              <dt class="quiet">shorter side</dt>
-              <dd>{field.said.side}</dd>
-              <dt class="quiet">pad to the edge</dt>
-              <dd>{field.said.room}</dd>
-              <dt class="quiet">large enough for</dt>
-              <dd>class {field.said.largest} <span class="quiet">(NFPA site sizes, from memory)</span></dd>
-            </dl>
+  {#if !field}
+    <p class="paper p-6">
+      There is no such field. <a class="link" href={p('/stores/fields')}>To the fields</a>.
+    </p>
+  {:else}
+    <div class="grid gap-3 lg:grid-cols-[1fr_330px]">
+      <section class="paper p-3" aria-label={`${field.name} from above`}>
+        <div class="mb-2 flex flex-wrap items-center gap-2">
+          <h2 class="tape mr-auto">{field.name}</h2>
+          <button class="btn btn-sm" disabled={!editing.past.length} onclick={() => editing.undo()}
+            >Undo</button
+          >
+          <button class="btn btn-sm" disabled={!editing.future.length} onclick={() => editing.redo()}
+            >Redo</button
+          >
+          <button
+            class="btn btn-primary btn-sm"
+            disabled={!changed || keep.isPending}
+            onclick={() => keep.mutate(undefined)}>{changed ? 'Keep the drawing' : 'Kept'}</button
+          >
+        </div>
+        <FieldMap {editing} {unit} />
+        {#if refused}<p class="text-error mt-1" role="alert">✕ {refused.message}</p>{/if}
+      </section>
+      <section class="paper self-start p-4" aria-label="What is drawn">
+        <h3 class="font-bold">Outline</h3>
+        <p class="quiet mb-1 text-sm">
+          {#if editing.drawing === -1}Click corner after corner round the field, then Done. Each can be
+            dragged afterwards.
+          {:else if editing.outline.length}{editing.outline.length} corners. Drag them; double-click takes one out.
+          {:else}Not drawn yet. Begin with a square, click it round the pad, or read a map file.{/if}
+        </p>
+        <div class="mb-3 flex flex-wrap gap-1">
+          {#if editing.drawing === -1}
+            <button class="btn btn-primary btn-xs" onclick={() => (editing.drawing = null)}>Done</button>
+          {:else}
+            <button class="btn btn-xs" onclick={() => (editing.drawing = -1)}>Add corners</button>
           {/if}
-          <h3 class="font-bold">On it and beside it</h3>
-          <ul>
-            {#each editing.features as f, i (i)}
-              <li class="my-1 flex items-center gap-1">
-                <span class="w-20 text-sm">{kinds.find(([k]) => k === f.kind)?.[1]}</span>
-                <input
-                  class="input input-xs min-w-0 flex-1"
-                  aria-label={`Name of the ${f.kind}`}
-                  placeholder="its name"
-                  bind:value={f.name}
-                />
-                {#if editing.drawing === i}
-                  <button class="btn btn-primary btn-xs" onclick={() => (editing.drawing = null)}>Done</button
-                  >
-                {:else}
-                  <button class="btn btn-xs" onclick={() => (editing.drawing = i)}>Draw</button>
-                {/if}
-                <button
-                  class="btn btn-ghost btn-xs text-error"
-                  aria-label={`Take the ${f.kind} out`}
-                  onclick={() => editing.drop(i)}>✕</button
-                >
-              </li>
-            {/each}
-          </ul>
-          <div class="mt-1 flex flex-wrap gap-1">
-            {#each kinds as [kind, word] (kind)}
-              <button class="btn btn-xs" onclick={() => editing.add(kind)}>+ {word}</button>
-            {/each}
-          </div>
-          <label class="mt-3 block">
-            <span class="mb-0.5 block font-semibold">Ground</span>
-            <select class="select select-sm w-full" bind:value={editing.surface}>
-              <option value="">not told</option>
-              {#each ['grass', 'dry grass', 'crops', 'bare', 'lake bed', 'snow'] as s (s)}<option>{s}</option
-                >{/each}
-            </select>
-          </label>
-          {#if editing.surface === 'dry grass' || editing.surface === 'crops'}<p
-              class="text-warning mt-1 text-sm"
-            >
-              ⚠ Burns easily: clear the pad, keep water and somebody watching for fire. Your local code
-              decides.
-            </p>{/if}
-        </section>
-      </div>
-    {/if}
-  {/snippet}
+          <button class="btn btn-xs" onclick={() => editing.square(300 * (unit.symbol === 'ft' ? 1.016 : 1))}
+            >A square</button
+          >
+          <label class="btn btn-xs"
+            >Read GeoJSON<input
+              type="file"
+              class="sr-only"
+              accept=".geojson,.json,application/geo+json"
+              onchange={take}
+            /></label
+          >
+          <a class="btn btn-xs" href={`/api/stores/fields/${id}/geojson`} download>Save GeoJSON</a>
+        </div>
+        {#if field.said.side}
+          <dl class="mb-3 grid grid-cols-[auto_1fr] gap-x-3 text-sm">
+            <dt class="quiet">area</dt>
+            <dd>{field.said.area}</dd>
+            <dt class="quiet">shorter side</dt>
+            <dd>{field.said.side}</dd>
+            <dt class="quiet">pad to the edge</dt>
+            <dd>{field.said.room}</dd>
+            <dt class="quiet">large enough for</dt>
+            <dd>class {field.said.largest} <span class="quiet">(NFPA site sizes, from memory)</span></dd>
+          </dl>
+        {/if}
+        <h3 class="font-bold">On it and beside it</h3>
+        <ul>
+          {#each editing.features as f, i (i)}
+            <li class="my-1 flex items-center gap-1">
+              <span class="w-20 text-sm">{kinds.find(([k]) => k === f.kind)?.[1]}</span>
+              <input
+                class="input input-xs min-w-0 flex-1"
+                aria-label={`Name of the ${f.kind}`}
+                placeholder="its name"
+                bind:value={f.name}
+              />
+              {#if editing.drawing === i}
+                <button class="btn btn-primary btn-xs" onclick={() => (editing.drawing = null)}>Done</button>
+              {:else}
+                <button class="btn btn-xs" onclick={() => (editing.drawing = i)}>Draw</button>
+              {/if}
+              <button
+                class="btn btn-ghost btn-xs text-error"
+                aria-label={`Take the ${f.kind} out`}
+                onclick={() => editing.drop(i)}>✕</button
+              >
+            </li>
+          {/each}
+        </ul>
+        <div class="mt-1 flex flex-wrap gap-1">
+          {#each kinds as [kind, word] (kind)}
+            <button class="btn btn-xs" onclick={() => editing.add(kind)}>+ {word}</button>
+          {/each}
+        </div>
+        <label class="mt-3 block">
+          <span class="mb-0.5 block font-semibold">Ground</span>
+          <select class="select select-sm w-full" bind:value={editing.surface}>
+            <option value="">not told</option>
+            {#each ['grass', 'dry grass', 'crops', 'bare', 'lake bed', 'snow'] as s (s)}<option>{s}</option
+              >{/each}
+          </select>
+        </label>
+        {#if editing.surface === 'dry grass' || editing.surface === 'crops'}<p
+            class="text-warning mt-1 text-sm"
+          >
+            ⚠ Burns easily: clear the pad, keep water and somebody watching for fire. Your local code decides.
+          </p>{/if}
+      </section>
+    </div>
+  {/if}
 </Loading>

@@ -44,7 +44,7 @@ from wobbly_fin.rocketry.choosing.ladder import Rung, ladder
 from wobbly_fin.rocketry.choosing.pick import best_per_motor, thumb_for
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Flight, fly
-from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, notes, said_flight, staging_notes
+from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, lame_sentence, notes, said_flight, staging_notes
 from wobbly_fin.rocketry.flight.flight import fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND
@@ -177,7 +177,7 @@ def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
         length_m=length,
         wind=[[round(z, 1), *(round(w, 2) for w in site.wind_at_m_s(z))] for z in (2.0, *(top * i / 8 for i in range(1, 9)))],
         ground=_ground_out(asked),
-        notes=[*notes(flight, units), *_staging(asked, load, candidate, flight)],
+        notes=[*notes(flight, units), *_staging(asked, load, candidate, flight), *_lame(asked, load, candidate, flight)],
         delay_sentence=delay_sentence(candidate),
         height_band_m=band,
         height_band=show_range(band[0], band[1], "height", units) if band else None,
@@ -192,6 +192,18 @@ def _staging(asked: Question, load: Load, candidate: Candidate, flight: Flight) 
         return []
     late = fly(replace(rocket, lights_after_s=1.0), candidate.motor, candidate.delay_s, asked.now.site)
     return staging_notes(flight, late, rocket.gaps_m(candidate.motor), asked.units)
+
+
+def _lame(asked: Question, load: Load, candidate: Candidate, flight: Flight) -> list[str]:
+    """What one motor of the lowest cluster failing to light would do."""
+    rocket = ready(asked, load)
+    if not isinstance(rocket, RigidRocket) or rocket.motors_in(len(rocket.airframe.stages) - 1) < 2 or not flight.lifted:
+        return []
+    try:
+        lame = fly(replace(rocket, dead=1), candidate.motor, candidate.delay_s, asked.now.site)
+    except RocketryError:
+        return []
+    return [lame_sentence(lame, asked.units)]
 
 
 def _ground_out(asked: Question) -> GroundOut | None:

@@ -134,6 +134,18 @@ def staging_notes(on_time: Flight, late: Flight, gaps_m: Sequence[float], units:
     return said
 
 
+def lame_sentence(lame: Flight, units: UnitChoice = METRIC) -> str:
+    """What a cluster does when one of its motors fails to light."""
+    if lame.apogee_altitude_m is None:
+        return "If one of the cluster fails to light, it does not lift."
+    lean = f", leaning {lame.burnout_lean_deg:.0f}° at burnout" if lame.burnout_lean_deg is not None else ""
+    tumbles = " It tumbles." if lame.tumbles else ""
+    return (
+        f"If one of the cluster fails to light it peaks at {show(lame.apogee_altitude_m, 'height', units)}{lean}.{tumbles}"
+        " Stand on the side away from where it would go."
+    )
+
+
 def _standard_celsius(site: Site) -> float:
     return temperature_k(site.elevation_m) - ZERO_CELSIUS_K
 

@@ -77,9 +77,7 @@
             {#each found.tests.filter((t) => !t.passed) as test (test.name)}<span
                 ><span class="text-error font-bold" aria-hidden="true">✕</span> {test.reason}.
               </span>{/each}
-            <span class="quiet"
-              >{#each found.notes as note (note)}{note}{' '}{/each}</span
-            >
+            <span class="quiet">{found.notes.join(' ')}</span>
           </p>
           <a class="btn btn-sm" href={back}>Back to the board</a>
         </div>

@@ -15,13 +15,16 @@
   const wanted = $derived(Math.max(1, Math.round(Number(runs) || 1)));
 
   function start() {
-    const asked = new URLSearchParams({
+    const asked: Record<string, string> = {
       motor,
       runs: String(wanted),
       seed: String(Math.abs(Math.round(Number(seed) || 0))),
-    });
-    if (delay !== null) asked.set('delay_s', String(delay));
-    cloud.start(`/api/hangar/rockets/${id}/scatter?${asked}`);
+    };
+    if (delay !== null) asked['delay_s'] = String(delay);
+    const query = Object.entries(asked)
+      .map(([name, value]) => `${name}=${encodeURIComponent(value)}`)
+      .join('&');
+    cloud.start(`/api/hangar/rockets/${id}/scatter?${query}`);
   }
 </script>
 
