@@ -26,35 +26,11 @@ def pin(page: Page) -> None:
     page.get_by_label("Pinned motors").scroll_into_view_if_needed()
 
 
-def slip(page: Page) -> None:
-    for name, text in {
-        "name": "Rush Hour",
-        "mass": "2.7 oz",
-        "diameter": "1 5/16 in",
-        "length": "24 in",
-        "mount_diameter": "18 mm",
-        "mount_length": "70mm",
-        "canopy_diameter": "40 mm",
-    }.items():
-        page.locator(f"[name={name}]").fill(text)
-    page.get_by_text("would bring it down").wait_for()
-    page.evaluate("window.scrollTo(0, 0)")
-
-
-def sheet(page: Page) -> None:
-    for name, text in {
-        "label": "D16-6",
-        "maker": "Hedda's shed",
-        "delays": "4, 6",
-        "diameter": "24 mm",
-        "length": "70 mm",
-        "total_mass": "38 g",
-        "propellant_mass": "22 g",
-        "impulse": "17.2 Ns",
-    }.items():
-        page.locator(f"[name={name}]").fill(text)
-    page.get_by_text("plausible shape").wait_for()
-    page.evaluate("window.scrollTo(0, 0)")
+def air(page: Page) -> None:
+    page.get_by_role("button", name="Scatter it").click()
+    page.get_by_text("1000 of 1000 flown").wait_for()
+    page.get_by_label("Time in the flight").fill("4")
+    page.evaluate("window.scrollTo(0, innerWidth < 500 ? 700 : 330)")
 
 
 def read(page: Page) -> None:
@@ -86,7 +62,6 @@ def prototype(page: Page) -> None:
 # file, address ({Rocket name} becomes its key), size, theme, what to do before the picture
 VIEWS = [
     ("hangar", "/", DESK, "bench", None),
-    ("new-rocket", "/new", DESK, "bench", slip),
     ("motor-station", "/rockets/{Inchworm}/motor", DESK, "bench", None),
     ("motor-station-pinned", "/rockets/{Copper Kettle}/motor", DESK, "night-shift", pin),
     ("motor-station-phone", "/rockets/{Saltmarsh Heron}/motor", PHONE, "field", None),
@@ -99,9 +74,10 @@ VIEWS = [
     ("flight", "/logbook/{flight}", DESK, "bench", None),
     ("logbook", "/logbook", DESK, "bench", None),
     ("motors", "/stores/motors", DESK, "bench", read),
-    ("motor", "/stores/motors/catalogue:C8", DESK, "night-shift", None),
-    ("add-a-motor", "/stores/motors/new", DESK, "bench", sheet),
-    ("fields", "/stores/fields", DESK, "bench", None),
+    ("in-the-air", "/rockets/{Copper Kettle}/air?motor=catalogue:D14&delay=5", DESK, "bench", air),
+    ("in-the-air-phone", "/rockets/{Three Sisters}/air", PHONE, "field", air),
+    ("field-map", "/stores/fields/{field}", DESK, "night-shift", None),
+    ("motor-box", "/stores/box", DESK, "bench", None),
     ("settings", "/settings", DESK, "field", None),
     ("hangar-phone", "/", PHONE, "bench", None),
 ]  # fmt: skip
@@ -143,6 +119,7 @@ def take(browser) -> None:  # type: ignore[no-untyped-def]
     keys = {r["name"]: r["id"] for r in page.request.get(f"{BASE}/api/hangar/rockets").json()}
     flights = page.request.get(f"{BASE}/api/logbook/flights").json()["flights"]
     keys["flight"] = next(f["id"] for f in flights if f["rocket_name"] == "Inchworm" and f["label"] == "B9-4")
+    keys["field"] = page.request.get(f"{BASE}/api/stores/fields").json()[0]["id"]
     for name, address, (width, height), theme, prepare in VIEWS:
         page.set_viewport_size({"width": width, "height": height})
         page.goto(BASE + re.sub(r"\{([^}]+)\}", lambda m: keys[m[1]], address))

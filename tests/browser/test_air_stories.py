@@ -1,8 +1,22 @@
 """Stories of wind: a flight watched and scattered over a field, a field drawn, a height aimed at, a box filled."""
 
 import re
+from typing import Any
 
-from playwright.sync_api import Page, expect
+import pytest
+from django.test import Client
+from playwright.sync_api import BrowserContext, Page, expect
+
+from wobbly_fin.accounts.demo.load import demo_key, load_demo
+
+
+@pytest.fixture
+def demo(context: BrowserContext, live_server: Any, transactional_db: None) -> str:
+    """Where the whole demo is served to somebody signed in as its visitor."""
+    client = Client()
+    client.force_login(load_demo())
+    context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": live_server.url}])
+    return str(live_server.url)
 
 
 def test_hedda_watches_a_flight_lean_and_sees_where_it_may_land(page: Page, demo: str) -> None:
@@ -11,7 +25,7 @@ def test_hedda_watches_a_flight_lean_and_sees_where_it_may_land(page: Page, demo
     page.get_by_role("link", name="Motor", exact=True).click()
     expect(page.get_by_label("Verdict board")).to_be_visible()
     page.get_by_role("link", name="See it fly").click()
-    expect(page.get_by_role("img", name=re.compile("from the side"))).to_be_visible()
+    expect(page.get_by_role("img", name=re.compile("The flight from the side"))).to_be_visible()
     with page.expect_response(re.compile("/scatter")):
         page.get_by_role("button", name="Scatter it").click()
     expect(page.get_by_text("1000 of 1000 flown")).to_be_visible()
@@ -19,8 +33,8 @@ def test_hedda_watches_a_flight_lean_and_sees_where_it_may_land(page: Page, demo
 
     # More wind, from elsewhere: the old cloud no longer holds and goes; a new one tells another story.
     with page.expect_response(re.compile("/api/conditions")):
-        page.get_by_label("Wind", exact=True).fill("7 m/s")
-        page.get_by_label("Wind", exact=True).press("Enter")
+        page.locator("[name=wind]").fill("7 m/s")
+        page.locator("[name=wind]").press("Enter")
     expect(page.get_by_text("1000 of 1000 flown")).to_have_count(0)
     page.get_by_role("button", name="Scatter it").click()
     expect(page.get_by_text("1000 of 1000 flown")).to_be_visible()
@@ -34,7 +48,7 @@ def test_hedda_watches_a_flight_lean_and_sees_where_it_may_land(page: Page, demo
     expect(clock).not_to_contain_text("3.0 s")
 
     # A million are capped, and stopped when asked.
-    page.get_by_label("Flights").last.fill("1000000")
+    page.get_by_role("spinbutton", name="Flights").fill("1000000")
     page.get_by_role("button", name="Scatter it").click()
     page.get_by_role("button", name="Stop").click()
     expect(page.get_by_text("1000000 flights were asked for")).to_be_visible()
@@ -88,3 +102,12 @@ def test_a_field_is_drawn_and_undone_and_a_box_is_filled(page: Page, demo: str) 
     page.goto(f"{demo}/stores/box")
     page.get_by_label("One E19 more to buy").click()
     expect(page.get_by_label("Buying list")).to_contain_text("1 × E19")
+
+
+def test_a_cluster_of_three_is_drawn_and_says_what_a_dud_would_do(page: Page, demo: str) -> None:
+    key = demo_key("rocket", "Three Sisters")
+    page.goto(f"{demo}/rockets/{key}/shape")
+    page.get_by_role("button", name="Cut open").click()
+    page.get_by_role("link", name="Motor", exact=True).click()
+    page.get_by_role("link", name="See it fly").click()
+    expect(page.get_by_text("If one of the cluster fails to light")).to_be_visible()

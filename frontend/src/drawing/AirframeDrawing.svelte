@@ -108,7 +108,7 @@
   <g opacity={ghost} class={cut ? '' : 'pointer-events-none'}>
     {#each inside as d (d.id)}
       {#snippet piece()}
-        {#each d.across.length ? d.across : [0] as y (y)}
+        {#each d.across.length ? d.across : [0] as y, i (i)}
           <path
             d={solid(d) && !y
               ? whole(d.profile, scale)
@@ -123,7 +123,7 @@
       {#if cut}{@render touch(d, piece)}{:else}{@render piece()}{/if}
     {/each}
     {#each motors as motor (motor.name + motor.fore_m)}
-      {#each motor.off_axis_m as y (y)}
+      {#each motor.off_axis_m as y, i (i)}
         <rect
           x={motor.fore_m * scale}
           y={(y - motor.diameter_m / 2) * scale}
@@ -146,7 +146,7 @@
   {/each}
   {#if cut}
     {#each drawn.filter((d) => d.type === 'fin_set' && d.stub.length) as d (d.id)}
-      {#each d.angles_deg as angle (angle)}
+      {#each d.angles_deg as angle, i (i)}
         <path
           d={path(turned(d.stub, angle), scale)}
           class="stroke-base-content"
@@ -158,7 +158,7 @@
   {/if}
   {#each fittings as d (d.id)}
     {#snippet fitting()}
-      {#each d.across as y (y)}
+      {#each d.across as y, i (i)}
         <path
           d={path(
             [...d.profile, ...[...d.profile].reverse().map(([a, b]) => [a ?? 0, -(b ?? 0)])],
