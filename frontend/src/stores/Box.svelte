@@ -63,11 +63,11 @@
 <svelte:head><title>Motor box · Wobbly Fin</title></svelte:head>
 
 <StoresTabs />
-<div class="grid gap-3 lg:grid-cols-[1fr_340px]">
+<div class="grid grid-cols-1 gap-3 lg:grid-cols-[minmax(0,1fr)_340px]">
   <Loading query={box}>
     {#snippet children(found)}
       <div class="grid content-start gap-3">
-        <section class="paper self-start p-4" aria-label="Motors in the box">
+        <section class="paper self-start overflow-x-auto p-4" aria-label="Motors in the box">
           {#if found.lines.length}
             <table class="w-full">
               <thead class="quiet text-left text-sm"

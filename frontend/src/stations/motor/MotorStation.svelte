@@ -37,7 +37,7 @@
             <ClassLadder rungs={found.ladder} bind:chosen={choice.filters.impulseClass} />
             <VerdictBoard board={found} {choice} />
           </div>
-          <div class="mt-2 grid gap-2 xl:grid-cols-2">
+          <div class="mt-2 grid grid-cols-1 gap-2 xl:grid-cols-2">
             <Pins pins={choice.pins} onunpin={(key) => choice.togglePin(key)} />
             <AimPanel {id} {choice} />
           </div>

@@ -69,7 +69,7 @@
       There is no such field. <a class="link" href={p('/stores/fields')}>To the fields</a>.
     </p>
   {:else}
-    <div class="grid gap-3 lg:grid-cols-[1fr_330px]">
+    <div class="grid grid-cols-1 gap-3 lg:grid-cols-[minmax(0,1fr)_330px]">
       <section class="paper p-3" aria-label={`${field.name} from above`}>
         <div class="mb-2 flex flex-wrap items-center gap-2">
           <h2 class="tape mr-auto">{field.name}</h2>

@@ -82,7 +82,7 @@
           <a class="btn btn-sm" href={back}>Back to the board</a>
         </div>
         {#if found.lifted}
-          <div class="grid gap-2 lg:grid-cols-2">
+          <div class="grid grid-cols-1 gap-2 lg:grid-cols-2">
             <section class="paper p-3" aria-label="Height, speed and acceleration">
               <div class="mb-1 flex flex-wrap items-center gap-2">
                 <button class="btn btn-primary btn-sm w-20" onclick={() => play.toggle()}
