@@ -21,12 +21,12 @@ G = STANDARD_GRAVITY_M_S2
 _GAUSS_X = np.array([-0.906179845938664, -0.538469310105683, 0.0, 0.538469310105683, 0.906179845938664])
 _GAUSS_W = np.array([0.236926885056189, 0.478628670499366, 0.568888888888889, 0.478628670499366, 0.236926885056189])
 
-_SETTLED_FRACTION = 0.03  # of terminal speed: vertical mismatch below which the fall counts as settled
-_SETTLED_CROSSWIND_FRACTION = 0.08
+_SETTLED_FRACTION = 0.02  # of terminal speed: vertical mismatch below which the fall counts as settled
+_SETTLED_CROSSWIND_FRACTION = 0.03
 _SHEAR_PANELS_RATIO = 3.0  # each quadrature panel spans at most this ratio of heights
 _LONGEST_PANEL_M = 1500.0
 _BUMPY_PANEL_M = 12.0  # where gusts or layers bend the wind
-SHEAR_LAGS = 20.0  # down to which height, in lags of the canopy behind a power-law wind
+SHEAR_LAGS = 40.0  # down to which height, in lags of the canopy behind a power-law wind
 _MOST_STEPS = 200_000
 
 

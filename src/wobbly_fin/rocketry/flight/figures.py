@@ -25,7 +25,6 @@ class _Leg(NamedTuple):
     """Figures of one stretch of the ascent: a stack of stages from when it flies alone until something parts from it."""
 
     STATE: int  # components of the state: 6 a point, 12 a rigid body, 15 one whose thrust may pull off its axis
-    STARTS_S: int  # from when on this stack flies
     ENDS_S: int  # until when: separation; infinite for the last
     FIRST_KNOT: int  # its rows in the table of thrust
     LAST_KNOT: int

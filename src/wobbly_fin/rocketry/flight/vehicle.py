@@ -203,11 +203,11 @@ class Vehicle:
     def legs(self, site: Site, tolerance: float) -> Floats:
         """The kernel's table of stretches at a site, (l, LEG_COLUMNS)."""
         table = np.zeros((len(self.stretches), LEG_COLUMNS))
-        at, starts = 0, 0.0
+        at = 0
         for q, s in zip(table, self.stretches, strict=True):
             rows = len(s.burn.knots)
             q[Leg.STATE] = POINT_STATE if s.aero is None else 15 if any(x.burn.off_axis for x in self.stretches) else 12
-            q[Leg.STARTS_S], q[Leg.ENDS_S] = starts, s.ends_s
+            q[Leg.ENDS_S] = s.ends_s
             q[Leg.FIRST_KNOT], q[Leg.LAST_KNOT] = at, at + rows - 1
             q[Leg.MASS_KG], q[Leg.DRAG_AREA_M2] = s.dry_kg, s.drag_area_m2
             q[Leg.CG_M], q[Leg.INERTIA_KG_M2] = s.cg_m, s.inertia_kg_m2
@@ -216,7 +216,7 @@ class Vehicle:
             q[Leg.DRAG_FACTOR] = q[Leg.THRUST_FACTOR] = q[Leg.TURN_COS] = 1.0
             q[Leg.ELEVATION_M : Leg.WIND_HEIGHT_M + 1] = site.figures
             q[Leg.TOLERANCE], q[Leg.LAYERS] = tolerance, len(site.layers)
-            at, starts = at + rows, s.ends_s
+            at += rows
         return table
 
 
