@@ -352,6 +352,9 @@ class PayloadDocument(Document):
     mass_kg: Number
     stands_n: Number
 
+    def to_payload(self) -> Payload:
+        return Payload(mass_kg=self.mass_kg, stands_n=self.stands_n)
+
 
 class PickDocument(Document):
     """A rocket, its mount and a site: which motor? `lower_mounts` are those of the stages below."""
@@ -370,7 +373,7 @@ class PickDocument(Document):
         return Situation(
             site=within("site", self.site.to_site), ground=within("site", self.site.to_field),
             flyer=Flyer(**self.flyer.model_dump()) if self.flyer else None,
-            payload=Payload(**self.payload.model_dump()) if self.payload else None,
+            payload=within("payload", self.payload.to_payload) if self.payload else None,
         )  # fmt: skip
 
     def to_mounts(self) -> list[Mount]:

@@ -10,6 +10,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, StringConstraints
 
 from wobbly_fin.formats.base import Document, Number, within
+from wobbly_fin.formats.documents import PayloadDocument
 from wobbly_fin.formats.parts import FILED_PARTS, PartDocument, Text, one_of, to_parts
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, lay_out
 from wobbly_fin.rocketry.airframe.balance import School, school_of
@@ -17,7 +18,6 @@ from wobbly_fin.rocketry.airframe.mass import total, weigh
 from wobbly_fin.rocketry.airframe.mount import mount_of
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing import Mount
-from wobbly_fin.rocketry.choosing.situation import Payload
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
@@ -83,15 +83,10 @@ class KnownDocument(Document):
         return Known(**self.model_dump(exclude={"typed"}))
 
 
-class PayloadDocument(Document):
-    """Something fragile aboard and the force it stands along the rocket."""
+class FragileDocument(PayloadDocument):
+    """A payload, with what its owner typed."""
 
-    mass_kg: Number
-    stands_n: Number
     typed: Annotated[dict[str, Text], Field(max_length=4)] = {}
-
-    def to_payload(self) -> Payload:
-        return Payload(mass_kg=self.mass_kg, stands_n=self.stands_n)
 
 
 class MarginDocument(Document):
@@ -146,7 +141,7 @@ class RocketFile(Document):
     motors: Annotated[dict[str, Label], Field(max_length=3)] = {}
     margin: MarginDocument = MarginDocument()
     tube_school: Literal["household", "rocket_tube_only"] = "household"
-    payload: PayloadDocument | None = None
+    payload: FragileDocument | None = None
     kit: Annotated[list[KitLine], Field(max_length=200)] = []
     scale: ScaleDocument | None = None
     rod_length_m: Number | None = None

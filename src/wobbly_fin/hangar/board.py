@@ -15,7 +15,7 @@ from wobbly_fin.rocketry.airframe.airframe import MOST_STAGES
 from wobbly_fin.rocketry.airframe.guide import guided_travel_m
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing import Candidate, Mount, Rules, judge, pick
-from wobbly_fin.rocketry.choosing.situation import Situation
+from wobbly_fin.rocketry.choosing.situation import Situation, Stocked
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket
 from wobbly_fin.rocketry.motors import Motor
@@ -49,12 +49,13 @@ class Question:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Board:
-    """The answer: every candidate, best first, and the shelf it came from."""
+    """The answer: every candidate, best first, the shelf it came from, and what of it lies in the box."""
 
     question: Question
     candidates: tuple[Candidate, ...]
     key_of: dict[str, str]
     shelf: list[Shelved]
+    stock: dict[str, Stocked]
 
 
 def question_of(user: User, row: Rocket) -> Question:
@@ -70,7 +71,6 @@ def question_of(user: User, row: Rocket) -> Question:
             site=now.site,
             ground=now.ground,
             flyer=flyer_of(preferences),
-            stock=stock_of(user),
             payload=within("payload", file.payload.to_payload) if file.payload else None,
         ),
         now=now,
@@ -88,6 +88,7 @@ def board_of(user: User, row: Rocket) -> Board:
         candidates=pick(asked.rocket, asked.mounts, asked.situation, [s.motor for s in everything], asked.rules),
         key_of={s.motor.key: s.key for s in everything},
         shelf=everything,
+        stock=stock_of(user, everything),
     )
 
 

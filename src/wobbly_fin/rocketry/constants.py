@@ -12,6 +12,7 @@ SEA_LEVEL_TEMPERATURE_K = 288.15  # K
 SEA_LEVEL_PRESSURE_PA = 101_325.0  # Pa
 
 ZERO_CELSIUS_K = 273.15  # K
+FOOT_M = 0.3048  # m, exact, international foot of 1959
 PA_PER_HPA = 100.0
 
 # Scatter of a labelled delay: NFPA 1125, quoted from memory

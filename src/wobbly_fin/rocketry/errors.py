@@ -50,6 +50,9 @@ class NotPositiveError(OutOfRangeError):
 
 def require_finite(name: str, value: float, low: float | None = None, high: float | None = None) -> None:
     """Raise OutOfRangeError unless `value` is finite and within [low, high]."""
+    # Whole numbers have no end; one too long for a float is as good as infinite.
+    if isinstance(value, int) and abs(value) > 1e300:
+        raise OutOfRangeError(name, math.inf if value > 0 else -math.inf, low, high)
     if not math.isfinite(value) or (low is not None and value < low) or (high is not None and value > high):
         raise OutOfRangeError(name, value, low, high)
 

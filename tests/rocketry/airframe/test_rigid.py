@@ -110,6 +110,22 @@ def test_what_parts_is_gone() -> None:
     assert vehicle.hanging_kg == pytest.approx(high.dry_kg)
 
 
+def test_three_stages_part_twice_and_climb_further() -> None:
+    two = CANDLE.airframe
+    lower = two.stages[1]
+    third = replace(
+        lower, parts=tuple(replace(p, id=p.id + "3", parent=p.parent + "3" if p.parent else None) for p in lower.parts)
+    )
+    three = RigidRocket(airframe=replace(two, stages=(*two.stages, third)), canopy_given=CANDLE.canopy, boosters=(C8_0, C8_0))
+    f, g = fly(three, C8, 7.0, CALM), fly(CANDLE.over((C8_0,)), C8, 7.0, CALM)
+    assert f.apogee_altitude_m > g.apogee_altitude_m and f.burnout_time_s == pytest.approx(
+        2 * C8_0.curve.burnout_s + C8.curve.burnout_s
+    )
+    low, high = f.spent
+    assert (low.name, high.name) == ("stage 3", "stage 2") and low.parted_time_s < high.parted_time_s
+    assert low.parted_altitude_m < high.parted_altitude_m < f.apogee_altitude_m
+
+
 def test_late_staging_loses_height_where_gravity_not_drag_decides() -> None:
     """Without much drag every second of coasting is a second of gravity. A light draggy rocket in calm air may gain instead."""
     slick = replace(CANDLE.over((C8_0,)), cd=0.01)

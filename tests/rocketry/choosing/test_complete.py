@@ -12,9 +12,10 @@ from wobbly_fin.rocketry.choosing import Mount, Rules, judge, pick
 from wobbly_fin.rocketry.choosing.aim import Aim, front, take_aim
 from wobbly_fin.rocketry.choosing.cost import break_even_flights, cost_per_flight, single_use_like
 from wobbly_fin.rocketry.choosing.explain import aim_headline, shorten_sentence, trial_sentence, wind_sentence
-from wobbly_fin.rocketry.choosing.permits import FOOT_M, least_site_m, level_wanted
+from wobbly_fin.rocketry.choosing.permits import least_site_m, level_wanted
 from wobbly_fin.rocketry.choosing.refusals import Configuration, refusals
 from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation, Stocked
+from wobbly_fin.rocketry.constants import FOOT_M
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly

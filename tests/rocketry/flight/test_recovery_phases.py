@@ -11,7 +11,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.explain import events
 from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.sequence import Sequence, filling_time_s
+from wobbly_fin.rocketry.recovery.sequence import Sequence
 
 SITE = Site(wind_speed_m_s=4.0)
 
@@ -101,11 +101,6 @@ def test_a_sequence_that_cannot_be_is_refused_at_its_field(changes, field) -> No
     with pytest.raises(RocketryError) as refused:
         Sequence(**changes)
     assert refused.value.name == field
-
-
-def test_filling_time_by_knacke() -> None:
-    """8 D ÷ v: a metre of canopy at 10 m/s takes 0.8 s."""
-    assert filling_time_s(Canopy(diameter_m=1.0), 10.0) == pytest.approx(0.8)
 
 
 def test_layers_take_the_place_of_the_power_law() -> None:

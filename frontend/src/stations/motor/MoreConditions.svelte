@@ -49,7 +49,10 @@
           }}>✕</button
         >
       </div>
-      {@const wrong = refused?.of(`hours.${i}.wind`) ?? refused?.of(`hours.${i}.wind_from`)}
+      {@const wrong =
+        refused?.of(`hours.${i}.hour`) ??
+        refused?.of(`hours.${i}.wind`) ??
+        refused?.of(`hours.${i}.wind_from`)}
       {#if wrong}<p class="text-error text-sm" role="alert">✕ {wrong}</p>{/if}
     {/each}
     <button

@@ -1,6 +1,8 @@
 <script lang="ts">
+  import NorthArrow from '../../drawing/NorthArrow.svelte';
+  import ScaleBar from '../../drawing/ScaleBar.svelte';
   import GroundShapes from '../../drawing/GroundShapes.svelte';
-  import { barLength, planOf, type Place, type Plan } from '../../drawing/plan';
+  import { planOf, type Place, type Plan } from '../../drawing/plan';
   import type { Editing } from './editing.svelte';
 
   let { editing, unit }: { editing: Editing; unit: { size: number; symbol: string } } = $props();
@@ -20,7 +22,6 @@
   // While something is dragged or drawn the ground must not move under the pen.
   const plan = $derived(held ?? fitted);
   const sets = $derived([-1, ...editing.features.map((_, i) => i)]);
-  const bar = $derived(barLength(plan.scale, unit.size));
 
   function spot(event: PointerEvent): [number, number] {
     const box = (event.currentTarget as Element).closest('svg')!.getBoundingClientRect();
@@ -105,22 +106,7 @@
         />
       {/each}
     {/each}
-    <g transform="translate(26 30)">
-      <path d="M0 14 V-14 M-4 -7 L0 -15 L4 -7" class="stroke-base-content fill-none" stroke-width="1.6" />
-      <text x="0" y="27" text-anchor="middle" class="fill-base-content text-[12px]">N</text>
-    </g>
-    <g transform={`translate(${width - 14 - bar * unit.size * plan.scale} ${height - 10})`}>
-      <path
-        d={`M0 -6 V0 H${bar * unit.size * plan.scale} V-6`}
-        class="stroke-base-content fill-none"
-        stroke-width="1.3"
-      />
-      <text
-        x={(bar * unit.size * plan.scale) / 2}
-        y="-5"
-        text-anchor="middle"
-        class="fill-base-content text-[12px]">{bar} {unit.symbol}</text
-      >
-    </g>
+    <NorthArrow x={26} y={28} />
+    <ScaleBar scale={plan.scale} {unit} x={width - 14} y={height - 9} />
   </svg>
 </div>

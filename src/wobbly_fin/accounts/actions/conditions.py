@@ -131,14 +131,15 @@ def set_conditions(
 def _hours(rows: Sequence[dict[str, Any]], system: System) -> list[HourOfWind]:
     if len(rows) > MOST_HOURS:
         raise RocketryError("hours", f"has {len(rows)} rows; a day has {MOST_HOURS}")
-    return [
-        HourOfWind(
-            hour=float(row["hour"]),
-            speed_m_s=parse(row["wind"] or "0", "speed", system, name=f"hours.{i}.wind").si,
-            from_deg=read_bearing(row["wind_from"] or "W", f"hours.{i}.wind_from"),
-        )
-        for i, row in enumerate(rows)
-    ]
+    found = []
+    for i, row in enumerate(rows):
+        speed = parse(row["wind"] or "0", "speed", system, name=f"hours.{i}.wind").si
+        bearing = read_bearing(row["wind_from"] or "W", f"hours.{i}.wind_from")
+        try:
+            found.append(HourOfWind(hour=float(row["hour"]), speed_m_s=speed, from_deg=bearing))
+        except RocketryError as error:
+            raise RocketryError(f"hours.{i}.{'hour' if error.name == 'hour' else 'wind'}", error.message) from error
+    return found
 
 
 def _aloft(rows: Sequence[dict[str, Any]], system: System) -> list[dict[str, float]]:

@@ -52,7 +52,7 @@ def _read_flyer(told: dict[str, Any]) -> dict[str, Any]:
     level, text = told.get("level"), str(told.get("age") or "").strip()
     if level is None and not text:
         return {}
-    if text and not text.isdigit():
+    if text and not (text.isascii() and text.isdigit() and len(text) < 4):
         raise RocketryError("age", f"{text[:20]!r} is no age in years")
     flyer = Flyer(level=int(level or 0), age=int(text) if text else None)
     return {"level": flyer.level, "age": flyer.age}

@@ -1,6 +1,7 @@
 """Where it may land, streamed as it is flown; and how to reach a height or a time."""
 
 import json
+import math
 import uuid
 from collections.abc import Iterator
 
@@ -12,13 +13,15 @@ from wobbly_fin.accounts.people import person
 from wobbly_fin.formats.answers import assert_finite
 from wobbly_fin.hangar.api.air_answers import aim_out, cloud_out
 from wobbly_fin.hangar.api.air_schemas import AimIn, AimOut, CloudOut
-from wobbly_fin.hangar.api.router import _row
+from wobbly_fin.hangar.api.router import row_of
 from wobbly_fin.hangar.board import Question, load_of, question_of, ready
-from wobbly_fin.rocketry.flight.scatter import Cloud, scattered
+from wobbly_fin.rocketry.flight.figures import Floats
+from wobbly_fin.rocketry.flight.scatter import CHUNK, Cloud, scattered
 from wobbly_fin.rocketry.flight.scatter import Question as Scatter
 from wobbly_fin.site.errors import ErrorOut
 
 router = Router(tags=["hangar"])
+MOST_MESSAGES = 40
 
 
 @router.get(
@@ -30,7 +33,7 @@ def scatter(
     request: HttpRequest, key: uuid.UUID, motor: str, delay_s: float | None = None, runs: int = 1000, seed: int = 1
 ) -> StreamingHttpResponse:
     """Server-sent events, each a `CloudOut`, until all runs are flown or the reader goes away."""
-    asked = question_of(person(request), _row(request, key))
+    asked = question_of(person(request), row_of(request, key))
     load = load_of(person(request), motor)
     delay = delay_s if load.motor.kind == "single" else None
     wanted = Scatter(vehicle=ready(asked, load).loaded(load.motor), delay_s=delay, site=asked.now.site, runs=runs, seed=seed)
@@ -41,11 +44,21 @@ def scatter(
 
 
 def _events(asked: Question, wanted: Scatter) -> Iterator[str]:
-    """A message per chunk; closing this iterator stops the flying."""
-    rows = []
-    for chunk in scattered(wanted):
+    """Messages as chunks are flown; closing this iterator stops the flying.
+
+    However many runs, some forty messages: each sums up all there is so far, which would grow with the square otherwise.
+    """
+    every = math.ceil(wanted.flown / CHUNK / MOST_MESSAGES)
+    rows: list[Floats] = []
+    fresh: list[Floats] = []
+    for number, chunk in enumerate(scattered(wanted), 1):
         rows.append(chunk.rows)
-        message = cloud_out(asked, wanted, Cloud(rows=np.concatenate(rows)), chunk).model_dump(mode="json")
+        fresh.append(chunk.rows)
+        if number % every and number * CHUNK < wanted.flown:
+            continue
+        whole, news = Cloud(rows=np.concatenate(rows)), Cloud(rows=np.concatenate(fresh))
+        rows, fresh = [whole.rows], []
+        message = cloud_out(asked, wanted, whole, news).model_dump(mode="json")
         assert_finite(message)
         yield f"data: {json.dumps(message, allow_nan=False)}\n\n"
     yield "event: end\ndata: {}\n\n"
@@ -55,4 +68,4 @@ def _events(asked: Question, wanted: Scatter) -> Iterator[str]:
 def aim(request: HttpRequest, key: uuid.UUID, body: AimIn) -> AimOut:
     """Which motor, delay, ballast and canopy reach a height or a time in the air."""
     user = person(request)
-    return aim_out(user, question_of(user, _row(request, key)), body)
+    return aim_out(user, question_of(user, row_of(request, key)), body)

@@ -261,7 +261,7 @@ def _rung_out(rung: Rung, units: UnitChoice) -> RungOut:
 
 def _motor_verdict(board: Board, leader: Candidate) -> MotorVerdictOut:
     motor, units = leader.motor, board.question.units
-    curve, stocked = motor.curve, board.question.situation.stock.get(motor.key)
+    curve, stocked = motor.curve, board.stock.get(motor.key)
     return MotorVerdictOut(
         key=load_key(leader, board.key_of),
         name=motor.name if not leader.boosters else " + ".join([*(b.name for b in reversed(leader.boosters)), motor.name]),

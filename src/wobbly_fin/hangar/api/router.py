@@ -23,10 +23,11 @@ router = Router(tags=["hangar"])
 
 def _shown(request: HttpRequest, key: uuid.UUID) -> RocketOut:
     user = person(request)
-    return rocket_out(_row(request, key), units_of(preferences_of(user)))
+    return rocket_out(row_of(request, key), units_of(preferences_of(user)))
 
 
-def _row(request: HttpRequest, key: uuid.UUID) -> Rocket:
+def row_of(request: HttpRequest, key: uuid.UUID) -> Rocket:
+    """A rocket of this person's; raises Http404 where there is none."""
     row = with_flights(person(request)).filter(pk=key).first()
     if row is None:
         raise Http404
@@ -96,13 +97,13 @@ def redo_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
 @router.get("/rockets/{uuid:key}/board", response={200: BoardOut, 404: ErrorOut, 422: ErrorOut}, operation_id="board")
 def board(request: HttpRequest, key: uuid.UUID) -> BoardOut:
     """Which motor and which delay, here, today, and why not the others."""
-    return board_out(board_of(person(request), _row(request, key)))
+    return board_out(board_of(person(request), row_of(request, key)))
 
 
 @router.get("/rockets/{uuid:key}/flight", response={200: FlightOut, 404: ErrorOut, 422: ErrorOut}, operation_id="forecast")
 def forecast(request: HttpRequest, key: uuid.UUID, motor: str, delay_s: float | None = None) -> FlightOut:
     """One motor with any delay: the whole flight."""
-    asked = question_of(person(request), _row(request, key))
+    asked = question_of(person(request), row_of(request, key))
     load = load_of(person(request), motor)
     delay = delay_s if load.motor.kind == "single" else None
     return flight_out(asked, load, judge_one(asked, load, delay))

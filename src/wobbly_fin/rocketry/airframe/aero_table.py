@@ -1,15 +1,12 @@
 """An airframe's aerodynamics by Mach, as the flight takes them."""
 
-import math
-
 import numpy as np
 
 from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
 from wobbly_fin.rocketry.airframe.layout import Layout
-from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import SOUND_M_S, drag_at
 from wobbly_fin.rocketry.flight.figures import MACH_STEP, MACH_STEPS, Aero, Floats
 
-_SOUND_M_S = math.sqrt(1.4 * 287.053 * 288.15)
 _SLOWEST_M_S = 2.0  # skin friction has no limit towards standing still
 
 
@@ -39,7 +36,7 @@ def aero_table(layout: Layout, *, cd: float | None, motor_diameter_m: float, mac
         if cd is not None:
             table[i, : Aero.SLOPE] = cd
             continue
-        speed = max(mach * _SOUND_M_S, _SLOWEST_M_S)
+        speed = max(mach * SOUND_M_S, _SLOWEST_M_S)
         table[i, Aero.COASTING] = drag_at(layout, speed).cd
         table[i, Aero.THRUSTING] = drag_at(layout, speed, thrusting=True, motor_diameter_m=motor_diameter_m).cd
     return table

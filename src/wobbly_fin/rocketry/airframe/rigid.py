@@ -198,7 +198,7 @@ class RigidRocket:
             openings = self.recovery.openings(canopy, tumble_drag_area_m2(self._stack(1)))
         return Vehicle(
             stretches=tuple(stretches), liftoff_mass_kg=liftoff, openings=openings, spent=tuple(spent),
-            at_apogee=self.recovery.at_apogee, canopy=canopy,
+            at_apogee=self.recovery.at_apogee,
         )  # fmt: skip
 
     def over(self, boosters: tuple[Motor, ...]) -> "RigidRocket":

@@ -6,10 +6,10 @@ References
    certification levels, age. Local codes decide.
 """
 
+from wobbly_fin.rocketry.constants import FOOT_M
 from wobbly_fin.rocketry.motors.classes import CLASSES
 from wobbly_fin.rocketry.motors.motor import Motor
 
-FOOT_M = 0.3048
 ADULT_YEARS = 18
 # Installed impulse up to [N·s]: least dimension of the launch site [ft]
 _SITE_FT = ((1.25, 50), (2.5, 100), (5.0, 200), (10.0, 400), (20.0, 500), (160.0, 1000), (320.0, 1500))

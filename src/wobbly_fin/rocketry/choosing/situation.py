@@ -1,7 +1,6 @@
-"""Who flies where with what on the shelf: what a choice hangs on besides the rocket. None where nobody said."""
+"""Who flies what where: what a choice hangs on besides the rocket. None where nobody said."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from wobbly_fin.rocketry.errors import require_finite, require_positive
 from wobbly_fin.rocketry.field import Field
@@ -47,16 +46,9 @@ class Stocked:
 
 @dataclass(frozen=True, kw_only=True)
 class Situation:
-    """The site and everything else in force.
-
-    Attributes
-    ----------
-    stock : mapping of str to Stocked
-        By motor key.
-    """
+    """The site and everything else a verdict hangs on."""
 
     site: Site
     ground: Field | None = None
     flyer: Flyer | None = None
     payload: Payload | None = None
-    stock: Mapping[str, Stocked] = field(default_factory=dict)

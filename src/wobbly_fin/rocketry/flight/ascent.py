@@ -28,7 +28,16 @@ from wobbly_fin.rocketry.flight.forces import (
     THRUST_SLOPE,
     derivative,
 )
-from wobbly_fin.rocketry.flight.stepping import air_speed, event_in, event_value, fastest_in, locate, next_length, step
+from wobbly_fin.rocketry.flight.stepping import (
+    air_speed,
+    event_in,
+    event_value,
+    fastest_in,
+    forget_rates,
+    locate,
+    next_length,
+    step,
+)
 from wobbly_fin.rocketry.flight.wind import wind_at
 
 G = STANDARD_GRAVITY_M_S2
@@ -226,9 +235,7 @@ def ascend(
             if h < 1e-6:
                 up[Up.OUTSIDE] = 1.0
                 break
-            for row in range(1, 7):
-                for j in range(size):
-                    k[row * W + j] = 0.0  # a NaN times a weight of nothing is still one
+            forget_rates(k, size)
             continue
         if error > 1.0:
             h = next_length(length, error)

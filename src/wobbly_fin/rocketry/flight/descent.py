@@ -12,7 +12,7 @@ from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.flight.figures import CANOPY, GROUND, NONE, POINT_STATE, TRIGGER, Device, Down, Floats, Leg
 from wobbly_fin.rocketry.flight.figures import WORK_COLUMNS as W
 from wobbly_fin.rocketry.flight.forces import FILLING, OPENED, density_at, hanging
-from wobbly_fin.rocketry.flight.stepping import locate, next_length, step
+from wobbly_fin.rocketry.flight.stepping import forget_rates, locate, next_length, step
 from wobbly_fin.rocketry.flight.wind import wind_at
 
 G = STANDARD_GRAVITY_M_S2
@@ -210,9 +210,7 @@ def descend(
             if h < 1e-6:
                 lost = True
                 break
-            for row in range(1, 7):
-                for j in range(size):
-                    k[row * W + j] = 0.0  # a NaN times a weight of nothing is still one
+            forget_rates(k, size)
             continue
         if error > 1.0:
             h = next_length(length, error)

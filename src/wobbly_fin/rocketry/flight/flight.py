@@ -7,7 +7,6 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.flight.ascent import ascend
 from wobbly_fin.rocketry.flight.descent import descend
@@ -22,11 +21,12 @@ from wobbly_fin.rocketry.flight.figures import (
     Leg,
     Up,
 )
-from wobbly_fin.rocketry.flight.gusts import STRENGTH, gust_tables
+from wobbly_fin.rocketry.flight.gusts import REFERENCE_HEIGHT_M, STRENGTH, gust_tables
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.stepping import air_speed
 from wobbly_fin.rocketry.flight.vehicle import Rocket, Spent, Vehicle
 from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.recovery.canopy import terminal_speed_m_s
 
 # Relative, per step; what it costs and buys is measured by `make bench`. The same for points and bodies: in still air a body
 # then takes the point's own steps and flies its very flight.
@@ -35,7 +35,6 @@ LONGEST_DELAY_S = 120.0
 NO_TRACE = np.empty((0, TRACE_COLUMNS))
 NO_GUSTS = np.empty(0)
 _TRACE_ROWS = 24_000
-_20_FT_M = 6.096
 
 
 class LeavesAirError(RocketryError):
@@ -186,7 +185,7 @@ def gusts_for(vehicle: Vehicle, site: Site) -> Floats:
     """The site's own gusts up to where this rocket can climb, (2 n,); none in calm air."""
     if STRENGTH[site.gustiness] == 0.0:
         return NO_GUSTS
-    wind = math.hypot(*site.wind_at_m_s(_20_FT_M))
+    wind = math.hypot(*site.wind_at_m_s(REFERENCE_HEIGHT_M))
     return gust_tables(np.random.default_rng(site.gust_seed), 1, wind, site.gustiness, reach_m(vehicle, site))[0].ravel()
 
 
@@ -271,8 +270,7 @@ def _rate(vehicle: Vehicle, site: Site) -> float | None:
     """Terminal speed of what opens last, at the pad's density. [m/s]"""
     if not vehicle.openings:
         return None
-    drag_area = vehicle.openings[-1].drag_area_m2
-    return math.sqrt(2 * vehicle.hanging_kg * STANDARD_GRAVITY_M_S2 / (site.pad_density_kg_m3 * drag_area))
+    return terminal_speed_m_s(vehicle.hanging_kg, vehicle.openings[-1].drag_area_m2, site.pad_density_kg_m3)
 
 
 def _fallen(vehicle: Vehicle, site: Site, legs: Floats, gust: Floats, parted: Floats) -> tuple[Fallen, ...]:

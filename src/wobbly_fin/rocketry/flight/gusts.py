@@ -14,6 +14,7 @@ from typing import Literal
 
 import numpy as np
 
+from wobbly_fin.rocketry.constants import FOOT_M
 from wobbly_fin.rocketry.flight.figures import Floats
 
 Gustiness = Literal["calm", "breezy", "gusty"]
@@ -23,19 +24,18 @@ STRENGTH: dict[Gustiness, float] = {"calm": 0.0, "breezy": 1.0, "gusty": 2.0}
 
 ROWS = 160
 LOWEST_M = 100.0
-_FOOT_M = 0.3048
-_REFERENCE_M = 20 * _FOOT_M  # intensity goes with the wind 20 ft up
+REFERENCE_HEIGHT_M = 20 * FOOT_M  # intensity goes with the wind 20 ft up
 
 
 def scale_m(height_m: Floats) -> Floats:
     """Length of the gusts at a height: h ÷ (0.177 + 0.000823 h)^1.2 in feet, from 10 to 1000 ft, the same beyond. [m]"""
-    h = np.clip(height_m / _FOOT_M, 10.0, 1000.0)
-    return np.asarray(_FOOT_M * h / (0.177 + 0.000823 * h) ** 1.2)
+    h = np.clip(height_m / FOOT_M, 10.0, 1000.0)
+    return np.asarray(FOOT_M * h / (0.177 + 0.000823 * h) ** 1.2)
 
 
 def intensity(height_m: Floats) -> Floats:
     """Standard deviation of the gusts ÷ mean wind at 20 ft: 0.1 ÷ (0.177 + 0.000823 h)^0.4, h in feet as for `scale_m`."""
-    h = np.clip(height_m / _FOOT_M, 10.0, 1000.0)
+    h = np.clip(height_m / FOOT_M, 10.0, 1000.0)
     return np.asarray(0.1 / (0.177 + 0.000823 * h) ** 0.4)
 
 

@@ -54,6 +54,4 @@ class QuickRocket:
             burn=burn_of([(motor, 0.0, 0.0)]), dry_kg=self.mass_kg + motor.burnout_mass_kg, drag_area_m2=self.drag_area_m2
         )
         openings = (Opening(drag_area_m2=self.canopy.drag_area_m2),) if self.canopy else ()
-        return Vehicle(
-            stretches=(stretch,), liftoff_mass_kg=self.mass_kg + motor.total_mass_kg, openings=openings, canopy=self.canopy
-        )
+        return Vehicle(stretches=(stretch,), liftoff_mass_kg=self.mass_kg + motor.total_mass_kg, openings=openings)

@@ -17,7 +17,7 @@ import numpy as np
 from wobbly_fin.rocketry.errors import require_finite
 from wobbly_fin.rocketry.flight.figures import HELD_COLUMNS, TRACE_COLUMNS, WORK_COLUMNS, WORK_ROWS, Down, Floats, Leg, Up
 from wobbly_fin.rocketry.flight.flight import LONGEST_DELAY_S, reach_m
-from wobbly_fin.rocketry.flight.gusts import STRENGTH, gust_tables
+from wobbly_fin.rocketry.flight.gusts import REFERENCE_HEIGHT_M, STRENGTH, gust_tables
 from wobbly_fin.rocketry.flight.runs import (
     AFTER_APOGEE,
     APOGEE_M,
@@ -37,7 +37,6 @@ from wobbly_fin.rocketry.flight.vehicle import Vehicle
 MOST_RUNS = 20_000
 CHUNK = 50
 SCATTER_TOLERANCE = 1e-4  # a cloud's edge is no sharper than its input
-_20_FT_M = 6.096
 _CORES = os.cpu_count() or 1
 
 
@@ -211,7 +210,7 @@ class _Prepared:
         legs = self.legs.copy()
         gusts = np.zeros((1, 2))
         if self.gusty:
-            wind = math.hypot(*q.site.wind_at_m_s(_20_FT_M))
+            wind = math.hypot(*q.site.wind_at_m_s(REFERENCE_HEIGHT_M))
             gusts = gust_tables(rng, CHUNK, wind, q.site.gustiness, self.top_m).reshape(CHUNK, -1)[:count]
             legs[:, Leg.GUST_TOP_M], legs[:, Leg.GUST_ROWS] = self.top_m, gusts.shape[1] // 2
         stages = len(legs)

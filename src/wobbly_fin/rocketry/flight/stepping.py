@@ -78,6 +78,14 @@ def step(
     return abs(h) * worst / q[Leg.TOLERANCE], math.sqrt(top_a)
 
 
+@small_kernel
+def forget_rates(k: Floats, size: int) -> None:
+    """Clear all rates but the first after a step into nowhere: a NaN times a weight of nothing is still one."""
+    for row in range(1, 7):
+        for j in range(size):
+            k[row * W + j] = 0.0
+
+
 @kernel
 def next_length(h: float, error: float) -> float:
     return h * min(8.0, max(0.2, 0.9 * (error + 1e-12) ** -0.2))

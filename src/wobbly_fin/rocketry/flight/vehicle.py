@@ -5,7 +5,7 @@ Whoever knows rockets (`quick_rocket`, `airframe.rigid`) makes one; whoever flie
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from functools import cached_property
 from typing import Protocol
 
@@ -155,7 +155,6 @@ class Vehicle:
     openings: tuple[Opening, ...] = ()
     spent: tuple[Spent, ...] = ()
     at_apogee: bool = False
-    canopy: Canopy | None = field(default=None)
 
     @property
     def hanging_kg(self) -> float:

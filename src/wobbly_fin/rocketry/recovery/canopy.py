@@ -84,7 +84,12 @@ def descent_rate_m_s(mass_kg: float, canopy: Canopy, density_kg_m3: float) -> fl
     """
     require_positive("mass_kg", mass_kg)
     require_positive("density_kg_m3", density_kg_m3)
-    return math.sqrt(2 * mass_kg * STANDARD_GRAVITY_M_S2 / (density_kg_m3 * canopy.drag_area_m2))
+    return terminal_speed_m_s(mass_kg, canopy.drag_area_m2, density_kg_m3)
+
+
+def terminal_speed_m_s(mass_kg: float, drag_area_m2: float, density_kg_m3: float) -> float:
+    """Speed at which drag carries a weight, all above zero: `descent_rate_m_s` for whatever drags. [m/s]"""
+    return math.sqrt(2 * mass_kg * STANDARD_GRAVITY_M_S2 / (density_kg_m3 * drag_area_m2))
 
 
 def canopy_diameter_m(mass_kg: float, target_m_s: float, density_kg_m3: float, cd: float = USUAL_CD["flat"]) -> float:

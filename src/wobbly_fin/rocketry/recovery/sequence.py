@@ -1,6 +1,5 @@
 """In what order things open: at once by the charge, or tumble or drogue first and the main lower down."""
 
-import math
 from dataclasses import dataclass
 from typing import Literal
 
@@ -64,14 +63,3 @@ class Sequence:
         area = self.drogue.drag_area_m2 if self.drogue is not None and self.first == "drogue" else tumble_drag_area_m2
         before = Opening(drag_area_m2=area, until_height_m=self.main_height_m, until_after_s=self.main_after_s)
         return (before, last)
-
-
-def filling_time_s(canopy: Canopy, speed_m_s: float) -> float:
-    """How long a canopy takes to fill: n D ÷ v, n = 8 for a solid flat one.
-
-    References
-    ----------
-    .. [1] T. W. Knacke, Parachute Recovery Systems Design Manual, 1992, ch. 5 (from memory).
-    """
-    require_positive("speed_m_s", speed_m_s)
-    return 8.0 * math.sqrt(4 / math.pi * canopy.area_m2) / speed_m_s

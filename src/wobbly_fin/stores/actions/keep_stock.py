@@ -47,7 +47,7 @@ def keep_stock(user: User, key: uuid.UUID, form: StockForm) -> MotorStock:
 
 def _whole(name: str, text: str) -> int:
     tidy = text.strip() or "0"
-    if not tidy.isascii() or not tidy.isdigit() or int(tidy) > MOST:
+    if not (tidy.isascii() and tidy.isdigit()) or len(tidy) > 6 or int(tidy) > MOST:
         raise RocketryError(name, f"{tidy[:20]!r} is no number of motors; write 0 to {MOST}")
     return int(tidy)
 

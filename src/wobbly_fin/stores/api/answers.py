@@ -24,7 +24,7 @@ from wobbly_fin.stores.shelf import Shelved, shelf
 from wobbly_fin.stores.stock import stock_of
 
 
-def motor_out(shelved: Shelved, units: UnitChoice, origin: str = "") -> MotorOut:
+def motor_out(shelved: Shelved, units: UnitChoice, origin: str = "", stocked: Stocked | None = None) -> MotorOut:
     """One motor with its figures, said in the person's units."""
     motor, curve = shelved.motor, shelved.motor.curve
     return MotorOut(
@@ -51,7 +51,7 @@ def motor_out(shelved: Shelved, units: UnitChoice, origin: str = "") -> MotorOut
         origin=origin or (shelved.own.origin if shelved.own else "shipped catalogue"),
         said=said_motor(motor, units),
         doubts=[doubt_sentence(d) for d in motor_doubts(motor)],
-        compare=compared(motor, None, units),
+        compare=compared(motor, stocked, units),
     )
 
 
@@ -123,14 +123,14 @@ def box_out(user: User, units: UnitChoice) -> MotorBoxOut:
     """The box and the buying list."""
     rows = list(MotorStock.objects.visible_to(user))
     known = {s.key: s for s in shelf(user)}
-    stock = stock_of(user)
+    # What was made of a motor that is in the bin is not shown, bought or summed up.
+    rows = [row for row in rows if row.motor_key in known]
+    stock = stock_of(user, known.values())
     priced = [(s.motor, stock[s.motor.key]) for s in known.values() if s.motor.key in stock]
-    lines = [
-        _line(row, known[row.motor_key], stock[known[row.motor_key].motor.key], priced) for row in rows if row.motor_key in known
-    ]
+    lines = [_line(row, known[row.motor_key], stock[known[row.motor_key].motor.key], priced) for row in rows]
     total = sum((row.wanted * row.cost for row in rows if row.cost is not None), Decimal(0))
     unpriced = sum(1 for row in rows if row.wanted and row.cost is None)
-    buying = [f"{row.wanted} × {known[row.motor_key].motor.name}" for row in rows if row.wanted and row.motor_key in known]
+    buying = [f"{row.wanted} × {known[row.motor_key].motor.name}" for row in rows if row.wanted]
     return MotorBoxOut(
         lines=lines, buying=buying, total=f"{total:.2f}" + (f" and {unpriced} without a price" if unpriced else "")
     )

@@ -19,7 +19,7 @@ from wobbly_fin.stores.actions.keep_part import keep_part
 from wobbly_fin.stores.actions.keep_stock import StockForm, keep_stock
 from wobbly_fin.stores.actions.remove import bin_row
 from wobbly_fin.stores.actions.save_field import save_field
-from wobbly_fin.stores.api.answers import box_out, compared, field_out, motor_out, stock_out
+from wobbly_fin.stores.api.answers import box_out, field_out, motor_out, stock_out
 from wobbly_fin.stores.api.schemas import (
     DecodeOut,
     DraftOut,
@@ -48,10 +48,9 @@ def motors(request: HttpRequest) -> list[MotorOut]:
     """Every motor on the shelf."""
     user = person(request)
     units = units_of(preferences_of(user))
-    stock = stock_of(user)
-    return [
-        motor_out(s, units).model_copy(update={"compare": compared(s.motor, stock.get(s.motor.key), units)}) for s in shelf(user)
-    ]
+    everything = shelf(user)
+    stock = stock_of(user, everything)
+    return [motor_out(s, units, stocked=stock.get(s.motor.key)) for s in everything]
 
 
 @router.get("/motors/decode", response={200: DecodeOut, 422: ErrorOut}, operation_id="decode_label")

@@ -1,8 +1,10 @@
 """What the stores API takes and gives."""
 
 import uuid
+from typing import Annotated
 
 from ninja import Schema
+from pydantic import Field
 
 from wobbly_fin.rocketry.field import FeatureKind
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
@@ -78,18 +80,21 @@ class FieldIn(Schema):
     ceiling: str = ""
 
 
+Place = Annotated[list[float], Field(min_length=2, max_length=2)]
+
+
 class FeatureIn(Schema):
     """Something on a field; points are [x, y] in metres east and north of the pad."""
 
     kind: FeatureKind
-    name: str = ""
-    points: list[list[float]]
+    name: Annotated[str, Field(max_length=60)] = ""
+    points: list[Place]
 
 
 class GroundIn(Schema):
     """A field's shape."""
 
-    outline: list[list[float]] = []
+    outline: list[Place] = []
     features: list[FeatureIn] = []
     surface: str = ""
 

@@ -1,6 +1,6 @@
 <script lang="ts">
+  import ScaleBar from '../../../drawing/ScaleBar.svelte';
   import { interpolate } from '../../../drawing/plot';
-  import { barLength } from '../../../drawing/plan';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
 
@@ -48,7 +48,6 @@
   });
   const turn = $derived((Math.atan2(now.lean, now.up) * 180) / Math.PI);
   const fastest = $derived(Math.max(0.5, ...flight.wind.map((w) => Math.hypot(w[1] ?? 0, w[2] ?? 0))));
-  const bar = $derived(barLength(scale, unit.size));
 </script>
 
 <div bind:clientWidth={width}>
@@ -91,18 +90,6 @@
         />
       {/if}
     </g>
-    <g transform={`translate(${width - 14 - bar * unit.size * scale} ${height - 5})`}>
-      <path
-        d={`M0 -5 V0 H${bar * unit.size * scale} V-5`}
-        class="stroke-base-content fill-none"
-        stroke-width="1.2"
-      />
-      <text
-        x={(bar * unit.size * scale) / 2}
-        y="-4"
-        text-anchor="middle"
-        class="fill-base-content text-[11px]">{bar} {unit.symbol}</text
-      >
-    </g>
+    <ScaleBar {scale} {unit} x={width - 14} y={height - 5} />
   </svg>
 </div>

@@ -1,6 +1,8 @@
 <script lang="ts">
+  import NorthArrow from '../../../drawing/NorthArrow.svelte';
+  import ScaleBar from '../../../drawing/ScaleBar.svelte';
   import GroundShapes from '../../../drawing/GroundShapes.svelte';
-  import { barLength, planOf, type Place } from '../../../drawing/plan';
+  import { planOf, type Place } from '../../../drawing/plan';
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
@@ -50,7 +52,6 @@
       .join('');
   const opened = $derived(dots((s) => s === 0));
   const shut = $derived(dots((s) => s !== 0));
-  const bar = $derived(barLength(plan.scale, unit.size));
   const wind = $derived(flight.wind[0] ?? [0, 0, 0]);
   const speed = $derived(Math.hypot(wind[1] ?? 0, wind[2] ?? 0));
 </script>
@@ -88,28 +89,13 @@
       class="fill-primary stroke-base-100"
       stroke-width="1.6"
     />
-    <g transform="translate(24 26)">
-      <path d="M0 12 V-12 M-4 -6 L0 -13 L4 -6" class="stroke-base-content fill-none" stroke-width="1.6" />
-      <text x="0" y="24" text-anchor="middle" class="fill-base-content text-[11px]">N</text>
-    </g>
+    <NorthArrow x={26} y={28} />
     {#if speed > 0.05}
       <g transform={`translate(60 26) rotate(${(Math.atan2(wind[1] ?? 0, wind[2] ?? 0) * 180) / Math.PI})`}>
         <path d="M0 13 V-9 M-4 -6 L0 -13 L4 -6 Z" class="stroke-info fill-info" stroke-width="2" />
       </g>
       <text x="76" y="30" class="fill-base-content text-[11px]">{speed.toFixed(1)} m/s</text>
     {/if}
-    <g transform={`translate(${width - 12 - bar * unit.size * plan.scale} ${height - 8})`}>
-      <path
-        d={`M0 -5 V0 H${bar * unit.size * plan.scale} V-5`}
-        class="stroke-base-content fill-none"
-        stroke-width="1.2"
-      />
-      <text
-        x={(bar * unit.size * plan.scale) / 2}
-        y="-4"
-        text-anchor="middle"
-        class="fill-base-content text-[11px]">{bar} {unit.symbol}</text
-      >
-    </g>
+    <ScaleBar scale={plan.scale} {unit} x={width - 14} y={height - 9} />
   </svg>
 </div>

@@ -1,0 +1,66 @@
+import { describe, expect, it } from 'vitest';
+import { at, bearing } from './compass';
+import { barLength, corners, middle, planOf } from './plan';
+
+describe('a map', () => {
+  const plan = planOf(
+    [
+      [-100, -50],
+      [100, 150],
+    ],
+    400,
+    300,
+  );
+  it('keeps one scale both ways, north up', () => {
+    expect(plan.x(10) - plan.x(0)).toBeCloseTo(plan.y(0) - plan.y(10));
+    expect(plan.y(150)).toBeLessThan(plan.y(-50));
+  });
+  it('shows every place inside its margin', () => {
+    for (const [e, n] of [
+      [-100, -50],
+      [100, 150],
+    ] as const) {
+      expect(plan.x(e)).toBeGreaterThanOrEqual(14 - 1e-9);
+      expect(plan.x(e)).toBeLessThanOrEqual(386 + 1e-9);
+      expect(plan.y(n)).toBeGreaterThanOrEqual(14 - 1e-9);
+      expect(plan.y(n)).toBeLessThanOrEqual(286 + 1e-9);
+    }
+  });
+  it('goes back to metres', () => {
+    expect(plan.east(plan.x(37))).toBeCloseTo(37);
+    expect(plan.north(plan.y(-12))).toBeCloseTo(-12);
+  });
+  it('never shrinks to a point round a pad with nothing on it', () => {
+    expect(planOf([], 400, 300).scale).toBeCloseTo(272 / 40);
+  });
+  it('writes corners as SVG points', () => {
+    expect(corners([[0, 0]], plan)).toBe(`${plan.x(0).toFixed(1)},${plan.y(0).toFixed(1)}`);
+    expect(
+      middle([
+        [0, 0],
+        [10, 20],
+      ]),
+    ).toEqual([5, 10]);
+  });
+  it.each([
+    [1, 1, 100],
+    [0.5, 1, 200],
+    [0.3, 0.3048, 1000],
+  ])('has a round scale bar at %f px per metre', (scale, unit, length) => {
+    expect(barLength(scale, unit)).toBe(length);
+  });
+});
+
+describe('a compass', () => {
+  it.each([
+    [0, 50, 10],
+    [90, 90, 50],
+    [180, 50, 90],
+    [270, 10, 50],
+  ])('puts %i° where a compass has it', (degrees, x, y) => {
+    const spot = at(degrees, 40, 50);
+    expect(spot.x).toBeCloseTo(x);
+    expect(spot.y).toBeCloseTo(y);
+    expect(bearing(spot.x, spot.y, 50)).toBe(degrees);
+  });
+});
