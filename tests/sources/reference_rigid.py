@@ -55,6 +55,7 @@ class Day:
     wind_height_m: float = 2.0
     elevation_m: float = 0.0
     warmer_k: float = 0.0
+    layers: tuple[tuple[float, float, float], ...] = ()  # height, speed, from
 
 
 def pressures(dart: Dart, mach: float) -> list[tuple[float, float]]:
@@ -116,6 +117,12 @@ def fly_dart(dart: Dart, motor: Charge, day: Day, rtol: float = 1e-9, body_lift:
         return p / (R_AIR * t), math.sqrt(GAMMA * R_AIR * t)
 
     def blows(z: float) -> Any:
+        if day.layers:
+            heights = [row[0] for row in day.layers]
+            east = [-v * math.sin(math.radians(d)) for _, v, d in day.layers]
+            north = [-v * math.cos(math.radians(d)) for _, v, d in day.layers]
+            near = min(1.0, max(z, 0.0) / heights[0]) ** day.exponent
+            return near * np.array([np.interp(z, heights, east), np.interp(z, heights, north), 0.0])
         return wind * (max(z, 0.0) / day.wind_height_m) ** day.exponent
 
     def body(impulse: float) -> tuple[float, float, float]:

@@ -1,10 +1,11 @@
-"""Six invented rockets on six days for the independent solution of a rigid flight; and the same for the core."""
+"""Invented rockets on seven days for the independent solution of a rigid flight; and the same for the core."""
 
 from tests.sources.reference_rigid import Charge, Dart, Day
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, NoseCone
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.flight.site import WindLayer
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.recovery import Canopy
 
@@ -37,6 +38,7 @@ CASES: dict[str, tuple[Dart, Charge, Day]] = {
     "stout, into the wind": (STOUT, HARD, Day(tilt_deg=4, azimuth_deg=250, wind_m_s=5.0, from_deg=250, elevation_m=600)),
     "overstable": (STIFF, SOFT, Day(wind_m_s=6.0, from_deg=180, exponent=0.2)),
     "big and fast": (BIG, TALL, Day(rod_m=2.4, tilt_deg=3, azimuth_deg=90, wind_m_s=4.0, from_deg=310, warmer_k=12)),
+    "under measured winds": (STOUT, HARD, Day(layers=((15.0, 3.0, 240.0), (80.0, 6.0, 260.0), (160.0, 8.0, 300.0)))),
     "late, in no wind, tilted": (STOUT, HARD, Day(rod_m=1.4, tilt_deg=10, azimuth_deg=135)),
 }
 
@@ -68,4 +70,5 @@ def site_of(day: Day) -> Site:
         rod_length_m=day.rod_m, rod_tilt_deg=day.tilt_deg, rod_azimuth_deg=day.azimuth_deg, wind_speed_m_s=day.wind_m_s,
         wind_from_deg=day.from_deg, wind_exponent=day.exponent, wind_height_m=day.wind_height_m, elevation_m=day.elevation_m,
         temperature_c=standard(day.elevation_m)[0] + day.warmer_k - 273.15,
+        layers=tuple(WindLayer(height_m=h, speed_m_s=v, from_deg=d) for h, v, d in day.layers),
     )  # fmt: skip

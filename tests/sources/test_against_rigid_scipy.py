@@ -1,4 +1,4 @@
-"""The rigid flight against a second solution on a quaternion, by scipy at 1e-9: six rockets on six days."""
+"""The rigid flight against a second solution on a quaternion, by scipy at 1e-9: seven days."""
 
 import math
 

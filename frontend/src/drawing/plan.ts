@@ -18,7 +18,8 @@ export function planOf(places: Place[], width: number, height: number, margin = 
   const ys = places.map((p) => p[1]);
   const [left, right] = [Math.min(...xs, -20), Math.max(...xs, 20)];
   const [low, high] = [Math.min(...ys, -20), Math.max(...ys, 20)];
-  const scale = Math.min((width - 2 * margin) / (right - left), (height - 2 * margin) / (high - low));
+  // A page that has not been laid out yet has no width.
+  const scale = Math.max(1e-3, Math.min((width - 2 * margin) / (right - left), (height - 2 * margin) / (high - low)));
   const x0 = width / 2 - (scale * (left + right)) / 2;
   const y0 = height / 2 + (scale * (low + high)) / 2;
   return {

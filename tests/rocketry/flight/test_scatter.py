@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.field import Feature, Field
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.flight import scatter as module
 from wobbly_fin.rocketry.flight.explain import capped_sentence
+from wobbly_fin.rocketry.flight.flight import fly_traced
 from wobbly_fin.rocketry.flight.gusts import ROWS, gust_tables, heights_m, intensity, scale_m
 from wobbly_fin.rocketry.flight.scatter import CHUNK, MOST_RUNS, Question, Spread, quantiles, scatter, scattered
 from wobbly_fin.rocketry.recovery import Canopy
@@ -150,3 +151,33 @@ def test_gusts_have_the_published_intensity_scale_and_correlation() -> None:
         assert found == pytest.approx(np.exp(-s) * (1 - s / 2), abs=0.04)
     assert abs(np.corrcoef(table[:, base, 0], table[:, base, 1])[0, 1]) < 0.05
     assert not gust_tables(np.random.default_rng(5), 3, 6.0, "calm", 300.0).any()
+
+
+@pytest.mark.parametrize(("gustiness", "seed"), [("breezy", 1), ("gusty", 2), ("gusty", 5)])
+def test_a_descent_through_gusts_lands_where_stepping_all_the_way_lands(gustiness, seed) -> None:
+    """The settled part is a quadrature along height; scipy steps through the same wind from the same opening."""
+    from scipy.integrate import solve_ivp
+
+    from wobbly_fin.rocketry.flight.figures import Leg
+    from wobbly_fin.rocketry.flight.flight import gusts_for, reach_m
+    from wobbly_fin.rocketry.flight.wind import wind_at
+
+    site = replace(SITE, gustiness=gustiness, gust_seed=seed)
+    vehicle = rigid(STOUT).loaded(motor_of(HARD))
+    f, trace = fly_traced(rigid(STOUT), motor_of(HARD), 4.0, site)
+    gust, q = gusts_for(vehicle, site), vehicle.legs(site, 1e-5)[0]
+    q[Leg.GUST_TOP_M], q[Leg.GUST_ROWS] = reach_m(vehicle, site), len(gust) // 2
+    start = trace[np.argmin(abs(trace[:, 0] - f.ejection.time_s)), :7]
+
+    def hang(_t, s):
+        u = s[3:6] - np.array([*wind_at(s[2], q, site.layer_table, gust), 0.0])
+        pull = 0.5 * site.air.density_kg_m3(s[2]) * STOUT.canopy_cda_m2 * np.linalg.norm(u) / vehicle.hanging_kg
+        return [*s[3:6], *(-pull * u - np.array([0, 0, 9.80665]))]
+
+    ground = lambda _t, s: s[2]  # noqa: E731
+    ground.terminal, ground.direction = True, -1
+    end = solve_ivp(hang, (start[0], 400.0), start[1:], method="LSODA", rtol=1e-8, atol=1e-8, events=[ground], max_step=0.2)
+    far = float(np.hypot(*end.y_events[0][0][:2]))
+    # First order in the canopy's lag: what gusts of the second order do to the fall is left out.
+    assert f.landing_time_s == pytest.approx(end.t_events[0][0], rel=2e-3)
+    assert (f.landing_x_m, f.landing_y_m) == pytest.approx(tuple(end.y_events[0][0][:2]), abs=0.003 * far)

@@ -65,8 +65,9 @@ def slip(height_m: float, v: float, q: Floats, layers: Floats, gust: Floats) -> 
 def has_settled(y: Floats, bottom_m: float, q: Floats, layers: Floats, gust: Floats) -> bool:
     """Whether a fall is near enough its terminal state, and high enough, for `settled_descent`."""
     v = fall_speed(max(y[2], 0.0), q)
-    wx, wy = wind_at(y[2], q, layers, gust)
-    sideways = math.hypot(y[3] - wx, y[4] - wy)
+    # It settles on the wind it falls through and on outrunning it, not on the wind alone: gusts never let it do that.
+    wx, wy, sx, sy = slip(y[2], v, q, layers, gust)
+    sideways = math.hypot(y[3] - wx - sx, y[4] - wy - sy)
     # The lag expansion needs terminal speed to be reached in far less than a scale height.
     slow = v * v < 0.05 * G * 8000.0
     near = abs(y[5] + v) < _SETTLED_FRACTION * v and sideways < _SETTLED_CROSSWIND_FRACTION * v

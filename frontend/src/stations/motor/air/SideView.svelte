@@ -30,7 +30,9 @@
     high: Math.max(10, ...along),
     top: Math.max(10, ...flight.altitude_m) * 1.1,
   });
-  const scale = $derived(Math.min((width - 96) / (bounds.high - bounds.low), (floor - 10) / bounds.top));
+  const scale = $derived(
+    Math.max(1e-3, Math.min((width - 96) / (bounds.high - bounds.low), (floor - 10) / bounds.top)),
+  );
   const x0 = $derived(78 + (width - 96 - scale * (bounds.high - bounds.low)) / 2 - scale * bounds.low);
   const px = (m: number) => x0 + scale * m;
   const py = (m: number) => floor - scale * m;
