@@ -19,7 +19,10 @@ export function planOf(places: Place[], width: number, height: number, margin = 
   const [left, right] = [Math.min(...xs, -20), Math.max(...xs, 20)];
   const [low, high] = [Math.min(...ys, -20), Math.max(...ys, 20)];
   // A page that has not been laid out yet has no width.
-  const scale = Math.max(1e-3, Math.min((width - 2 * margin) / (right - left), (height - 2 * margin) / (high - low)));
+  const scale = Math.max(
+    1e-3,
+    Math.min((width - 2 * margin) / (right - left), (height - 2 * margin) / (high - low)),
+  );
   const x0 = width / 2 - (scale * (left + right)) / 2;
   const y0 = height / 2 + (scale * (low + high)) / 2;
   return {

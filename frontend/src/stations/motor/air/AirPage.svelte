@@ -21,11 +21,16 @@
   const session = useSession();
   const board = useBoard(() => id);
   const choice = new Choice(() => board.data);
-  const motor = $derived(searchParams.get('motor') ?? choice.motor?.key ?? '');
+  const asked = $derived(searchParams.get('motor'));
+  const typed = $derived(Number(searchParams.get('delay') ?? NaN));
+  // Both in the address, or both from the board once it is there: a flight with half of either would be another one.
+  const whole = $derived(asked !== null && Number.isFinite(typed));
+  const motor = $derived(whole ? String(asked) : (choice.motor?.key ?? ''));
+  const delay = $derived(whole ? typed : choice.delay);
   const forecast = useForecast(
     () => id,
-    () => String(motor),
-    () => choice.delay,
+    () => motor,
+    () => delay,
   );
   const flight = $derived(forecast.data);
   const play = new Playback(() => flight?.time_s.at(-1) ?? 0);
@@ -37,8 +42,8 @@
   const units = $derived(session.data?.units);
   const unit = $derived(heightUnit(units?.system ?? 'metric', units?.exceptions?.['height']));
   const back = $derived(
-    `${p('/rockets/:id/motor', { params: { id } })}?motor=${encodeURIComponent(String(motor))}` +
-      (choice.delay === null ? '' : `&delay=${choice.delay}`),
+    `${p('/rockets/:id/motor', { params: { id } })}?motor=${encodeURIComponent(motor)}` +
+      (delay === null ? '' : `&delay=${delay}`),
   );
 
   // What was scattered no longer holds once the flight is another one.
@@ -134,7 +139,7 @@
                   the cloud is held against it.
                 </p>{/if}
             </section>
-            <CloudBar {id} {cloud} motor={String(motor)} delay={choice.delay} />
+            <CloudBar {id} {cloud} {motor} {delay} />
           </div>
         {/if}
         <p class="quiet mt-2 text-xs">
