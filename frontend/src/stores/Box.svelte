@@ -74,7 +74,9 @@
                 ><tr
                   ><th class="font-normal">motor</th><th class="font-normal">in the box</th><th
                     class="font-normal">to buy</th
-                  ><th class="font-normal">one costs</th><th class="font-normal">batch</th><th></th></tr
+                  ><th class="hidden font-normal sm:table-cell">one costs</th><th
+                    class="hidden font-normal sm:table-cell">batch</th
+                  ><th></th></tr
                 ></thead
               >
               <tbody>
@@ -82,7 +84,7 @@
                   <tr class="border-base-300 border-t align-baseline">
                     <td class="py-2 pr-3"
                       ><span class="font-display text-lg font-bold">{line.name}</span>
-                      <span class="quiet text-sm">{line.maker}</span>
+                      <span class="quiet block text-sm sm:inline">{line.maker}</span>
                       {#if line.said.break_even}<span class="quiet block text-sm">{line.said.break_even}</span
                         >{/if}
                       {#if line.reload && line.case_owned}<span class="quiet block text-sm">case owned</span
@@ -104,13 +106,13 @@
                         >
                       </td>
                     {/each}
-                    <td class="pr-3 text-sm"
+                    <td class="hidden pr-3 text-sm sm:table-cell"
                       >{line.cost || '–'}{#if line.said.per_n_s}<span class="quiet block"
                           >{line.said.per_n_s}</span
                         >{/if}</td
                     >
-                    <td class="quiet pr-3 text-sm">{line.batch}</td>
-                    <td class="text-right whitespace-nowrap"
+                    <td class="quiet hidden pr-3 text-sm sm:table-cell">{line.batch}</td>
+                    <td class="text-right sm:whitespace-nowrap"
                       ><button class="btn btn-xs" onclick={() => (form = formOf(line))}>Change</button>
                       <button
                         class="btn btn-xs btn-ghost text-error"

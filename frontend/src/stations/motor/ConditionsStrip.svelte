@@ -34,6 +34,20 @@
   );
   const span = $derived([told[0]?.hour ?? 0, told.at(-1)?.hour ?? 24] as const);
 
+  /** What a box shows: the wind of the hour where that is in force, else what was typed. */
+  function shown(name: string): string {
+    if (day.byHour && now && name === 'wind') return now.wind.said.split(' from ')[0] ?? '';
+    if (day.byHour && now && name === 'wind_from') return now.wind.from_point;
+    return day.texts[name] ?? '';
+  }
+  /** Typing a wind takes it out of the hour's hands, beginning with the hour's own figures. */
+  function write(name: string, text: string) {
+    if (day.byHour && (name === 'wind' || name === 'wind_from')) {
+      day.texts = { ...day.texts, wind: shown('wind'), wind_from: shown('wind_from') };
+      day.hour = null;
+    }
+    day.texts[name] = text;
+  }
   function commit() {
     set.mutate(day.asked);
   }
@@ -89,18 +103,11 @@
           compact
           {label}
           {name}
-          bind:value={() => day.texts[name] ?? '', (v) => (day.texts[name] = v)}
+          bind:value={() => shown(name), (v) => write(name, v)}
           error={refused?.of(name)}
-          said={name === 'temperature'
-            ? now?.said[name]
-            : name === 'wind' && day.byHour
-              ? 'by hour'
-              : undefined}
+          said={name === 'temperature' ? now?.said[name] : undefined}
           {placeholder}
-          oncommit={() => {
-            if (name === 'wind' || name === 'wind_from') day.hour = null;
-            commit();
-          }}
+          oncommit={commit}
         />
       </div>
     {/each}

@@ -17,7 +17,12 @@
     ...editing.features.flatMap((f) => f.points as unknown as Place[]),
   ]);
   const fitted = $derived(
-    planOf(places.length > 2 ? places : [[-150, -150] as const, [150, 150] as const], width, height, 60),
+    planOf(
+      places.length > 2 ? places : [[-150, -150] as const, [150, 150] as const],
+      width,
+      height,
+      width < 500 ? 26 : 60,
+    ),
   );
   // While something is dragged or drawn the ground must not move under the pen.
   const plan = $derived(held ?? fitted);

@@ -86,12 +86,10 @@ def events(flight: Flight, units: UnitChoice = METRIC) -> list[Event]:
 
 
 def notes(flight: Flight, units: UnitChoice = METRIC) -> list[str]:
-    """What must be said of a flight beside its figures, the worst first."""
+    """What must be said of a flight beside its figures and its verdict, the worst first."""
     said = []
     if not flight.lifted:
         return ["Thrust never beats weight: it stays on the pad."]
-    if flight.tumbles:
-        said.append("It flies broadside at speed: unstable, it tumbles, and no figure here can be trusted. Do not fly it so.")
     if flight.rod_exit_speed_m_s is None:
         said.append("It falls back before it has left the rod.")
     if flight.ejection is None:

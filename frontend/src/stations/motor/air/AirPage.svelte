@@ -75,15 +75,15 @@
     <ConditionsStrip />
     <Loading query={forecast} waiting="Flying it…">
       {#snippet children(found)}
-        <div class="my-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+        <div class="my-2 flex flex-wrap items-baseline gap-x-3 gap-y-1">
           <h2 class="font-display text-2xl font-bold">{found.label}</h2>
           <Verdict verdict={found.verdict} />
-          <p class="min-w-60 flex-1 text-sm">
-            {#each found.tests.filter((t) => !t.passed) as test (test.name)}<span
-                ><span class="text-error font-bold" aria-hidden="true">✕</span> {test.reason}.
-              </span>{/each}
-            <span class="quiet">{found.notes.join(' ')}</span>
-          </p>
+          <ul class="min-w-60 flex-1 text-sm">
+            {#each found.tests.filter((t) => !t.passed) as test (test.name)}
+              <li><span class="text-error font-bold" aria-hidden="true">✕</span> {test.reason}.</li>
+            {/each}
+            {#if found.notes.length}<li class="quiet">{found.notes.join(' ')}</li>{/if}
+          </ul>
           <a class="btn btn-sm" href={back}>Back to the board</a>
         </div>
         {#if found.lifted}
