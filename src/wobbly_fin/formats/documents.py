@@ -4,6 +4,7 @@ Field names carry their unit; ranges that follow from physics are checked once, 
 core's own value (`to_…` methods).
 """
 
+from collections.abc import Sequence
 from dataclasses import asdict, fields, replace
 from typing import Annotated, Any, Literal, Self
 
@@ -28,7 +29,8 @@ from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.canopy import CanopyKind
-from wobbly_fin.rocketry.recovery.sequence import First, Sequence
+from wobbly_fin.rocketry.recovery.sequence import First
+from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 
 
 class CanopyDocument(Document):
@@ -53,9 +55,9 @@ class RecoveryDocument(Document):
     at_apogee: bool = False
     filling_s: Number = 0.0
 
-    def to_sequence(self) -> Sequence:
+    def to_sequence(self) -> RecoverySequence:
         drogue = within("drogue", self.drogue.to_canopy) if self.drogue else None
-        return Sequence(**self.model_dump(exclude={"drogue"}), drogue=drogue)
+        return RecoverySequence(**self.model_dump(exclude={"drogue"}), drogue=drogue)
 
 
 class RocketDocument(Document):
@@ -244,8 +246,16 @@ RulesDocument = create_model(
 )
 
 
+def _motors(name: str, documents: Sequence[MotorDocument | str]) -> tuple[Motor, ...]:
+    """Motors told by document or catalogue label."""
+    return tuple(within(name, find_motor, d)[0] if isinstance(d, str) else within(name, d.to_motor) for d in documents)
+
+
 class FlightDocument(Document):
-    """One flight. `motor` is a document or a label of the shipped catalogue; `delay_s` null means no charge."""
+    """One flight. `motor` is a document or a label of the shipped catalogue; `delay_s` null means no charge.
+
+    `boosters` are the motors of the stages below, `cluster` what the other tubes of a cluster hold where they are not all alike.
+    """
 
     rocket: RocketDocument
     motor: MotorDocument | str
@@ -254,22 +264,24 @@ class FlightDocument(Document):
     model: ModelDocument = ModelDocument()
     boosters: Annotated[list[MotorDocument | str], Field(max_length=2)] = []
     lights_after_s: Number = 0.0
+    cluster: Annotated[list[MotorDocument | str], Field(max_length=6)] = []
     dead_motors: Annotated[int, Field(ge=0, le=6)] = 0
 
     def to_rocket(self) -> Rocket:
         """The rocket with its lower stages' motors and what fails to light."""
         rocket = within("rocket", self.rocket.to_rocket, self.model)
         if not isinstance(rocket, RigidRocket):
-            if self.boosters or self.dead_motors:
-                raise RocketryError("boosters" if self.boosters else "dead_motors", "belongs to an airframe with parts")
+            for name in ("boosters", "cluster", "dead_motors"):
+                if getattr(self, name):
+                    raise RocketryError(name, "belongs to an airframe with parts")
             return rocket
         lower = len(rocket.airframe.stages) - 1
         if len(self.boosters) != lower:
             raise RocketryError("boosters", f"has {len(self.boosters)} entries for {lower} lower stages; each wants its motor")
-        boosters = tuple(
-            within("boosters", find_motor, b)[0] if isinstance(b, str) else within("boosters", b.to_motor) for b in self.boosters
-        )
-        return replace(rocket, boosters=boosters, lights_after_s=self.lights_after_s, dead=self.dead_motors)
+        return replace(
+            rocket, boosters=_motors("boosters", self.boosters), others=_motors("cluster", self.cluster),
+            lights_after_s=self.lights_after_s, dead=self.dead_motors,
+        )  # fmt: skip
 
     def motor_and_delay(self) -> tuple[Motor, float | None]:
         """The motor, and the delay in force: as given, else as the catalogue label says."""

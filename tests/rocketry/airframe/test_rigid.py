@@ -11,6 +11,8 @@ from wobbly_fin.rocketry.airframe import balance
 from wobbly_fin.rocketry.airframe.guide import STAND_OFF_M, guided_travel_m
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
+from wobbly_fin.rocketry.choosing import Mount, judge
+from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.explain import staging_notes
@@ -90,6 +92,21 @@ def test_a_mixed_burn_sums_curves_flows_and_moments() -> None:
     assert row[Knot.LEFT_KG] == pytest.approx(C8.propellant_at_kg(at) + 2 * B9.propellant_at_kg(at), rel=1e-6)
     assert not burn.off_axis and burn_of([(C8, 0.0, 0.0), (B9, 0.02, 0.0)]).off_axis
     assert burn.burnout_s == max(C8.curve.burnout_s, B9.curve.burnout_s)
+
+
+def test_a_mixed_cluster_flies_pulls_aside_and_is_refused() -> None:
+    mixed = replace(SISTERS, others=(C8, B9))
+    vehicle = mixed.loaded(C8)
+    assert vehicle.stretches[0].burn.off_axis
+    assert vehicle.liftoff_mass_kg == pytest.approx(SISTERS.mass_kg + 2 * C8.total_mass_kg + B9.total_mass_kg)
+    low, odd, high = (fly(r, m, 5.0, CALM).apogee_altitude_m for r, m in ((SISTERS, B9), (mixed, C8), (SISTERS, C8)))
+    assert low < odd < high and math.hypot(fly(mixed, C8, 5.0, CALM).apogee_x_m, fly(mixed, C8, 5.0, CALM).apogee_y_m) > 1
+    same = fly(replace(SISTERS, others=(C8, C8)), C8, 5.0, CALM)
+    assert same == fly(SISTERS, C8, 5.0, CALM)
+    test = next(t for t in judge(mixed, Mount(diameter_m=0.018, max_length_m=0.07), CALM, C8, 5.0).tests if t.name == "cluster")
+    assert not test.passed and "Mixes motors" in trial_sentence(test)
+    with pytest.raises(RocketryError, match="there are 2 tubes"):
+        replace(SISTERS, others=(C8,)).loaded(C8)
 
 
 def test_two_stages_fly_higher_than_the_upper_alone() -> None:

@@ -107,8 +107,15 @@ class Aboard:
 
     def totals(self, *, burnt: bool) -> Totals:
         """A cylinder as long and wide as the motor; the propellant a slug as long as the motor."""
+        return self._cylinders(self.motor.burnout_mass_kg if burnt else self.motor.total_mass_kg)
+
+    def propellant(self) -> Totals:
+        """The propellant alone, before it burns."""
+        return self._cylinders(self.motor.propellant_mass_kg)
+
+    def _cylinders(self, each_kg: float) -> Totals:
         m = self.motor
-        mass = self.count * (m.burnout_mass_kg if burnt else m.total_mass_kg)
+        mass = self.count * each_kg
         r = m.diameter_m / 2
         ring = mass * self.off_axis_m**2
         return Totals(

@@ -50,8 +50,10 @@ class RigidRocket:
         Of the stages below, from the second on downwards; as many as there are stages below the first.
     lights_after_s : float
         How long after its booster's burnout the next stage lights: 0 where the booster lights it, more where it comes late. [s]
+    others : tuple of Motor
+        What the other tubes of the cluster on the pad hold, where that is not the same motor everywhere.
     dead : int
-        Motors of the lowest cluster that fail to light, neighbours.
+        Motors of the lowest cluster that fail to light, neighbours, from the first tube on.
     body_lift, mach_correction : bool
         Switches of the model.
     recovery : recovery.Sequence
@@ -70,6 +72,7 @@ class RigidRocket:
     cd: float | None = None
     boosters: tuple[Motor, ...] = ()
     lights_after_s: float = 0.0
+    others: tuple[Motor, ...] = ()
     dead: int = 0
     body_lift: bool = True
     mach_correction: bool = True
@@ -248,22 +251,26 @@ class RigidRocket:
         layout, empty = self._stack(stages), self._empty(stages)
         aboard = [self._aboard(motors, s, stages) for s in range(stages)]
         burning = aboard[lowest]
-        # Only the motors that stand on the pad can fail: what is lit in the air is lit by one charge.
-        dead = self.dead if stages == len(self.airframe.stages) else 0
-        if dead >= burning.count:
-            raise RocketryError("dead", f"is {dead}; of {burning.count} motors at least one must light")
-        alight = burning.count - dead
-        duds = replace(burning, count=dead).totals(burnt=False) if dead else None
-        lit = replace(burning, count=alight)
+        # Only the motors that stand on the pad can differ or fail: what is lit in the air is lit by one charge.
+        on_pad = stages == len(self.airframe.stages)
+        tubes = self._tubes(burning, self.others if on_pad else ())
+        dead = self.dead if on_pad else 0
+        if dead >= len(tubes):
+            raise RocketryError("dead", f"is {dead}; of {len(tubes)} motors at least one must light")
+        duds, lit = tubes[:dead], tubes[dead:]
         dry = joined(
-            [empty, *(a.totals(burnt=False) for a in aboard[:lowest]), *([duds] if duds else []), lit.totals(burnt=True)]
+            [
+                empty,
+                *(a.totals(burnt=False) for a in aboard[:lowest]),
+                *(t.totals(burnt=False) for t in duds),
+                *(t.totals(burnt=True) for t in lit),
+            ]
         )
-        motor = burning.motor
-        places = [(0.0, 0.0)] * alight
-        if burning.count > 1 and dead:
-            turns = [2 * math.pi * i / burning.count for i in range(burning.count)]
-            places = [(burning.off_axis_m * math.cos(t), burning.off_axis_m * math.sin(t)) for t in turns[dead:]]
-        burn = burn_of([(motor, *place) for place in places], lights_s)
+        turns = [2 * math.pi * i / len(tubes) for i in range(dead, len(tubes))]
+        off = burning.off_axis_m if len(tubes) > 1 else 0.0
+        burn = burn_of([(t.motor, off * math.cos(a), off * math.sin(a)) for t, a in zip(lit, turns, strict=True)], lights_s)
+        # Propellant leaves each motor at its own pace; where it sits together is taken as at ignition.
+        slugs = joined([t.propellant() for t in lit])
         diameter, cd = layout.reference_diameter_m, self.cd if self.cd is not None else self.airframe.known.cd
         push = self._pressure(stages)
         lift_m2, lift_at = push.body_lift[0] * math.pi / 4 * diameter**2, push.body_lift[1]
@@ -275,13 +282,21 @@ class RigidRocket:
             drag_area_m2=math.pi / 4 * diameter**2,
             cg_m=dry.cg_m,
             inertia_kg_m2=dry.transverse_kg_m2,
-            propellant_cg_m=burning.fore_m + motor.length_m / 2,
-            propellant_inertia_m2=(3 * (motor.diameter_m / 2) ** 2 + motor.length_m**2) / 12 + burning.off_axis_m**2 / 2,
+            propellant_cg_m=slugs.cg_m,
+            propellant_inertia_m2=slugs.transverse_kg_m2 / slugs.mass_kg,
             body_lift_m2=lift_m2 if self.body_lift else 0.0,
             body_lift_at_m=lift_at,
-            aero=self._aero(layout, stages, cd, motor.diameter_m * math.sqrt(alight)),
+            aero=self._aero(layout, stages, cd, math.sqrt(sum(t.motor.diameter_m**2 for t in lit))),
         )
         return stretch, dry.mass_kg + burn.propellant_kg
+
+    def _tubes(self, burning: Aboard, others: Sequence[Motor]) -> list[Aboard]:
+        """A stage's motors one by one, tails level."""
+        if others and len(others) != burning.count - 1:
+            raise RocketryError("others", f"has {len(others)} entries; beside the first there are {burning.count - 1} tubes")
+        motors = [burning.motor, *others] if others else [burning.motor] * burning.count
+        tail = burning.fore_m + burning.motor.length_m
+        return [replace(burning, motor=m, count=1, fore_m=tail - m.length_m) for m in motors]
 
     def _aero(self, layout: Layout, stages: int, cd: float | None, motor_diameter_m: float) -> Floats:
         cache = self._known("_aeros")

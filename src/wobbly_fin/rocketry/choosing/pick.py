@@ -133,7 +133,7 @@ def judge_delays(
     count = rigid.motors_in(0) if rigid else 1
     each = tuple(rigid.motors_in(i + 1) for i in range(len(boosters))) if rigid else ()
     configuration = Configuration(
-        upper=(motor,) * count,
+        upper=(motor, *rigid.others) if rigid and rigid.others and not boosters else (motor,) * count,
         boosters=tuple((b,) * n for b, n in zip(boosters, each, strict=True)),
         altimeter_opens=vehicle.at_apogee,
         plugged=rigid.plugged if rigid else False,
