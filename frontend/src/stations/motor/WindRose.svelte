@@ -16,7 +16,7 @@
   const most = $derived(Math.max(4, wind.speed_m_s, ...hours.map((h) => h.wind.speed_m_s)));
   let turned = $state<number | null>(null);
   const from = $derived(turned ?? wind.from_deg);
-  const tail = $derived(at(from, rim, middle));
+  const tail = $derived(at(from, rim - 7, middle));
   const head = $derived(at(from, rim * (1 - Math.max(0.25, wind.speed_m_s / most)), middle));
 
   function follow(event: PointerEvent) {
