@@ -50,6 +50,7 @@ def test_hedda_watches_a_flight_lean_and_sees_where_it_may_land(page: Page, demo
     # A million are capped, and stopped when asked.
     page.get_by_role("spinbutton", name="Flights").fill("1000000")
     page.get_by_role("button", name="Scatter it").click()
+    expect(page.get_by_text(re.compile(r"of 20000 flown"))).to_be_visible()
     page.get_by_role("button", name="Stop").click()
     expect(page.get_by_text("1000000 flights were asked for")).to_be_visible()
     expect(page.get_by_text("stopped")).to_be_visible()

@@ -36,7 +36,7 @@
   </p>
   <div class="my-2 flex flex-wrap items-end gap-3">
     {#if cloud.running}
-      <button class="btn btn-sm w-28" onclick={() => cloud.stop()}>Stop</button>
+      <button class="btn btn-sm w-28" onclick={() => cloud.giveUp()}>Stop</button>
     {:else}
       <button class="btn btn-primary btn-sm w-28" onclick={start}>Scatter it</button>
     {/if}
@@ -73,6 +73,7 @@
     {/if}
   </div>
   {#if cloud.failed}<p class="text-error" role="alert">{cloud.failed}</p>{/if}
+  {#if cloud.emptied}<p class="quiet" role="status">Stopped before the first of them came back.</p>{/if}
   {#if cloud.latest}
     <ul class="list-disc pl-5" aria-live={cloud.running ? 'off' : 'polite'}>
       {#each cloud.latest.sentences as sentence, i (i)}

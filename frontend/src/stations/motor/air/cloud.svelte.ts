@@ -8,6 +8,8 @@ export class Cloud {
   latest = $state.raw<Message | undefined>();
   running = $state(false);
   failed = $state('');
+  /** Stopped by hand before anything had come back. */
+  emptied = $state(false);
   #source: EventSource | undefined;
 
   start(address: string): void {
@@ -15,6 +17,7 @@ export class Cloud {
     this.points = [];
     this.latest = undefined;
     this.failed = '';
+    this.emptied = false;
     this.running = true;
     const source = new EventSource(address);
     this.#source = source;
@@ -34,6 +37,11 @@ export class Cloud {
     this.#source?.close();
     this.#source = undefined;
     this.running = false;
+  }
+
+  giveUp(): void {
+    this.stop();
+    this.emptied = !this.latest;
   }
 
   get done(): number {
