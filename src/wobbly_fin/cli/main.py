@@ -97,6 +97,12 @@ def _stability(path: str) -> Answer:
     return stability_answer(within("rocket", balance, airframe, [motor], mach))
 
 
+def _schedule(path: str) -> Answer:
+    from wobbly_fin.formats.schedule_file import ScheduleDocument
+
+    return ScheduleDocument.model_validate(_read(path)).answer()
+
+
 def _template(path: str) -> Answer:
     from wobbly_fin.formats.base import within
     from wobbly_fin.formats.documents import TemplateDocument
@@ -135,6 +141,7 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "fly": (_fly, "FILE", "fly one rocket with one motor"),
     "scatter": (_scatter, "FILE", "where it may land: the same flight many times over"),
     "stability": (_stability, "FILE", "where the air pushes and where it balances"),
+    "schedule": (_schedule, "FILE", "when to do what, with one pair of hands and glue that cures"),
     "template": (_template, "FILE", "full-size templates of an airframe's parts"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
 }

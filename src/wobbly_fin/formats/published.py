@@ -3,6 +3,7 @@
 from wobbly_fin.formats.base import Document
 from wobbly_fin.formats.documents import FlightDocument, MotorDocument, PickDocument, StabilityDocument, TemplateDocument
 from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.formats.schedule_file import ScheduleDocument
 
 PUBLISHED: dict[str, type[Document]] = {
     "flight": FlightDocument,
@@ -10,5 +11,6 @@ PUBLISHED: dict[str, type[Document]] = {
     "pick": PickDocument,
     "stability": StabilityDocument,
     "template": TemplateDocument,
+    "schedule": ScheduleDocument,
     "rocket-file": RocketFile,
 }
