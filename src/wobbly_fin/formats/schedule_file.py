@@ -98,6 +98,9 @@ class _Local(datetime.tzinfo):
     def utcoffset(self, when: datetime.datetime | None) -> datetime.timedelta:
         return datetime.timedelta(0)
 
+    def tzname(self, when: datetime.datetime | None) -> str:
+        return ""
+
     def dst(self, when: datetime.datetime | None) -> datetime.timedelta:
         return datetime.timedelta(0)
 
@@ -109,7 +112,8 @@ def _said(found: Schedule, start: datetime.datetime, deadline: datetime.datetime
 
     return {
         "steps": [
-            {"id": s.id, "start": told(s.start_s), "hands_off": told(s.hands_off_s), "cured": told(s.cured_s)} for s in found.slots
+            {"id": s.id, "start": told(s.start_s), "hands_off": told(s.hands_off_s), "cured": told(s.cured_s)}
+            for s in found.slots
         ],
         "finish": None if found.finish_s is None else told(found.finish_s),
         "proven_optimal": found.proven,

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
-from wobbly_fin.rocketry.building.task import Problem, Task, Window, in_order
+from wobbly_fin.rocketry.building.task import Problem, Task, Wait, Window, in_order
 
 PATIENCE_S = 1.5
 _WORKERS = 2
@@ -33,7 +33,7 @@ class Schedule:
     Attributes
     ----------
     finish_s : int or None
-        When the last task is cured; None where no plan exists.
+        When the last task is cured and settled; None where no plan exists.
     proven : bool
         Nothing finishes earlier (or: no plan exists), and that is proven.
     bound_s : int or None
@@ -66,17 +66,29 @@ def schedule(problem: Problem, patience_s: float = PATIENCE_S) -> Schedule:
     longest = max((w.to_s - w.from_s for w in windows), default=-1)
     if any(t.hands_on_s > longest for t in problem.tasks):
         return Schedule(slots=(), finish_s=None, proven=True)
+    rough = by_rule(problem, windows)
+    if rough is not None:
+        # Nothing better begins after the rough plan is ready: what lies behind it need not be looked at.
+        ready = _ready_s(problem, rough)
+        windows = [w for w in windows if w.from_s <= ready]
     model = _Model(problem, windows)
+    if rough is not None:
+        model.keep_finish(ready)
     model.minimise_finish()
-    first = model.solve(patience_s, hint=by_rule(problem, windows))
+    first = model.solve(patience_s, hint=rough) or rough
     if first is None:
         return Schedule(slots=(), finish_s=None, proven=model.proven)
-    finish, proven, bound = max(s.cured_s for s in first), model.proven, model.bound_s
+    finish, proven, bound = _ready_s(problem, first), model.proven, model.bound_s
     model.keep_finish(finish)
     model.minimise_starts()
     better = model.solve(patience_s / 3, hint=first)
-    slots = better if better is not None and max(s.cured_s for s in better) <= finish else first
+    slots = better if better is not None and _ready_s(problem, better) <= finish else first
     return Schedule(slots=tuple(slots), finish_s=finish, proven=proven, bound_s=bound)
+
+
+def _ready_s(problem: Problem, slots: Sequence[Slot]) -> int:
+    starts = {s.id: s.start_s for s in slots}
+    return max(starts[t.id] + t.long_s for t in problem.tasks)
 
 
 @lru_cache(maxsize=64)
@@ -118,16 +130,20 @@ def by_rule(problem: Problem, windows: Sequence[Window]) -> list[Slot] | None:
     left = in_order(problem.tasks)
     while left:
         ready = [t for t in left if all(w.id in done for w in t.after)]
-        options = []
+        options: list[tuple[bool, int, int, int, Task]] = []
         for task in ready:
-            opens = max(hands, earliest.get(task.id, hands), free.get(task.part, hands) if task.part else hands)
+            held = free.get(task.part, hands) if task.part and _rush(task) is None else hands
+            opens = max(hands, earliest.get(task.id, hands), held)
             for wait in task.after:
                 before = done[wait.id]
                 opens = max(opens, (before.hands_off_s if wait.touch else before.cured_s) + wait.lag_s)
-            starts = first_fit(windows, opens, task.hands_on_s)
-            if starts is not None:
-                rushed = any(w.within_s is not None for w in task.after)
-                options.append((not rushed, starts, -tails[task.id], len(options), task))
+            rushed = _rush(task)
+            follower = next((t for t in left if (r := _rush(t)) is not None and r.id == task.id), None)
+            together = task.hands_on_s + (follower.hands_on_s if follower else 0)
+            starts = first_fit(windows, opens, together)
+            if starts is None or (rushed is not None and starts > done[rushed.id].hands_off_s + (rushed.within_s or 0)):
+                continue
+            options.append((rushed is None, starts, -tails[task.id], len(options), task))
         if not options:
             return None
         *_, task = chosen = min(options)
@@ -139,6 +155,11 @@ def by_rule(problem: Problem, windows: Sequence[Window]) -> list[Slot] | None:
             free[task.part] = max(free.get(task.part, 0), off + task.cure_s)
         left.remove(task)
     return list(done.values())
+
+
+def _rush(task: Task) -> Wait | None:
+    """What a task has to follow before a glue sets, if anything."""
+    return next((w for w in task.after if w.within_s is not None), None)
 
 
 def first_fit(windows: Sequence[Window], opens_s: int, hands_on_s: int) -> int | None:
@@ -159,7 +180,7 @@ def _tails(tasks: Sequence[Task]) -> dict[str, int]:
     tails: dict[str, int] = {}
     for task in reversed(in_order(tasks)):
         behind = max((tails.get(f.id, 0) for f in followers[task.id]), default=0)
-        tails[task.id] = task.hands_on_s + task.cure_s + behind
+        tails[task.id] = max(task.long_s, task.hands_on_s + task.cure_s + behind)
     return tails
 
 
@@ -175,7 +196,7 @@ class _Model:
         self.model = cp_model.CpModel()
         self.proven, self.bound_s = False, problem.start_s
         last = max(w.to_s for w in windows)
-        horizon = self._up(last + max(t.cure_s for t in problem.tasks) + 1)
+        horizon = self._up(last + max(t.long_s for t in problem.tasks) + 1)
         self.horizon = horizon
         self.starts: dict[str, Any] = {}
         hands, held = [], dict[str, list[Any]]()
@@ -213,13 +234,13 @@ class _Model:
                 self.model.add(self.starts[name] >= self._at(moment))
         self.finish = self.model.new_int_var(0, horizon, "finish")
         for task in problem.tasks:
-            self.model.add(self.finish >= self.starts[task.id] + sum(lengths[task.id]))
+            self.model.add(self.finish >= self.starts[task.id] + self._long(task.long_s))
 
     def _unit(self, windows: Sequence[Window]) -> int:
         figures = [w.from_s - self.origin for w in windows] + [w.to_s - self.origin for w in windows]
         figures += [h.until_s - self.origin for h in self.problem.held] + [m - self.origin for _, m in self.problem.earliest]
         for task in self.problem.tasks:
-            figures += [task.hands_on_s, task.cure_s]
+            figures += [task.hands_on_s, task.cure_s, task.settles_s]
             figures += [w.lag_s for w in task.after] + [w.within_s for w in task.after if w.within_s is not None]
         return math.gcd(*figures) or 1
 
@@ -249,7 +270,7 @@ class _Model:
 
     def solve(self, patience_s: float, hint: Sequence[Slot] | None) -> list[Slot] | None:
         """The best plan found in that time, or None; `proven` and `bound_s` say how good it is."""
-        self.model.clear_hints()
+        self.model.clear_hints()  # type: ignore[no-untyped-call]
         for slot in hint or ():
             self.model.add_hint(self.starts[slot.id], self._at(slot.start_s))
         solver = self.cp.CpSolver()

@@ -39,7 +39,8 @@ class Wait:
 class Task:
     """One step: hands on it without a break, then a cure that needs no hands and holds its part.
 
-    `part` "" holds nothing.
+    `part` "" holds nothing. `settles_s` counts from hands off like the cure: until then it holds no part, and yet the whole is
+    not ready.
     """
 
     id: str
@@ -47,6 +48,12 @@ class Task:
     cure_s: int
     after: tuple[Wait, ...] = ()
     part: str = ""
+    settles_s: int = 0
+
+    @property
+    def long_s(self) -> int:
+        """From its start until it no longer keeps the whole from being ready. [s]"""
+        return self.hands_on_s + max(self.cure_s, self.settles_s)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

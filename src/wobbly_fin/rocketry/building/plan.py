@@ -1,0 +1,116 @@
+"""A build plan: the recipes' steps put in an order that can be worked through, with their owner's changes."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from wobbly_fin.rocketry.building.bench import Bench
+from wobbly_fin.rocketry.building.changes import Change, apply_changes
+from wobbly_fin.rocketry.building.recipes import closing, finish, fins, joints, mount, tubes
+from wobbly_fin.rocketry.building.recipes.section import Section
+from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS
+from wobbly_fin.rocketry.building.step import Link, Plan, Step
+
+
+def build_plan(bench: Bench, changes: Sequence[Change] = ()) -> Plan:
+    """Every step from the first part to the last weighing, in a workable order, the owner's changes applied.
+
+    Parameters
+    ----------
+    changes : sequence of Change
+        What the owner added, dropped or moved. One that cannot be is left out, and `remarks` say why.
+    """
+    sections = [Section(bench, number) for number in range(len(bench.airframe.stages))]
+    glued: list[Step] = []
+    for s in sections:
+        glued += _stage(s)
+    keys = _ends(glued)
+    painting = finish.paint(bench, keys)
+    after_paint = ("painted",) if painting else keys
+    late: list[Step] = []
+    for s in sections:
+        late += [_after(step, after_paint) for step in closing.buttons(s)]
+    late += finish.rig(sections, after_paint)
+    before_scale = tuple(step.key for step in late) or after_paint
+    steps = [tubes.gather(bench), *glued, *painting, *late, finish.final_weighing(bench, (*before_scale, *after_paint))]
+    plan = Plan(steps=_linked(steps), remarks=_remarks(sections))
+    plan = apply_changes(plan, changes)
+    plan.steps = in_sequence(plan.steps)
+    return plan
+
+
+def _stage(s: Section) -> list[Step]:
+    steps = [*tubes.tubes(s)]
+    for fin in s.fins:
+        steps += fins.fins(s, fin)
+    steps += joints.printed(s)
+    steps += mount.mount(s)
+    steps += joints.bulkheads(s)
+    steps += joints.anchors(s)
+    steps += joints.couplers(s)
+    steps += joints.shrouds(s)
+    steps += mount.mount_in(s)
+    steps += joints.fin_cans(s)
+    for fin in s.fins:
+        steps += fins.fins_on(s, fin)
+    steps += closing.inside(s)
+    steps += closing.nuts(s)
+    for fin in s.fins:
+        steps += fins.outside_fillets(s, fin)
+    steps += closing.lugs(s)
+    steps += closing.retainer(s)
+    steps += finish.nose(s)
+    steps += joints.bay(s)
+    return steps
+
+
+def _ends(steps: Sequence[Step]) -> tuple[str, ...]:
+    """Steps nothing else waits for: what paint waits for."""
+    waited = {link.key for step in steps for link in step.after}
+    return tuple(step.key for step in steps if step.key not in waited)
+
+
+def _after(step: Step, keys: Sequence[str]) -> Step:
+    return replace(step, after=(*step.after, *(Link(key=k, because="paint and glue come first") for k in keys if k != "painted")))
+
+
+def _linked(steps: Sequence[Step]) -> list[Step]:
+    """Links to steps that this rocket does not have fall away; the first reason of a doubled one stands."""
+    there = {s.key for s in steps}
+    out = []
+    for step in steps:
+        links: dict[str, Link] = {}
+        for link in step.after:
+            if link.key in there and link.key != step.key:
+                links.setdefault(link.key, link)
+        out.append(replace(step, after=tuple(links.values())))
+    return out
+
+
+def in_sequence(steps: Sequence[Step]) -> list[Step]:
+    """The steps in an order in which none comes before what it waits for, as near to the given order as that allows."""
+    left, done, out = list(steps), set[str](), list[Step]()
+    there = {s.key for s in steps}
+    while left:
+        following = next((s for s in left if all(link.key in done or link.key not in there for link in s.after)), left[0])
+        left.remove(following)
+        done.add(following.key)
+        out.append(following)
+    return out
+
+
+def _remarks(sections: Sequence[Section]) -> list[str]:
+    said = []
+    for s in sections:
+        wanted = s.bench.schools.inside
+        if s.fins and wanted is not None and s.inside != wanted:
+            why = (
+                "its fins sit on the surface and have no inside"
+                if not s.through
+                else "it has no mount to fillet to"
+                if s.mount is None or not s.rings
+                else "its mount has one ring only"
+            )
+            said.append(
+                f"{s.said('fins').capitalize()}: {INSIDE_SCHOOLS[s.inside]} instead of {INSIDE_SCHOOLS[wanted]}, because {why}."
+            )
+    return said

@@ -1,0 +1,116 @@
+"""One stage of a rocket, as recipes see it."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from wobbly_fin.rocketry.airframe.layout import Placed
+from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, FinCan, FinSet, MotorTube, Part, RailButton, Retainer
+from wobbly_fin.rocketry.airframe.tabs import tab_of
+from wobbly_fin.rocketry.building.bench import Bench
+from wobbly_fin.rocketry.building.marking import RingMark, ring_marks
+
+MINUTE = 60.0
+BLADE = "Fresh blade, away from you, fingers behind the edge."
+DUST = "Dust mask and eyes when sanding."
+
+
+@dataclass
+class Section:
+    """A stage at its bench; `number` counts from the nose."""
+
+    bench: Bench
+    number: int
+
+    @property
+    def only(self) -> bool:
+        """Whether the rocket has no other stage."""
+        return len(self.bench.airframe.stages) == 1
+
+    def of(self, *kinds: type[Part]) -> list[Placed]:
+        """This stage's parts of these kinds."""
+        return [p for p in self.bench.layout.of(*kinds) if p.stage == self.number]
+
+    def key(self, work: str, placed: Placed | None = None, nth: int | None = None) -> str:
+        """A step's key: the work, the part, and which one of several."""
+        place = self.bench.key(placed) if placed is not None else "" if self.only else f"stage-{self.number}"
+        return work + (f":{place}" if place else "") + ("" if nth is None else f":{nth}")
+
+    def said(self, assembly: str) -> str:
+        """An assembly's name, which stage it is of where there are several."""
+        if self.only or self.body is None:
+            return assembly
+        return f"{self.body.part.called}: {assembly}"
+
+    @cached_property
+    def tubes(self) -> list[Placed]:
+        """Body tubes, front to back."""
+        return self.of(BodyTube)
+
+    @cached_property
+    def fins(self) -> list[Placed]:
+        """Fin sets that are glued on."""
+        return [f for f in self.of(FinSet) if isinstance(f.part, FinSet) and not f.part.moulded]
+
+    @cached_property
+    def body(self) -> Placed | None:
+        """The tube with the fins and the mount: the one everything is glued into."""
+        hosts = [p.host for p in (*self.fins, *self.of(MotorTube)) if p.host is not None]
+        outer = next((self.bench.layout.placed[h] for h in hosts if isinstance(self.bench.layout.placed[h].part, BodyTube)), None)
+        return outer or (self.tubes[-1] if self.tubes else None)
+
+    @cached_property
+    def mount(self) -> Placed | None:
+        """The motor tube, or the first of a cluster."""
+        found = self.of(MotorTube)
+        return found[0] if found else None
+
+    @cached_property
+    def rings(self) -> tuple[RingMark, ...]:
+        """The rings on the mount, front to back."""
+        return ring_marks(self.bench.layout, self.mount) if self.mount is not None else ()
+
+    @cached_property
+    def through(self) -> list[Placed]:
+        """Fin sets with tabs that reach into the body."""
+        return [f for f in self.fins if tab_of(self.bench.layout, f) is not None]
+
+    @property
+    def inside(self) -> str:
+        """The school of inside fillets that can be had: fins on the surface have no inside."""
+        if not self.through or self.mount is None or not self.rings:
+            return "surface"
+        school = self.bench.schools.inside or "aft_ring_last"
+        return "fin_pockets" if school == "aft_ring_last" and len(self.rings) < 2 else school
+
+    @cached_property
+    def aft_ring(self) -> RingMark | None:
+        """The ring that goes in last in that school; None in the others."""
+        return self.rings[-1] if self.inside == "aft_ring_last" else None
+
+    @cached_property
+    def retainers(self) -> list[Placed]:
+        """What keeps the motor in."""
+        return self.of(Retainer)
+
+    @cached_property
+    def cans(self) -> list[Placed]:
+        """One-piece tails."""
+        return self.of(FinCan)
+
+    @cached_property
+    def inner_buttons(self) -> list[Placed]:
+        """Rail buttons whose nut the mount shuts in: behind its forward ring."""
+        if not self.rings or self.mount is None:
+            return []
+        front = self.mount.aft_m - self.rings[0].aft_face_m
+        return [b for b in self.of(RailButton) if b.fore_m >= front - 0.003]
+
+    def ring_part(self, mark: RingMark) -> Placed:
+        """A ring mark's part."""
+        placed = self.bench.layout.placed[mark.index]
+        assert isinstance(placed.part, CentringRing)
+        return placed
+
+    def retained_by(self, *kinds: str) -> bool:
+        """Whether the motor is kept in by one of these."""
+        return any(isinstance(r.part, Retainer) and r.part.kind in kinds for r in self.retainers)

@@ -1,0 +1,197 @@
+"""Gather, cut, mark, fill and slot: what happens to tubes before anything is glued."""
+
+from wobbly_fin.rocketry.airframe.layout import Placed
+from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, Coupler, FinSet, MotorTube
+from wobbly_fin.rocketry.building.bench import Bench
+from wobbly_fin.rocketry.building.marking import fin_marks
+from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE, Section
+from wobbly_fin.rocketry.building.step import Link, Step
+
+SPIRAL = {"paper-tube", "phenolic"}
+
+
+def gather(bench: Bench) -> Step:
+    """Everything on the table, dry, before the first glue."""
+    layout, lines = bench.layout, []
+    for ring in layout.of(CentringRing):
+        part = ring.part
+        assert isinstance(part, CentringRing)
+        lines.append(
+            f"{part.called.capitalize()}: {bench.size(part.outer_diameter_m or 0)} into its tube, {bench.size(part.inner_diameter_m or 0)}"
+            " over the motor tube."
+        )
+    for mount in layout.of(MotorTube):
+        assert isinstance(mount.part, MotorTube)
+        lines.append(
+            f"Motor tube: a motor of up to {bench.size(mount.part.longest_motor_m)} slides in and out of {bench.size(mount.part.inner_diameter_m)}."
+        )
+    for joiner in layout.of(Coupler):
+        assert isinstance(joiner.part, Coupler)
+        lines.append(f"{joiner.part.called.capitalize()}: slides {bench.size(joiner.part.length_m / 2)} into each tube.")
+    return Step(
+        key="gather",
+        title="Lay out every part and fit them together dry",
+        assembly="everything",
+        hands_on_s=(12 + 1.5 * len(layout.placed)) * MINUTE,
+        lines=(f"{len(layout.placed)} parts on the plan; tick them off.", *lines[:8]),
+        tools=("ruler", "220 grit"),
+        inspect="Everything goes together without glue and without force. A ring too tight loses its innermost paper layer.",
+        without="a part that does not fit is found with glue on it",
+        picture=("whole", 0),
+    )
+
+
+def tubes(s: Section) -> list[Step]:
+    """Cut to length, mark, fill and sand, slot."""
+    steps: list[Step] = []
+    steps += _cut(s)
+    for fin in s.fins:
+        steps.append(_mark(s, fin))
+    steps += _fill(s)
+    if s.bench.schools.origin == "scratch":
+        steps += [_slot(s, fin) for fin in s.through]
+    return steps
+
+
+def before_gluing(s: Section) -> tuple[Link, ...]:
+    """What every joint on the body waits for."""
+    return (
+        Link(key="gather", because="dry fit comes before glue"),
+        Link(key=s.key("cut-tubes"), because="the tube has to have its length"),
+        Link(key=s.key("sand-tubes"), because="filler dust spoils a glue joint"),
+    )
+
+
+def _cut(s: Section) -> list[Step]:
+    bench = s.bench
+    cut = [*s.tubes, *s.of(MotorTube), *s.of(Coupler)]
+    if not cut:
+        return []
+    scratch = bench.schools.origin == "scratch"
+    lines = []
+    for placed in cut:
+        assert isinstance(placed.part, BodyTube | MotorTube | Coupler)
+        off = f"{placed.part.count} off, " if isinstance(placed.part, MotorTube) and placed.part.count > 1 else ""
+        where = ("mark at " if scratch else "should be ") + bench.size(placed.part.length_m)
+        lines.append(f"{placed.part.called.capitalize()}: {off}{where}.")
+    if scratch:
+        lines.append("A collar round the tube as guide, many light passes; smooth the edge with 400 grit.")
+        lines.append("The factory edge goes where a joint shows.")
+    return [
+        Step(
+            key=s.key("cut-tubes"),
+            title="Cut the tubes to length" if scratch else "Measure the tubes against the plan",
+            assembly=s.said("body"),
+            hands_on_s=(5 + (8 if scratch else 1.5) * len(cut)) * MINUTE,
+            lines=tuple(lines),
+            tools=("knife", "collar", "400 grit") if scratch else ("ruler",),
+            caution=BLADE if scratch else "",
+            inspect="A cut end stands flat on the table.",
+            after=(Link(key="gather", because="dry fit comes before anything is cut"),),
+            without="no part has its length",
+            needed=scratch,
+            picture=("cuts", cut[0].index) if scratch else None,
+        )
+    ]
+
+
+def _mark(s: Section, fin: Placed) -> Step:
+    bench, part = s.bench, fin.part
+    assert isinstance(part, FinSet)
+    marks = fin_marks(bench.layout, fin)
+    lines = [
+        f"Paper strip once round: {bench.size(marks.around_m)}. {part.count} lines, {bench.size(marks.apart_m)} apart.",
+        f"Root from {bench.size(marks.foot_m)} to {bench.size(marks.head_m)} ahead of the aft edge.",
+    ]
+    if marks.slot_aft_m is not None and marks.slot_fore_m is not None and marks.slot_length_m is not None:
+        lines.append(
+            f"Slot {bench.size(marks.thickness_m)} × {bench.size(marks.slot_length_m)}, from {bench.size(marks.slot_aft_m)} to "
+            f"{bench.size(marks.slot_fore_m)}: its line is one edge, the thickness always to the right of it. Pencil arrows."
+        )
+    for name, around, aft in marks.guides:
+        lines.append(
+            f"{name.capitalize()} line {bench.size(around)} round from the first fin, its aft end at {bench.size(max(aft, 0.0))}."
+        )
+    return Step(
+        key=s.key("mark", fin),
+        title=f"Mark the tube for {part.called}",
+        assembly=s.said("body"),
+        hands_on_s=(10 + 3 * part.count) * MINUTE,
+        lines=tuple(lines),
+        tools=("paper strip", "straight angle", "pencil"),
+        inspect="The seam of the strip meets; every line lies flat in the angle over its whole length.",
+        after=(
+            Link(key="gather", because="dry fit comes first"),
+            Link(key=s.key("cut-tubes"), because="lines are measured from the cut edge"),
+        ),
+        without=f"nothing says where {part.called} go",
+        picture=("wrap", fin.index),
+        template=f"wrap-{fin.index}",
+    )
+
+
+def _fill(s: Section) -> list[Step]:
+    bench = s.bench
+    spiral = [t for t in s.tubes if t.part.material in SPIRAL]
+    if not bench.schools.fillers or not spiral:
+        return []
+    marks = tuple(Link(key=s.key("mark", f), because="the glue lines are masked along their marks") for f in s.fins)
+    first = Step(
+        key=s.key("fill-tubes"),
+        title="Fill the tubes’ spirals",
+        assembly=s.said("body"),
+        hands_on_s=(8 + 7 * len(spiral)) * MINUTE,
+        lines=(
+            "Mask every fin and lug line, as wide as its fillet: filler under glue peels off with the glue.",
+            "Work filler into the groove; there is a fainter second one beside it.",
+        ),
+        tools=("masking tape", "spreader"),
+        materials=("wood filler",),
+        gluing=bench.gluing("filler", 0.0),
+        after=(Link(key=s.key("cut-tubes"), because="the ends are trimmed first"), Link(key="gather", because=""), *marks),
+        without="the spiral shows through the paint",
+    )
+    return [
+        first,
+        Step(
+            key=s.key("sand-tubes"),
+            title="Sand the tubes",
+            assembly=s.said("body"),
+            hands_on_s=(5 + 8 * len(spiral)) * MINUTE,
+            lines=("180 grit until only the groove holds filler, tape off, dust wiped away.",),
+            tools=("180 grit",),
+            caution=DUST,
+            inspect="A fingernail run along the tube does not catch; the bands for glue are bare.",
+            after=(Link(key=first.key, because="filler sands when it is hard"),),
+            without="the filler stands proud",
+        ),
+    ]
+
+
+def _slot(s: Section, fin: Placed) -> Step:
+    bench, part = s.bench, fin.part
+    assert isinstance(part, FinSet)
+    marks = fin_marks(bench.layout, fin)
+    return Step(
+        key=s.key("slot", fin),
+        title=f"Cut {part.count} slots",
+        assembly=s.said("body"),
+        hands_on_s=(5 + 9 * part.count) * MINUTE,
+        lines=(
+            f"{bench.size(marks.thickness_m)} × {bench.size(marks.slot_length_m or 0)}, to the right of every "
+            "line. Long sides first, a little tight.",
+            "Sand each until its fin’s tab slides in; number slot and fin alike.",
+        ),
+        tools=("knife", "steel rule", "file"),
+        caution=BLADE,
+        inspect="Every tab goes down to where the motor tube will be, without play.",
+        after=(
+            Link(key=s.key("mark", fin), because="a slot is cut along its line"),
+            Link(key=s.key("sand-tubes"), because="slots are cut into a finished tube"),
+            Link(key=s.key("sand-fins", fin), because="each slot is fitted to its fin"),
+        ),
+        without="tabs have nowhere to go",
+        needed=True,
+        picture=("wrap", fin.index),
+        template=f"wrap-{fin.index}",
+    )

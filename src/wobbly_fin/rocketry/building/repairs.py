@@ -1,0 +1,231 @@
+"""Repairs: plans with few steps, from what broke."""
+
+from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet
+from wobbly_fin.rocketry.building.amounts import fillets_kg, root_fillet_radius_m, sleeve_kg
+from wobbly_fin.rocketry.building.bench import Bench
+from wobbly_fin.rocketry.building.plan import in_sequence
+from wobbly_fin.rocketry.building.recipes.finish import coats_of
+from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE
+from wobbly_fin.rocketry.building.step import Link, Plan, Step
+from wobbly_fin.rocketry.errors import RocketryError
+
+DAMAGES: dict[str, str] = {
+    "fin_off": "a fin came off or cracked",
+    "zipper": "the cord cut the tube open",
+    "tube_crushed": "a tube is crushed or creased",
+    "nose_cracked": "the nose is cracked",
+    "cord_burnt": "the cord is burnt or stretched",
+    "canopy_torn": "the canopy is torn or melted",
+    "mount_loose": "the motor mount is loose",
+}
+
+
+def repair_plan(bench: Bench, damage: str) -> Plan:
+    """The few steps that mend one kind of damage, the last of them a look whether it may fly.
+
+    Raises
+    ------
+    RocketryError
+        For a damage nobody knows: `damage`.
+    """
+    if damage not in DAMAGES:
+        raise RocketryError("damage", f"{damage!r} is no damage this book knows; one of {', '.join(DAMAGES)}")
+    look = Step(
+        key="look",
+        title="Take it apart and look",
+        assembly="whole",
+        hands_on_s=15 * MINUTE,
+        lines=("What else gave way? Mount, anchor, cord, shoulder, the other fins: pull each.",),
+        inspect="You know why it broke. What is mended without that breaks again.",
+        without="the next weak link stays",
+    )
+    mend = {
+        "fin_off": _fin, "zipper": _splice, "tube_crushed": _splice, "nose_cracked": _nose, "cord_burnt": _cord, "canopy_torn": _canopy,
+        "mount_loose": _mount,
+    }[damage](bench)  # fmt: skip
+    steps = [look, *mend]
+    if coats_of(bench) and damage not in ("cord_burnt", "canopy_torn", "mount_loose"):
+        steps.append(
+            Step(
+                key="paint",
+                title="Touch in the paint",
+                assembly="whole",
+                hands_on_s=20 * MINUTE,
+                gluing=bench.gluing("paint", 0.0),
+                caution=bench.glue("paint").caution,
+                after=(Link(key=mend[-1].key, because="glue first, paint on top"),),
+            )
+        )
+    steps.append(
+        Step(
+            key="weigh",
+            title="Weigh and balance it again",
+            assembly="whole",
+            hands_on_s=10 * MINUTE,
+            lines=("Mending adds mass, mostly at the tail: type what the scale says.",),
+            tools=("scale", "edge to balance on"),
+            inspect="Range officer’s eyes on it before its next flight.",
+            after=tuple(Link(key=s.key, because="only the mended rocket weighs what flies", until="full") for s in steps[-1:]),
+            weigh_in=bench.weigh_in("the whole rocket", list(range(len(bench.layout.placed))), whole=True),
+            picture=("whole", 0),
+        )
+    )
+    return Plan(steps=in_sequence(steps))
+
+
+def _fin(bench: Bench) -> list[Step]:
+    fins = bench.layout.of(FinSet)
+    if not fins or not isinstance(fins[0].part, FinSet):
+        raise RocketryError("damage", "has no fins to come off")
+    fin, part = fins[0], fins[0].part
+    radius = root_fillet_radius_m(2 * bench.layout.radius_at((fin.fore_m + fin.aft_m) / 2), part.thickness_m)
+    density = bench.glue(bench.fillets).density_kg_m3
+    return [
+        Step(
+            key="clean",
+            title="Clean the joint down to bare paper and wood",
+            assembly="body",
+            hands_on_s=20 * MINUTE,
+            lines=("Old glue and paint off both faces; a torn skin is soaked with thin CA and sanded flat.",),
+            tools=("knife", "120 grit"),
+            caution=BLADE,
+            after=(Link(key="look", because="look first"),),
+            picture=("fin", fin.index),
+            template=f"fin-{fin.index}",
+        ),
+        Step(
+            key="fin-on",
+            title="Glue the fin back on its line",
+            assembly="body",
+            hands_on_s=12 * MINUTE,
+            lines=(f"{bench.size(part.root_m)} of root; sight along the tube from behind.",),
+            gluing=bench.gluing(bench.structural, fillets_kg(1, part.root_m, 0.0015, density)),
+            after=(Link(key="clean", because="glue holds on bare faces only"),),
+            needed=True,
+            without="the fin is off",
+            picture=("outside", fin.index),
+        ),
+        Step(
+            key="fillet",
+            title="Both fillets anew",
+            assembly="body",
+            hands_on_s=15 * MINUTE,
+            lines=(f"{bench.size(radius)} radius, tape both sides, pull in one sweep.",),
+            gluing=bench.gluing(bench.fillets, fillets_kg(1, part.root_m, radius, density), 12 * MINUTE, joints=2),
+            after=(Link(key="fin-on", because="the fin has to hold first"),),
+            without="the fin holds by its root edge alone",
+            picture=("outside", fin.index),
+        ),
+    ]
+
+
+def _splice(bench: Bench) -> list[Step]:
+    tubes = bench.layout.of(BodyTube)
+    if not tubes or not isinstance(tubes[0].part, BodyTube):
+        raise RocketryError("damage", "has no tube to be cut open")
+    tube = tubes[0].part
+    bore = tube.inner_diameter_m or tube.outer_diameter_m
+    density = bench.glue(bench.structural).density_kg_m3
+    return [
+        Step(
+            key="cut-back",
+            title="Cut the tube back to where it is sound",
+            assembly="body",
+            hands_on_s=20 * MINUTE,
+            lines=("A collar as guide, square all round. What is cut off is the length of the new piece.",),
+            tools=("knife", "collar"),
+            caution=BLADE,
+            after=(Link(key="look", because="look first"),),
+        ),
+        Step(
+            key="splice",
+            title="Splice in a new piece over a coupler",
+            assembly="body",
+            hands_on_s=25 * MINUTE,
+            lines=(
+                f"Coupler {bench.size(2 * bore)} long for a {bench.size(bore)} bore, half in each; factory edges meet.",
+                "Roll it on the table before it sets. It is a good moment for a line that cannot cut: wider, or with a band round the rim.",
+            ),
+            gluing=bench.gluing(bench.structural, sleeve_kg(bore, 2 * bore, density), 10 * MINUTE),
+            after=(Link(key="cut-back", because="glue needs a square end"),),
+            needed=True,
+            without="the tube is open",
+        ),
+        Step(
+            key="fill",
+            title="Fill and sand the seam",
+            assembly="body",
+            hands_on_s=15 * MINUTE,
+            gluing=bench.gluing("filler", 0.0),
+            caution=DUST,
+            after=(Link(key="splice", because="the joint has to hold first"),),
+            without="the seam shows and drags",
+        ),
+    ]
+
+
+def _nose(bench: Bench) -> list[Step]:
+    return [
+        Step(
+            key="nose",
+            title="Glue the crack and line it",
+            assembly="nose",
+            hands_on_s=20 * MINUTE,
+            lines=("Open the crack, glue in it, close it with tape; a patch of cloth inside over it.",),
+            gluing=bench.gluing("epoxy-5", 0.002, 4 * MINUTE),
+            inspect="Squeeze it: the crack does not open. The eye holds a hard pull.",
+            after=(Link(key="look", because="look first"),),
+            needed=True,
+            without="it opens at the next landing",
+        )
+    ]
+
+
+def _cord(bench: Bench) -> list[Step]:
+    return [
+        Step(
+            key="cord",
+            title="Replace the whole cord",
+            assembly="whole",
+            hands_on_s=25 * MINUTE,
+            lines=("No knots in the middle of an old one. Flameproof where the charge reaches it.",),
+            inspect="Pull both ends as hard as they will be pulled.",
+            after=(Link(key="look", because="look first"),),
+            needed=True,
+            without="it parts at the next ejection",
+        )
+    ]
+
+
+def _canopy(bench: Bench) -> list[Step]:
+    return [
+        Step(
+            key="canopy",
+            title="Patch the canopy, or retire it",
+            assembly="canopy",
+            hands_on_s=25 * MINUTE,
+            lines=("A tear within a panel: tape of the same cloth, both sides. Melted cloth or a torn hem: retire it.",),
+            inspect="Lines all of one length, none glued to another.",
+            after=(Link(key="look", because="look first"),),
+            needed=True,
+            without="it tears on",
+        )
+    ]
+
+
+def _mount(bench: Bench) -> list[Step]:
+    return [
+        Step(
+            key="mount",
+            title="Glue the mount in again",
+            assembly="body",
+            hands_on_s=25 * MINUTE,
+            lines=("Old glue scraped out, fresh fillets on both faces of both rings, laid in with a long stick.",),
+            tools=("long stick",),
+            gluing=bench.gluing(bench.fillets, 0.004, 12 * MINUTE, joints=2),
+            inspect="A spent case pushed hard from behind moves nothing.",
+            after=(Link(key="look", because="look first"),),
+            needed=True,
+            without="thrust pushes it through the rocket",
+        )
+    ]

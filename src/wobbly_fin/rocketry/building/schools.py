@@ -1,0 +1,65 @@
+"""How an owner builds: the schools people argue about, each a plan of its own."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from wobbly_fin.rocketry.building.glues import GLUES, WARMEST_C
+from wobbly_fin.rocketry.errors import RocketryError, require_finite
+
+Inside = Literal["aft_ring_last", "fin_pockets", "surface"]
+Jig = Literal["all", "one"]
+Origin = Literal["scratch", "kit"]
+
+INSIDE_SCHOOLS: dict[str, str] = {
+    "aft_ring_last": "aft ring last, fillets inside",
+    "fin_pockets": "fin pockets, filled",
+    "surface": "surface only",
+}
+JIGS: dict[str, str] = {"all": "all fins at once", "one": "one fin at a time"}
+ORIGINS: dict[str, str] = {"scratch": "from scratch", "kit": "a kit, its parts cut"}
+MOST_COATS = 8
+# For joints between parts, and for the fillets outside; "" lets the rocket decide.
+STRUCTURAL = ("wood", "epoxy-30", "epoxy-thick")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Schools:
+    """An owner's way of building.
+
+    Parameters
+    ----------
+    inside : str or None
+        How fins through the wall are held inside; fins on the surface know only one way. None: what the rocket allows, fillets
+        inside before pockets.
+    coats : int or None
+        Coats of paint, primer among them; None: as the airframe's paint allowance says, else 3; 0: bare.
+    structural, fillets : str
+        Keys of glues; "" lets the rocket decide.
+    temperature_c : float
+        Where the glue cures. [°C]
+    """
+
+    inside: Inside | None = None
+    jig: Jig = "all"
+    origin: Origin = "scratch"
+    fillers: bool = True
+    coats: int | None = None
+    structural: str = ""
+    fillets: str = ""
+    temperature_c: float = 20.0
+
+    def __post_init__(self) -> None:
+        for name, value, known in (
+            ("inside", self.inside or "surface", INSIDE_SCHOOLS), ("jig", self.jig, JIGS), ("origin", self.origin, ORIGINS),
+        ):  # fmt: skip
+            if value not in known:
+                raise RocketryError(name, f"{value!r} is no school; one of {', '.join(known)}")
+        if self.coats is not None:
+            require_finite("coats", self.coats, 0, MOST_COATS)
+        require_finite("temperature", self.temperature_c, -30.0, WARMEST_C)
+        for name in ("structural", "fillets"):
+            if len(getattr(self, name)) > 60:
+                raise RocketryError(name, "is no glue's key")
+
+
+__all__ = ["GLUES", "INSIDE_SCHOOLS", "JIGS", "MOST_COATS", "ORIGINS", "STRUCTURAL", "Schools"]

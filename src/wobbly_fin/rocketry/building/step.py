@@ -1,0 +1,145 @@
+"""One step of a build, with this rocket's own numbers, and why it stands where it stands."""
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+Until = Literal["handled", "full", "touched"]
+Picture = Literal[
+    "wrap", "fin", "sheet", "cuts", "rings", "stick", "inside", "outside", "disc", "nose", "shroud", "vents", "lug", "whole"
+]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Link:
+    """What comes first, and why.
+
+    Parameters
+    ----------
+    until : str
+        Whether that has to hold (handled), has to have its strength (full), or only the hands must be off it (touched).
+    within_s : float or None
+        With `touched`: before the glue sets. [s]
+    """
+
+    key: str
+    because: str = ""
+    until: Until = "handled"
+    within_s: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Gluing:
+    """Glue at a step: what, how much with waste, in how many batches, how long until when, on this day.
+
+    Attributes
+    ----------
+    refused : str
+        Why it would not cure today; times are then those at its lowest temperature.
+    pair_kg : (float, float) or None
+        Resin and hardener of one batch.
+    work_s, handle_s, full_s : float
+        [s]
+    """
+
+    key: str
+    name: str
+    mass_kg: float
+    batches: int
+    pair_kg: tuple[float, float] | None
+    work_s: float
+    handle_s: float
+    full_s: float
+    warnings: tuple[str, ...] = ()
+    refused: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WeighIn:
+    """What goes on the scale after a step, and what it should show. [kg]
+
+    Attributes
+    ----------
+    parts : tuple of int
+        Numbers of the airframe's parts on the scale; all of them for the whole rocket.
+    glue_kg : float
+        Glue among it, by geometry.
+    """
+
+    what: str
+    parts: tuple[int, ...]
+    expected_kg: float
+    sigma_kg: float
+    glue_kg: float = 0.0
+    whole: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Step:
+    """A step.
+
+    Parameters
+    ----------
+    key : str
+        Stays the same while the part it belongs to does.
+    assembly : str
+        What is in hand, and held while it cures.
+    hands_on_s : float
+        [s]
+    wait_s : float
+        What takes its time without glue: a printer at work. [s]
+    without : str
+        What breaks where it is dropped; "" for one that is a matter of taste.
+    needed : bool
+        Without it there is no rocket; it cannot be dropped.
+    picture : (kind, part) or None
+    template : str
+        Key of the template it is done with.
+    """
+
+    key: str
+    title: str
+    assembly: str
+    hands_on_s: float
+    lines: tuple[str, ...] = ()
+    tools: tuple[str, ...] = ()
+    materials: tuple[str, ...] = ()
+    after: tuple[Link, ...] = ()
+    gluing: Gluing | None = None
+    wait_s: float = 0.0
+    caution: str = ""
+    inspect: str = ""
+    weigh_in: WeighIn | None = None
+    without: str = ""
+    needed: bool = False
+    picture: tuple[Picture, int] | None = None
+    template: str = ""
+    own: bool = False
+
+    @property
+    def cure_s(self) -> float:
+        """Until what it was done to may be touched. [s]"""
+        return max(self.wait_s, self.gluing.handle_s if self.gluing else 0.0)
+
+    @property
+    def full_s(self) -> float:
+        """Until it has its strength. [s]"""
+        return max(self.wait_s, self.gluing.full_s if self.gluing else 0.0)
+
+
+@dataclass(slots=True)
+class Plan:
+    """Steps in an order that can be worked through, and what is to be said of the whole.
+
+    Attributes
+    ----------
+    remarks : list of str
+        What the schools came to for this rocket, and what its owner's changes break.
+    """
+
+    steps: list[Step] = field(default_factory=list)
+    remarks: list[str] = field(default_factory=list)
+
+    @property
+    def of(self) -> dict[str, Step]:
+        """Steps by key."""
+        return {s.key: s for s in self.steps}
