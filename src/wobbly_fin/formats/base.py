@@ -1,7 +1,7 @@
 """What every document shares: strict, finite, and errors that say where."""
 
 from collections.abc import Callable
-from typing import Annotated, TypeVar
+from typing import Annotated, Any, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -18,6 +18,11 @@ def within(place: str, make: Callable[..., Answer], *args: object) -> Answer:
         return make(*args)
     except RocketryError as error:
         raise RocketryError(f"{place}.{error.name}", error.message) from error
+
+
+def tupled(figures: dict[str, Any]) -> dict[str, Any]:
+    """Figures as JSON keeps them, lists as the core's tuples."""
+    return {k: tuple(v) if isinstance(v, list) else v for k, v in figures.items()}
 
 
 class Document(BaseModel):

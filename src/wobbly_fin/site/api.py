@@ -10,7 +10,9 @@ from wobbly_fin.hangar.api.router import router as hangar
 from wobbly_fin.hangar.api.shape_router import router as shape
 from wobbly_fin.logbook.api.router import router as logbook
 from wobbly_fin.site import errors
+from wobbly_fin.stores.api.material_router import router as materials
 from wobbly_fin.stores.api.router import router as stores
+from wobbly_fin.workshop.api.router import router as workshop
 
 api = NinjaAPI(title="Wobbly Fin", version="1", auth=SessionAuth(csrf=True), docs_url=None, urls_namespace="api")
 errors.install(api)
@@ -19,6 +21,8 @@ api.add_router("/hangar", hangar)
 api.add_router("/hangar", shape)
 api.add_router("/hangar", air)
 api.add_router("/stores", stores)
+api.add_router("/stores", materials)
+api.add_router("/workshop", workshop)
 api.add_router("/logbook", logbook)
 
 

@@ -39,6 +39,7 @@ INSTALLED_APPS = [
     "wobbly_fin.accounts",
     "wobbly_fin.stores",
     "wobbly_fin.hangar",
+    "wobbly_fin.workshop",
     "wobbly_fin.logbook",
 ]
 MIDDLEWARE = [
@@ -79,6 +80,8 @@ AUTH_PASSWORD_VALIDATORS = [{"NAME": "django.contrib.auth.password_validation.Mi
 LANGUAGE_CODE = "en"
 TIME_ZONE = "UTC"
 USE_TZ = True
+
+MEDIA_ROOT = VAR / "media"
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 4_000_000

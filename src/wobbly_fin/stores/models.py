@@ -58,3 +58,26 @@ class OwnPart(Owned):
 
     class Meta:
         ordering = ["name", "created_at"]
+
+
+class OwnGlue(Owned):
+    """A glue as its owner's own sheet has it: one of the library's set right, or a new one."""
+
+    key = models.CharField(max_length=60)  # the library's, or own- and a key of its own
+    figures = models.JSONField()  # the core's
+    typed = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ["key"]
+
+
+class RawStock(Owned):
+    """Tubes, sheets and glue at hand, before they are parts."""
+
+    kind = models.CharField(max_length=10)  # tube, sheet, glue
+    name = models.CharField(max_length=80)
+    figures = models.JSONField()  # the core's
+    typed = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ["kind", "name", "created_at"]

@@ -1008,6 +1008,578 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/glues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Glues
+         * @description The library, with what this person set right, and their own.
+         */
+        get: operations["glues"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/glues/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Glue
+         * @description Keep a glue as its sheet says.
+         */
+        put: operations["keep_glue"];
+        post?: never;
+        /**
+         * Delete Glue
+         * @description Bin a glue of one's own; one of the library's goes back to what the library says.
+         */
+        delete: operations["bin_glue"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/glues/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Glue
+         * @description Take it out of the bin.
+         */
+        post: operations["restore_glue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/raw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Raw
+         * @description Tubes, sheets and glue at hand.
+         */
+        get: operations["raw_stock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/raw/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Raw
+         * @description Keep a line.
+         */
+        put: operations["keep_raw"];
+        post?: never;
+        /**
+         * Delete Raw
+         * @description Take a line out.
+         */
+        delete: operations["bin_raw"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/raw/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Raw
+         * @description Put it back.
+         */
+        post: operations["restore_raw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/rockets/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Station
+         * @description A rocket's build as it stands, or what one would come to.
+         */
+        get: operations["build_station"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/benches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Benches
+         * @description Every rocket at the bench: next step and running cures.
+         */
+        get: operations["benches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/rockets/{key}/builds/{build}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Begin
+         * @description Begin a build or a repair.
+         */
+        put: operations["begin_build"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Put Aside
+         * @description Put a build aside.
+         */
+        delete: operations["bin_build"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Up
+         * @description Take it up again.
+         */
+        post: operations["restore_build"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Patch Schools
+         * @description Change how it is built.
+         */
+        patch: operations["set_schools"];
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/deadline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Deadline
+         * @description The launch it is built for.
+         */
+        put: operations["set_deadline"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Hours
+         * @description Change free hours.
+         */
+        put: operations["set_hours"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Change
+         * @description Add a step, drop one, put one after others.
+         */
+        post: operations["change_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/changes/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Change
+         * @description Take a change back.
+         */
+        delete: operations["take_back_change"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/events/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Event
+         * @description Tick, begin, take back, remark.
+         */
+        put: operations["record_event"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/weighings/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Weighing
+         * @description What the scale says; the rocket's masses follow.
+         */
+        put: operations["weigh_in"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Scale
+         * @description Put a step's parts on the simulated bench scale.
+         */
+        get: operations["read_scale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/ballast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Ballast
+         * @description Put the ballast a weigh-in asks for into the design.
+         */
+        post: operations["add_ballast"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/fits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fits
+         * @description What can be done in the time there is now.
+         */
+        get: operations["what_fits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description A step's picture, from the rocket's own geometry.
+         */
+        get: operations["step_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Build Materials
+         * @description Cut list, sheets, shopping list against stores.
+         */
+        get: operations["build_materials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/cuts/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Cuts
+         * @description Book the cut plan: tubes out of stores, offcuts back.
+         */
+        put: operations["book_cuts"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/photos/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Photo
+         * @description Keep a photo of a step.
+         */
+        post: operations["keep_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/photos/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Photo
+         * @description A photo's picture.
+         */
+        get: operations["photo"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Photo
+         * @description Throw a photo away.
+         */
+        delete: operations["drop_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description The plan as an iCalendar file, with a reminder where a cure ends.
+         */
+        get: operations["build_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/builds/{build}/diary.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Diary
+         * @description The build's diary with its photos.
+         */
+        get: operations["build_diary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/logbook/flights": {
         parameters: {
             query?: never;
@@ -2003,20 +2575,13 @@ export interface components {
         };
         /**
          * ScaleIn
-         * @description A prototype, its main diameter and its lengths, as typed.
+         * @description What the scale says.
          */
         ScaleIn: {
-            /** Prototype */
-            prototype: string;
-            /** Main Diameter */
-            main_diameter: string;
-            /** Tube Diameter */
-            tube_diameter: string;
-            /**
-             * Rows
-             * @default []
-             */
-            rows: components["schemas"]["ScaleRowIn"][];
+            /** Step */
+            step: string;
+            /** Text */
+            text: string;
         };
         /**
          * ScaleRowIn
@@ -2815,6 +3380,780 @@ export interface components {
              * @default
              */
             name: string;
+        };
+        /**
+         * GlueOut
+         * @description A glue: times at 20 °C, and as they are today on this person's bench.
+         */
+        GlueOut: {
+            /** Key */
+            key: string;
+            /** Row */
+            row: string | null;
+            /** Own */
+            own: boolean;
+            /** Name */
+            name: string;
+            /** Sort */
+            sort: string;
+            /** Work */
+            work: string;
+            /** Handle */
+            handle: string;
+            /** Full */
+            full: string;
+            /** Lowest */
+            lowest: string;
+            /** Parts */
+            parts: string;
+            /** Caution */
+            caution: string;
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * GlueIn
+         * @description A glue's form.
+         */
+        GlueIn: {
+            /**
+             * Library Key
+             * @default
+             */
+            library_key: string;
+            /**
+             * Typed
+             * @default {}
+             */
+            typed: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * RawOut
+         * @description A line of raw stock, its figures said.
+         */
+        RawOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Said */
+            said: string;
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * RawIn
+         * @description A line's form.
+         */
+        RawIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tube" | "sheet" | "glue";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Typed
+             * @default {}
+             */
+            typed: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * BuildOut
+         * @description A build.
+         */
+        BuildOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Damage */
+            damage: string;
+            /**
+             * Begun
+             * Format: date-time
+             */
+            begun: string;
+            /** Deadline */
+            deadline: string;
+            /** Schools */
+            schools: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * BuildStepOut
+         * @description A step with its place in time. `state`: done, curing, urgent, ready, waiting, cold.
+         */
+        BuildStepOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Assembly */
+            assembly: string;
+            /** State */
+            state: string;
+            /** Hands On */
+            hands_on: string;
+            /** Lines */
+            lines: string[];
+            /** Glue */
+            glue: string[];
+            /** Cold */
+            cold: string;
+            /** Tools */
+            tools: string[];
+            /** Materials */
+            materials: string[];
+            /** Caution */
+            caution: string;
+            /** Inspect */
+            inspect: string;
+            /** After */
+            after: components["schemas"]["ReasonOut"][];
+            weigh_in: components["schemas"]["WeighInOut"] | null;
+            /** Template */
+            template: string;
+            /** Pictured */
+            pictured: boolean;
+            /** Without */
+            without: string;
+            /** Needed */
+            needed: boolean;
+            /** Own */
+            own: boolean;
+            /** Begins */
+            begins: string | null;
+            /** Begins Said */
+            begins_said: string;
+            /** Holds At */
+            holds_at: string | null;
+            /** Until */
+            until: string | null;
+            /** Slack */
+            slack: string;
+            /** Decides */
+            decides: boolean;
+            /** Started At */
+            started_at: string | null;
+            /** Done At */
+            done_at: string | null;
+            /** Spent */
+            spent: string;
+            /** Remarks */
+            remarks: string[];
+            /** Photos */
+            photos: string[];
+        };
+        /**
+         * ChangeOut
+         * @description A change its owner made.
+         */
+        ChangeOut: {
+            /** Number */
+            number: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * ChoiceOut
+         * @description One of several.
+         */
+        ChoiceOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * DayOut
+         * @description A day of the plan's calendar.
+         */
+        DayOut: {
+            /** Date */
+            date: string;
+            /** Said */
+            said: string;
+            /** Weekday */
+            weekday: number;
+            /** Free */
+            free: string[];
+            /** Exception */
+            exception: boolean;
+            /** Slots */
+            slots: components["schemas"]["SlotOut"][];
+            /** Finish */
+            finish: boolean;
+            /** Launch */
+            launch: boolean;
+        };
+        /**
+         * HoursOut
+         * @description Free hours as told. `told` false: nobody has, the usual ones are assumed.
+         */
+        HoursOut: {
+            /** Weekly */
+            weekly: string[];
+            /** Exceptions */
+            exceptions: {
+                [key: string]: string;
+            };
+            /** Zone */
+            zone: string;
+            /** Told */
+            told: boolean;
+        };
+        /**
+         * OptionsOut
+         * @description What can be chosen.
+         */
+        OptionsOut: {
+            /** Inside */
+            inside: components["schemas"]["ChoiceOut"][];
+            /** Jig */
+            jig: components["schemas"]["ChoiceOut"][];
+            /** Origin */
+            origin: components["schemas"]["ChoiceOut"][];
+            /** Glues */
+            glues: components["schemas"]["ChoiceOut"][];
+            /** Damages */
+            damages: components["schemas"]["ChoiceOut"][];
+        };
+        /**
+         * PhotoOut
+         * @description A photo; its picture is at /api/workshop/photos/…
+         */
+        PhotoOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * ReasonOut
+         * @description A step that comes first, and why.
+         */
+        ReasonOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Because */
+            because: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
+         * SlotOut
+         * @description A step on a day.
+         */
+        SlotOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Clock */
+            clock: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * StationOut
+         * @description The Build station. Without a build: what one would come to.
+         */
+        StationOut: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            build: components["schemas"]["BuildOut"] | null;
+            /** Quick */
+            quick: boolean;
+            /** Headline */
+            headline: string;
+            /** Latest */
+            latest: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "good" | "late" | "open" | "done";
+            /** Remarks */
+            remarks: string[];
+            /** Chain */
+            chain: string[];
+            /** Steps */
+            steps: components["schemas"]["BuildStepOut"][];
+            /** Now */
+            now: string[];
+            /** Curing */
+            curing: string[];
+            /** Next */
+            next: string[];
+            /** Days */
+            days: components["schemas"]["DayOut"][];
+            hours: components["schemas"]["HoursOut"];
+            options: components["schemas"]["OptionsOut"];
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Photos */
+            photos: components["schemas"]["PhotoOut"][];
+            /** Pace */
+            pace: string;
+            /** Left */
+            left: string;
+            /** Done Count */
+            done_count: number;
+            /** Weigh Ins */
+            weigh_ins: components["schemas"]["WeighInOut"][];
+            /** Booked */
+            booked: boolean;
+            /**
+             * Moment
+             * Format: date-time
+             */
+            moment: string;
+        };
+        /**
+         * WeighInOut
+         * @description What goes on the scale, what it should show, and what it showed.
+         */
+        WeighInOut: {
+            /** What */
+            what: string;
+            /** Expected */
+            expected: string;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            /**
+             * Drift
+             * @default
+             */
+            drift: string;
+            /**
+             * News
+             * @default false
+             */
+            news: boolean;
+            /**
+             * Ballast
+             * @default
+             */
+            ballast: string;
+            /**
+             * Ballast In
+             * @default false
+             */
+            ballast_in: boolean;
+        };
+        /**
+         * BenchOut
+         * @description A rocket at the bench, as the hangar shows it.
+         */
+        BenchOut: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Headline */
+            headline: string;
+            /** Next */
+            next: string;
+            /** Curing */
+            curing: components["schemas"]["ClockOut"][];
+            /** Done */
+            done: number;
+            /** Steps */
+            steps: number;
+        };
+        /**
+         * ClockOut
+         * @description A cure that runs.
+         */
+        ClockOut: {
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
+         * BeginIn
+         * @description Begin a build or a repair.
+         */
+        BeginIn: {
+            /**
+             * Kind
+             * @default build
+             * @enum {string}
+             */
+            kind: "build" | "repair";
+            /**
+             * Damage
+             * @default
+             */
+            damage: string;
+        };
+        /**
+         * SchoolsIn
+         * @description Some boxes of how it is built; others stay.
+         */
+        SchoolsIn: {
+            /** Told */
+            told: {
+                [key: string]: boolean | string | null;
+            };
+        };
+        /**
+         * DeadlineIn
+         * @description The launch it is built for, on the builder's clocks; empty: none.
+         */
+        DeadlineIn: {
+            /** Text */
+            text: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
+        /**
+         * HoursIn
+         * @description Free hours: the whole week, single days (null takes a day back to its week), the zone.
+         */
+        HoursIn: {
+            /** Weekly */
+            weekly?: string[] | null;
+            /** Exceptions */
+            exceptions?: {
+                [key: string]: string | null;
+            } | null;
+            /** Zone */
+            zone?: string | null;
+        };
+        /**
+         * PlanChangeIn
+         * @description A step added, dropped or put after others. Times as typed, in minutes where bare.
+         */
+        PlanChangeIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "add" | "drop" | "move";
+            /** Key */
+            key: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Hands On
+             * @default
+             */
+            hands_on: string;
+            /**
+             * Cure
+             * @default
+             */
+            cure: string;
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Before
+             * @default []
+             */
+            before: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * EventIn
+         * @description Something that happened at a step.
+         */
+        EventIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "started" | "done" | "undone" | "remark";
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /**
+             * Minutes
+             * @default
+             */
+            minutes: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+            /**
+             * With Before
+             * @default false
+             */
+            with_before: boolean;
+        };
+        /**
+         * ScaleReadingOut
+         * @description What the simulated scale shows.
+         */
+        ScaleReadingOut: {
+            /** Shown */
+            shown: string;
+            /** Over */
+            over: boolean;
+        };
+        /**
+         * BallastIn
+         * @description The weigh-in that asks for ballast, and the new part's key.
+         */
+        BallastIn: {
+            /** Step */
+            step: string;
+            /**
+             * Part
+             * Format: uuid
+             */
+            part: string;
+        };
+        /**
+         * FitsOut
+         * @description What can be done in the time there is, one after another.
+         */
+        FitsOut: {
+            /** Keys */
+            keys: string[];
+            /** Said */
+            said: string;
+        };
+        /**
+         * FilledOut
+         * @description An area of one stuff. [mm]
+         */
+        FilledOut: {
+            /** Stuff */
+            stuff: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * PictureCircleOut
+         * @description A circle or an arc. [mm], [degrees]
+         */
+        PictureCircleOut: {
+            /** Centre */
+            centre: [
+                number,
+                number
+            ];
+            /** Radius */
+            radius: number;
+            /** Layer */
+            layer: string;
+            /** Start Deg */
+            start_deg?: number | null;
+            /** End Deg */
+            end_deg?: number | null;
+        };
+        /**
+         * PictureLineOut
+         * @description A line. [mm]
+         */
+        PictureLineOut: {
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Layer */
+            layer: string;
+            /** Closed */
+            closed: boolean;
+        };
+        /**
+         * PictureOut
+         * @description A step's picture: x to the right, y up. `says` is its text twin.
+         */
+        PictureOut: {
+            /** Says */
+            says: string;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Lines */
+            lines: components["schemas"]["PictureLineOut"][];
+            /** Circles */
+            circles: components["schemas"]["PictureCircleOut"][];
+            /** Words */
+            words: components["schemas"]["PictureWordsOut"][];
+            /** Filled */
+            filled: components["schemas"]["FilledOut"][];
+        };
+        /**
+         * PictureWordsOut
+         * @description A text round a point. [mm]
+         */
+        PictureWordsOut: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Text */
+            text: string;
+            /** Size */
+            size: number;
+            /** Turned Deg */
+            turned_deg: number;
+        };
+        /**
+         * CutBarOut
+         * @description A tube with what is cut from it. [m]
+         */
+        CutBarOut: {
+            /** Name */
+            name: string;
+            /** Length M */
+            length_m: number;
+            /** Bought */
+            bought: boolean;
+            /** Cuts */
+            cuts: number;
+            /** Pieces */
+            pieces: components["schemas"]["CutPieceOut"][];
+            /** Left M */
+            left_m: number;
+            /** Left */
+            left: string;
+            /** Kept */
+            kept: boolean;
+        };
+        /**
+         * CutGroupOut
+         * @description One kind of tube.
+         */
+        CutGroupOut: {
+            /** Name */
+            name: string;
+            /** Bars */
+            bars: components["schemas"]["CutBarOut"][];
+            /** Sentences */
+            sentences: string[];
+            /** Proven */
+            proven: boolean;
+        };
+        /**
+         * CutPieceOut
+         * @description A length on its tube. [m]
+         */
+        CutPieceOut: {
+            /** Name */
+            name: string;
+            /** Length M */
+            length_m: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * MaterialsOut
+         * @description Cut list, sheets, shopping list.
+         */
+        MaterialsOut: {
+            /** Cuts */
+            cuts: components["schemas"]["CutGroupOut"][];
+            /** Nests */
+            nests: components["schemas"]["SheetNestOut"][];
+            /** Needs */
+            needs: components["schemas"]["NeedOut"][];
+            /** Booked */
+            booked: boolean;
+        };
+        /**
+         * NeedOut
+         * @description A line of the shopping list.
+         */
+        NeedOut: {
+            /** What */
+            what: string;
+            /** Wanted */
+            wanted: string;
+            /** Have */
+            have: string;
+            /** Buy */
+            buy: string;
+        };
+        /**
+         * SheetNestOut
+         * @description Fins on sheets, drawn. [m]
+         */
+        SheetNestOut: {
+            /** Name */
+            name: string;
+            /** Said */
+            said: string;
+            /** Own */
+            own: boolean;
         };
         /**
          * LogbookOut
@@ -4998,6 +6337,1338 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    glues: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlueOut"][];
+                };
+            };
+        };
+    };
+    keep_glue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GlueIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlueOut"][];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    bin_glue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_glue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    raw_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RawOut"][];
+                };
+            };
+        };
+    };
+    keep_raw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RawIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RawOut"][];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    bin_raw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_raw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    build_station: {
+        parameters: {
+            query?: {
+                zone?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    benches: {
+        parameters: {
+            query?: {
+                zone?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"][];
+                };
+            };
+        };
+    };
+    begin_build: {
+        parameters: {
+            query?: {
+                zone?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    bin_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    set_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    set_deadline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeadlineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    set_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    change_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_back_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    record_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    weigh_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_scale: {
+        parameters: {
+            query: {
+                step: string;
+                press?: number;
+            };
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleReadingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    add_ballast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BallastIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    what_fits: {
+        parameters: {
+            query: {
+                time: string;
+            };
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    step_picture: {
+        parameters: {
+            query: {
+                step: string;
+            };
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    build_materials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    book_cuts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                    /**
+                     * Step
+                     * @default
+                     */
+                    step?: string;
+                    /**
+                     * Title
+                     * @default
+                     */
+                    title?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    drop_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    build_calendar: {
+        parameters: {
+            query?: {
+                zone?: string;
+            };
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    build_diary: {
+        parameters: {
+            query?: {
+                zone?: string;
+            };
+            header?: never;
+            path: {
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

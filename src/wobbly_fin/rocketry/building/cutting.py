@@ -130,6 +130,11 @@ def _solve(wanted: Sequence[Piece], bars: Sequence[Bar]) -> tuple[tuple[CutBar, 
     longest = model.new_int_var(0, max(room), "")
     # The most useful rest is one long one; squares would say it better, the largest says it well enough.
     model.add_max_equality(longest, leftovers)
+    for j in range(len(bars) - 1):
+        a, b = bars[j], bars[j + 1]
+        if (a.length_m, a.edges, a.bought) == (b.length_m, b.edges, b.bought):
+            # Alike: the first of them first, which spares the search its mirror images.
+            model.add_implication(used[j + 1], used[j])
     bought = sum(used[j] for j, b in enumerate(bars) if b.bought)
     plain = sum(1 - sum(edge[i]) for i in range(len(wanted)) if wanted[i].shows)
     big = max(room) + 1

@@ -49,7 +49,10 @@ def spare(windows: Sequence[Window], from_s: int, to_s: int, zone: ZoneInfo) -> 
     """The free time between two moments as people count it: one evening, three evenings, five free spells."""
     free = [w for w in windows if w.from_s >= from_s and w.to_s <= to_s]
     evenings = all(datetime.datetime.fromtimestamp(w.from_s, zone).hour >= _EVENING_H for w in free)
-    count = _NUMBERS[len(free)] if len(free) < len(_NUMBERS) else str(len(free))
+    if len(free) >= len(_NUMBERS):
+        weeks = (to_s - from_s) / (7 * 24 * 3600)
+        return f"{round(weeks)} weeks" if weeks >= 2 else f"{round(weeks * 7)} days"
+    count = _NUMBERS[len(free)]
     word = "evening" if evenings else "free spell"
     return f"{count} {word}{'' if len(free) == 1 else 's'}"
 

@@ -89,7 +89,7 @@ def _draw(canvas: "Canvas", template: Template) -> None:
         canvas.translate(*words.at)
         canvas.rotate(words.turned_deg)
         canvas.setFont(_FONT, words.size)
-        canvas.drawCentredString(0, -words.size * 0.35, _latin(words.text))
+        canvas.drawCentredString(0, -words.size * 0.35, latin(words.text))
         canvas.restoreState()
 
 
@@ -127,10 +127,10 @@ def _foot(canvas: "Canvas", template: Template, tiling: Tiling, sheet: Sheet, nu
     canvas.drawString(MARGIN_MM, base + 4.2, f"{said}: lay a ruler on it. Print at 100 %, not to fit.")
     canvas.setFont(_FONT, 3.8)
     head = f"{owner_line}: {template.title}" if owner_line else template.title
-    canvas.drawString(MARGIN_MM, base + 17.6, _latin(head)[:95])
+    canvas.drawString(MARGIN_MM, base + 17.6, latin(head)[:95])
     canvas.setFont(_FONT, 2.7)
     for line, note in enumerate(_wrapped(" ".join(template.notes), 132)[:3]):
-        canvas.drawString(MARGIN_MM, base + 14.2 - 3.1 * line, _latin(note))
+        canvas.drawString(MARGIN_MM, base + 14.2 - 3.1 * line, latin(note))
     if len(tiling.sheets) > 1:
         cell_w, cell_h = min(6.0, 40 / tiling.columns), min(4.4, 17 / tiling.rows)
         left = tiling.paper_mm[0] - MARGIN_MM - cell_w * tiling.columns
@@ -149,7 +149,7 @@ def _wrapped(text: str, width: int) -> list[str]:
     return textwrap.wrap(text, width)
 
 
-def _latin(text: str) -> str:
+def latin(text: str) -> str:
     """The built-in font knows Latin-1 only."""
     return (
         text.replace("’", "'")

@@ -1,4 +1,4 @@
-"""Put a motor, a field or a part in the bin, and take it out again."""
+"""Put a motor, a field, a part, a glue or raw stock in the bin, and take it out again."""
 
 import uuid
 
@@ -6,12 +6,12 @@ from django.contrib.auth.models import User
 from django.http import Http404
 from django.utils import timezone
 
-from wobbly_fin.stores.models import FlyingField, MotorStock, OwnMotor, OwnPart
+from wobbly_fin.stores.models import FlyingField, MotorStock, OwnGlue, OwnMotor, OwnPart, RawStock
 
 
 def bin_row(
     user: User,
-    model: type[OwnMotor] | type[FlyingField] | type[OwnPart] | type[MotorStock],
+    model: type[OwnMotor] | type[FlyingField] | type[OwnPart] | type[MotorStock] | type[OwnGlue] | type[RawStock],
     key: uuid.UUID,
     *,
     back: bool = False,

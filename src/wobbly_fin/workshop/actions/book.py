@@ -1,0 +1,54 @@
+"""Book a cut plan: the tubes it used leave the stores, the offcuts go back in."""
+
+import uuid
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from wobbly_fin.rocketry.building.materials import TubeCuts, materials
+from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.stores.materials import stores_of
+from wobbly_fin.stores.models import RawStock
+from wobbly_fin.workshop.models import Build, BuildEvent
+from wobbly_fin.workshop.station import build_of, station_of
+
+
+def book_cuts(user: User, build_key: uuid.UUID, key: uuid.UUID) -> Build:
+    """Take what was cut out of stores and put the offcuts back, once."""
+    with transaction.atomic():
+        build = build_of(user, build_key)
+        if BuildEvent.objects.filter(pk=key, build=build).exists():
+            return build
+        station = station_of(user, build)
+        if station.state.booked:
+            raise RefusedError(409, "booked", "These cuts are booked already.")
+        stores = stores_of(user)
+        found = materials(station.bench, station.plan, stores)
+        names = {t.name: t.key for t in stores.tubes}
+        for group in found.cuts:
+            _book(user, group, names)
+        BuildEvent.objects.create(id=key, build=build, kind="booked", title="Cuts booked", at=timezone.now())
+    return build
+
+
+def _book(user: User, group: TubeCuts, names: dict[str, str]) -> None:
+    for cut in group.plan.bars:
+        if not cut.bar.bought:
+            name = cut.bar.key if cut.bar.key in names else cut.bar.key.rpartition(" (")[0]
+            row = RawStock.objects.visible_to(user).filter(pk=names.get(name)).first()
+            if row is not None:
+                row.figures = row.figures | {"count": max(0, row.figures["count"] - 1)}
+                row.typed = row.typed | {"count": str(row.figures["count"])}
+                row.save()
+        if cut.kept:
+            edged = sum(1 for p in cut.pieces if p.shows)
+            figures = {
+                "outer_diameter_m": group.outer_diameter_m, "length_m": round(cut.left_m, 4),
+                "edges": max(0, cut.bar.edges - max(1, edged)), "count": 1,
+            }  # fmt: skip
+            typed = {
+                "outer_diameter": f"{group.outer_diameter_m * 1000:g} mm", "length": f"{cut.left_m * 1000:.0f} mm",
+                "edges": str(figures["edges"]), "count": "1",
+            }  # fmt: skip
+            RawStock.objects.create(owner=user, kind="tube", name="offcut", figures=figures, typed=typed)

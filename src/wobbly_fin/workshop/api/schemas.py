@@ -1,0 +1,370 @@
+"""What the workshop says."""
+
+import uuid
+from datetime import datetime
+from typing import Annotated, Any, Literal
+
+from ninja import Schema
+from pydantic import Field, StringConstraints
+
+Short = Annotated[str, StringConstraints(max_length=120)]
+Typed = Annotated[str, StringConstraints(max_length=80)]
+
+
+class ChoiceOut(Schema):
+    """One of several."""
+
+    key: str
+    label: str
+
+
+class ReasonOut(Schema):
+    """A step that comes first, and why."""
+
+    key: str
+    title: str
+    because: str
+    done: bool
+
+
+class WeighInOut(Schema):
+    """What goes on the scale, what it should show, and what it showed."""
+
+    what: str
+    expected: str
+    said: str = ""
+    drift: str = ""
+    news: bool = False
+    ballast: str = ""
+    ballast_in: bool = False
+
+
+class PhotoOut(Schema):
+    """A photo; its picture is at /api/workshop/photos/…"""
+
+    id: uuid.UUID
+    step: str
+    title: str
+    at: datetime
+    width: int
+    height: int
+
+
+class BuildStepOut(Schema):
+    """A step with its place in time. `state`: done, curing, urgent, ready, waiting, cold."""
+
+    key: str
+    title: str
+    assembly: str
+    state: str
+    hands_on: str
+    lines: list[str]
+    glue: list[str]
+    cold: str
+    tools: list[str]
+    materials: list[str]
+    caution: str
+    inspect: str
+    after: list[ReasonOut]
+    weigh_in: WeighInOut | None
+    template: str
+    pictured: bool
+    without: str
+    needed: bool
+    own: bool
+    begins: datetime | None
+    begins_said: str
+    holds_at: datetime | None
+    until: datetime | None
+    slack: str
+    decides: bool
+    started_at: datetime | None
+    done_at: datetime | None
+    spent: str
+    remarks: list[str]
+    photos: list[uuid.UUID]
+
+
+class SlotOut(Schema):
+    """A step on a day."""
+
+    key: str
+    title: str
+    clock: str
+    minutes: int
+
+
+class DayOut(Schema):
+    """A day of the plan's calendar."""
+
+    date: str
+    said: str
+    weekday: int
+    free: list[str]
+    exception: bool
+    slots: list[SlotOut]
+    finish: bool
+    launch: bool
+
+
+class ChangeOut(Schema):
+    """A change its owner made."""
+
+    number: int
+    said: str
+
+
+class HoursOut(Schema):
+    """Free hours as told. `told` false: nobody has, the usual ones are assumed."""
+
+    weekly: list[str]
+    exceptions: dict[str, str]
+    zone: str
+    told: bool
+
+
+class BuildOut(Schema):
+    """A build."""
+
+    id: uuid.UUID
+    kind: str
+    damage: str
+    begun: datetime
+    deadline: str
+    schools: dict[str, Any]
+
+
+class OptionsOut(Schema):
+    """What can be chosen."""
+
+    inside: list[ChoiceOut]
+    jig: list[ChoiceOut]
+    origin: list[ChoiceOut]
+    glues: list[ChoiceOut]
+    damages: list[ChoiceOut]
+
+
+class StationOut(Schema):
+    """The Build station. Without a build: what one would come to."""
+
+    rocket_id: uuid.UUID
+    build: BuildOut | None
+    quick: bool
+    headline: str
+    latest: str
+    verdict: Literal["good", "late", "open", "done"]
+    remarks: list[str]
+    chain: list[str]
+    steps: list[BuildStepOut]
+    now: list[str]
+    curing: list[str]
+    next: list[str]
+    days: list[DayOut]
+    hours: HoursOut
+    options: OptionsOut
+    changes: list[ChangeOut]
+    photos: list[PhotoOut]
+    pace: str
+    left: str
+    done_count: int
+    weigh_ins: list[WeighInOut]
+    booked: bool
+    moment: datetime
+
+
+class BeginIn(Schema):
+    """Begin a build or a repair."""
+
+    kind: Literal["build", "repair"] = "build"
+    damage: Short = ""
+
+
+class SchoolsIn(Schema):
+    """Some boxes of how it is built; others stay."""
+
+    told: Annotated[dict[str, bool | Typed | None], Field(max_length=12)]
+
+
+class DeadlineIn(Schema):
+    """The launch it is built for, on the builder's clocks; empty: none."""
+
+    text: Short
+    zone: Short = ""
+
+
+class HoursIn(Schema):
+    """Free hours: the whole week, single days (null takes a day back to its week), the zone."""
+
+    weekly: Annotated[list[Typed], Field(max_length=7)] | None = None
+    exceptions: Annotated[dict[Short, Typed | None], Field(max_length=60)] | None = None
+    zone: Short | None = None
+
+
+class PlanChangeIn(Schema):
+    """A step added, dropped or put after others. Times as typed, in minutes where bare."""
+
+    kind: Literal["add", "drop", "move"]
+    key: Short
+    title: Short = ""
+    hands_on: Typed = ""
+    cure: Typed = ""
+    after: Annotated[list[Short], Field(max_length=20)] = []
+    before: Annotated[list[Short], Field(max_length=20)] = []
+    note: Annotated[str, StringConstraints(max_length=300)] = ""
+
+
+class EventIn(Schema):
+    """Something that happened at a step."""
+
+    kind: Literal["started", "done", "undone", "remark"]
+    step: Short = ""
+    minutes: Typed = ""
+    remark: Annotated[str, StringConstraints(max_length=2100)] = ""
+    with_before: bool = False
+
+
+class ScaleIn(Schema):
+    """What the scale says."""
+
+    step: Short
+    text: Typed
+
+
+class BallastIn(Schema):
+    """The weigh-in that asks for ballast, and the new part's key."""
+
+    step: Short
+    part: uuid.UUID
+
+
+class ScaleReadingOut(Schema):
+    """What the simulated scale shows."""
+
+    shown: str
+    over: bool
+
+
+class FitsOut(Schema):
+    """What can be done in the time there is, one after another."""
+
+    keys: list[str]
+    said: str
+
+
+class FilledOut(Schema):
+    """An area of one stuff. [mm]"""
+
+    stuff: str
+    points: list[tuple[float, float]]
+
+
+class PictureLineOut(Schema):
+    """A line. [mm]"""
+
+    points: list[tuple[float, float]]
+    layer: str
+    closed: bool
+
+
+class PictureCircleOut(Schema):
+    """A circle or an arc. [mm], [degrees]"""
+
+    centre: tuple[float, float]
+    radius: float
+    layer: str
+    start_deg: float | None = None
+    end_deg: float | None = None
+
+
+class PictureWordsOut(Schema):
+    """A text round a point. [mm]"""
+
+    at: tuple[float, float]
+    text: str
+    size: float
+    turned_deg: float
+
+
+class PictureOut(Schema):
+    """A step's picture: x to the right, y up. `says` is its text twin."""
+
+    says: str
+    box: tuple[float, float, float, float]
+    lines: list[PictureLineOut]
+    circles: list[PictureCircleOut]
+    words: list[PictureWordsOut]
+    filled: list[FilledOut]
+
+
+class CutPieceOut(Schema):
+    """A length on its tube. [m]"""
+
+    name: str
+    length_m: float
+    said: str
+
+
+class CutBarOut(Schema):
+    """A tube with what is cut from it. [m]"""
+
+    name: str
+    length_m: float
+    bought: bool
+    cuts: int
+    pieces: list[CutPieceOut]
+    left_m: float
+    left: str
+    kept: bool
+
+
+class CutGroupOut(Schema):
+    """One kind of tube."""
+
+    name: str
+    bars: list[CutBarOut]
+    sentences: list[str]
+    proven: bool
+
+
+class SheetNestOut(Schema):
+    """Fins on sheets, drawn. [m]"""
+
+    name: str
+    said: str
+    own: bool
+
+
+class NeedOut(Schema):
+    """A line of the shopping list."""
+
+    what: str
+    wanted: str
+    have: str
+    buy: str
+
+
+class MaterialsOut(Schema):
+    """Cut list, sheets, shopping list."""
+
+    cuts: list[CutGroupOut]
+    nests: list[SheetNestOut]
+    needs: list[NeedOut]
+    booked: bool
+
+
+class ClockOut(Schema):
+    """A cure that runs."""
+
+    title: str
+    until: datetime
+
+
+class BenchOut(Schema):
+    """A rocket at the bench, as the hangar shows it."""
+
+    rocket_id: uuid.UUID
+    headline: str
+    next: str
+    curing: list[ClockOut]
+    done: int
+    steps: int

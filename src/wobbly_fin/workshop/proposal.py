@@ -1,0 +1,35 @@
+"""What a build would come to, before it is begun."""
+
+from django.contrib.auth.models import User
+from django.utils import timezone
+
+from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.rocketry.building.explain import lasting
+from wobbly_fin.rocketry.building.plan import build_plan
+from wobbly_fin.workshop.api.answers import options_out
+from wobbly_fin.workshop.api.schemas import HoursOut, StationOut
+from wobbly_fin.workshop.station import bench_of
+from wobbly_fin.workshop.times import USUAL, free_time, hours_of
+
+
+def proposal_out(user: User, row: Rocket, zone: str) -> StationOut:
+    """The station of a rocket nobody is building."""
+    file = read_rocket_file(row.document)
+    headline, steps = "", 0
+    if not file.is_quick:
+        plan = build_plan(bench_of(user, file, {}, units_of(preferences_of(user))))
+        steps = len(plan.steps)
+        hands = lasting(sum(s.hands_on_s for s in plan.steps))
+        headline = f"{steps} steps from these parts, about {hands} of hands-on work."
+    free = free_time(user)
+    told = len(free.weekly) == 7
+    return StationOut(
+        rocket_id=row.pk, build=None, quick=file.is_quick, headline=headline, latest="", verdict="open", remarks=[], chain=[], steps=[],
+        now=[], curing=[], next=[], days=[],
+        hours=HoursOut(
+            weekly=list(free.weekly) if told else list(USUAL), exceptions=dict(free.exceptions), zone=hours_of(free, zone).zone, told=told
+        ),
+        options=options_out(), changes=[], photos=[], pace="", left="", done_count=0, weigh_ins=[], booked=False, moment=timezone.now(),
+    )  # fmt: skip

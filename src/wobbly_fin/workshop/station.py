@@ -1,0 +1,132 @@
+"""A rocket at the bench: its plan, what is done, and when the rest will be."""
+
+import datetime
+import uuid
+from dataclasses import dataclass
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.http import Http404
+from django.utils import timezone
+
+from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.formats.base import tupled
+from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.rocketry.building.agenda import Agenda, agenda
+from wobbly_fin.rocketry.building.bench import Bench
+from wobbly_fin.rocketry.building.changes import Change
+from wobbly_fin.rocketry.building.hours import FreeHours
+from wobbly_fin.rocketry.building.plan import build_plan
+from wobbly_fin.rocketry.building.repairs import repair_plan
+from wobbly_fin.rocketry.building.schools import Schools
+from wobbly_fin.rocketry.building.step import Plan
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.stores.glues import own_glues
+from wobbly_fin.workshop.models import Build, FreeTime
+from wobbly_fin.workshop.state import State, state_of
+from wobbly_fin.workshop.times import free_time, hours_of
+
+# How far ahead free hours are laid out.
+HORIZON_DAYS = 240
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Station:
+    """Everything the Build station shows, in the core's terms."""
+
+    user: User
+    row: Rocket
+    file: RocketFile
+    build: Build
+    bench: Bench
+    plan: Plan
+    state: State
+    agenda: Agenda
+    hours: FreeHours
+    free: FreeTime
+    now: datetime.datetime
+    units: UnitChoice
+
+    @property
+    def now_s(self) -> int:
+        """[s]"""
+        return int(self.now.timestamp())
+
+    @property
+    def deadline_s(self) -> int | None:
+        """[s]"""
+        return None if self.build.deadline is None else int(self.build.deadline.timestamp())
+
+
+def build_of(user: User, key: uuid.UUID) -> Build:
+    """A build of this person's; raises Http404 where there is none."""
+    found = Build.objects.visible_to(user).select_related("rocket").filter(pk=key, rocket__deleted_at__isnull=True).first()
+    if found is None:
+        raise Http404
+    return found
+
+
+def current_build(user: User, row: Rocket) -> Build | None:
+    """The build or repair a rocket is in: its latest."""
+    return Build.objects.visible_to(user).filter(rocket=row).first()
+
+
+def schools_of(told: dict[str, Any], units: UnitChoice) -> Schools:
+    """Schools from a form: choices, and texts as typed.
+
+    Raises
+    ------
+    RocketryError
+        Naming the box at fault.
+    """
+    warmth = str(told.get("temperature", "")).strip()
+    coats = str(told.get("coats", "")).strip()
+    if coats and not (coats.isascii() and coats.isdigit() and len(coats) < 3):
+        raise RocketryError("coats", f"{coats[:20]!r} is no number of coats; write 0 to 8, or leave it empty")
+    return Schools(
+        inside=told.get("inside") or None,
+        jig=told.get("jig") or "all",
+        origin=told.get("origin") or "scratch",
+        fillers=bool(told.get("fillers", True)),
+        coats=int(coats) if coats else None,
+        structural=told.get("structural") or "",
+        fillets=told.get("fillets") or "",
+        temperature_c=parse(warmth, "temperature", units.system, name="temperature").si if warmth else 20.0,
+    )
+
+
+def bench_of(user: User, file: RocketFile, told: dict[str, Any], units: UnitChoice) -> Bench:
+    """The bench for a rocket's file; raises RocketryError for a quick rocket, or glue nobody has."""
+    glues = own_glues(user)
+    bench = Bench.of(file.to_airframe(), schools_of(told, units), glues, units)
+    for name in ("structural", "fillets"):
+        if getattr(bench.schools, name):
+            bench.glue(getattr(bench.schools, name))
+    return bench
+
+
+def plan_of(build: Build, bench: Bench) -> Plan:
+    """The plan of a build, from the design as it is now."""
+    if build.kind == "repair":
+        return repair_plan(bench, build.damage)
+    return build_plan(bench, [Change(**tupled(c)) for c in build.changes])
+
+
+def station_of(user: User, build: Build, *, zone: str = "", now: datetime.datetime | None = None) -> Station:
+    """Everything of a build, now."""
+    units = units_of(preferences_of(user))
+    file = read_rocket_file(build.rocket.document)
+    bench = bench_of(user, file, build.schools, units)
+    plan, state = plan_of(build, bench), state_of(build)
+    free = free_time(user)
+    hours = hours_of(free, zone)
+    moment = now or timezone.now()
+    deadline = None if build.deadline is None else int(build.deadline.timestamp())
+    found = agenda(plan, state.done, int(moment.timestamp()), hours.windows(moment, HORIZON_DAYS), deadline, state.pace)
+    return Station(
+        user=user, row=build.rocket, file=file, build=build, bench=bench, plan=plan, state=state, agenda=found, hours=hours,
+        free=free, now=moment, units=units,
+    )  # fmt: skip
