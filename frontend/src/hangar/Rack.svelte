@@ -1,14 +1,20 @@
 <script lang="ts">
   import { day } from '../api/format';
   import { useSession, type Rocket } from '../api/queries';
+  import { useBenches } from '../api/workshop';
   import { ticks } from '../drawing/outline';
   import RocketDrawing from '../drawing/RocketDrawing.svelte';
   import { p } from '../router';
+  import { Clock, left } from '../stations/build/clock.svelte';
   import { rackRuler } from './rack';
 
   let { rockets }: { rockets: Rocket[] } = $props();
 
   const session = useSession();
+  const benches = useBenches();
+  const clock = new Clock();
+  $effect(clock.run);
+  const bench = (id: string) => benches.data?.find((b) => b.rocket_id === id);
   const tallest = $derived(Math.max(...rockets.map((r) => r.length_m)));
   const room = 470;
   const scale = $derived(room / tallest);
@@ -53,9 +59,12 @@
     </svg>
     <ul class="flex min-w-0 flex-1 flex-wrap items-stretch sm:flex-nowrap sm:overflow-x-auto">
       {#each rockets as rocket (rocket.id)}
+        {@const at = bench(rocket.id)}
         <li class="flex min-w-[140px] flex-1 sm:min-w-[118px]">
           <a
-            href={p('/rockets/:id/motor', { params: { id: rocket.id } })}
+            href={at
+              ? p('/rockets/:id/build', { params: { id: rocket.id } })
+              : p('/rockets/:id/motor', { params: { id: rocket.id } })}
             class="group flex w-full flex-col items-center justify-end"
             aria-label={`${rocket.name}: ${rocket.waits_for}`}
           >
@@ -74,12 +83,22 @@
               <span class="tape max-w-full shrink-0 px-2 text-[0.82rem] leading-tight group-hover:underline"
                 >{rocket.name}</span
               >
-              <span
-                class={[
-                  'text-sm leading-tight font-semibold',
-                  rocket.waits_code === 'repair' || rocket.waits_code === 'search' ? 'text-error' : '',
-                ]}><span aria-hidden="true">{marks[rocket.waits_code] ?? ''}</span> {rocket.waits_for}</span
-              >
+              {#if at}
+                {@const cure = at.curing[0]}
+                <span class="line-clamp-2 text-sm leading-tight font-semibold"
+                  ><span aria-hidden="true">▸</span> {at.next || 'all done'}</span
+                >
+                {#if cure}<span class="text-sm leading-tight" role="timer"
+                    >◔ {left(cure.until, clock.now) || 'it holds'}</span
+                  >{/if}
+              {:else}
+                <span
+                  class={[
+                    'text-sm leading-tight font-semibold',
+                    rocket.waits_code === 'repair' || rocket.waits_code === 'search' ? 'text-error' : '',
+                  ]}><span aria-hidden="true">{marks[rocket.waits_code] ?? ''}</span> {rocket.waits_for}</span
+                >
+              {/if}
               <span class="quiet text-sm"
                 >{rocket.said.mass}{rocket.flown_last
                   ? ` · ${day(rocket.flown_last)

@@ -18,6 +18,8 @@
     { name: 'Logbook', kind: 'page', go: () => navigate('/logbook') },
     { name: 'Motors', kind: 'stores', go: () => navigate('/stores/motors') },
     { name: 'Add a motor', kind: 'stores', go: () => navigate('/stores/motors/new') },
+    { name: 'Glues', kind: 'stores', go: () => navigate('/stores/glues') },
+    { name: 'Tubes and wood', kind: 'stores', go: () => navigate('/stores/raw') },
     { name: 'Fields', kind: 'stores', go: () => navigate('/stores/fields') },
     { name: 'Limits and units', kind: 'page', go: () => navigate('/settings') },
   ];

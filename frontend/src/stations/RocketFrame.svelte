@@ -6,7 +6,7 @@
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
 
-  type Station = 'shape' | 'motor' | 'flights';
+  type Station = 'shape' | 'motor' | 'build' | 'flights';
   interface Props {
     id: string;
     station: Station;
@@ -22,6 +22,7 @@
   const stations = [
     { key: 'shape', name: 'Shape', path: '/rockets/:id/shape' },
     { key: 'motor', name: 'Motor', path: '/rockets/:id/motor' },
+    { key: 'build', name: 'Build', path: '/rockets/:id/build' },
     { key: 'flights', name: 'Flights', path: '/rockets/:id/flights' },
   ] as const;
 

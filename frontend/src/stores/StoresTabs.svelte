@@ -22,6 +22,16 @@
   >
   <a
     class="whitespace-nowrap border-b-4 border-transparent font-semibold hover:underline"
+    href={p('/stores/raw')}
+    {@attach isActiveLink({ className: 'border-b-primary!' })}>Tubes and wood</a
+  >
+  <a
+    class="whitespace-nowrap border-b-4 border-transparent font-semibold hover:underline"
+    href={p('/stores/glues')}
+    {@attach isActiveLink({ className: 'border-b-primary!' })}>Glues</a
+  >
+  <a
+    class="whitespace-nowrap border-b-4 border-transparent font-semibold hover:underline"
     href={p('/stores/fields')}
     {@attach isActiveLink({ className: 'border-b-primary!', startsWith: true })}>Fields</a
   >

@@ -33,9 +33,9 @@ from wobbly_fin.workshop.times import free_time, hours_of
 HORIZON_DAYS = 240
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Station:
-    """Everything the Build station shows, in the core's terms."""
+@dataclass(frozen=True, kw_only=True)
+class Workbench:
+    """A build as it stands, without its place in time: what a tick or a weigh-in needs."""
 
     user: User
     row: Rocket
@@ -44,11 +44,17 @@ class Station:
     bench: Bench
     plan: Plan
     state: State
+    units: UnitChoice
+
+
+@dataclass(frozen=True, kw_only=True)
+class Station(Workbench):
+    """Everything the Build station shows, in the core's terms."""
+
     agenda: Agenda
     hours: FreeHours
     free: FreeTime
     now: datetime.datetime
-    units: UnitChoice
 
     @property
     def now_s(self) -> int:
@@ -115,18 +121,32 @@ def plan_of(build: Build, bench: Bench) -> Plan:
     return build_plan(bench, [Change(**tupled(c)) for c in build.changes])
 
 
-def station_of(user: User, build: Build, *, zone: str = "", now: datetime.datetime | None = None) -> Station:
-    """Everything of a build, now."""
+def workbench_of(user: User, build: Build) -> Workbench:
+    """A build's plan and what was done of it."""
     units = units_of(preferences_of(user))
     file = read_rocket_file(build.rocket.document)
     bench = bench_of(user, file, build.schools, units)
-    plan, state = plan_of(build, bench), state_of(build)
+    return Workbench(
+        user=user,
+        row=build.rocket,
+        file=file,
+        build=build,
+        bench=bench,
+        plan=plan_of(build, bench),
+        state=state_of(build),
+        units=units,
+    )
+
+
+def station_of(user: User, build: Build, *, zone: str = "", now: datetime.datetime | None = None) -> Station:
+    """Everything of a build, now: the schedule of what is left is looked for here."""
+    w = workbench_of(user, build)
     free = free_time(user)
     hours = hours_of(free, zone)
     moment = now or timezone.now()
     deadline = None if build.deadline is None else int(build.deadline.timestamp())
-    found = agenda(plan, state.done, int(moment.timestamp()), hours.windows(moment, HORIZON_DAYS), deadline, state.pace)
+    found = agenda(w.plan, w.state.done, int(moment.timestamp()), hours.windows(moment, HORIZON_DAYS), deadline, w.state.pace)
     return Station(
-        user=user, row=build.rocket, file=file, build=build, bench=bench, plan=plan, state=state, agenda=found, hours=hours,
-        free=free, now=moment, units=units,
+        user=user, row=w.row, file=w.file, build=build, bench=w.bench, plan=w.plan, state=w.state, units=w.units,
+        agenda=found, hours=hours, free=free, now=moment,
     )  # fmt: skip

@@ -2575,13 +2575,20 @@ export interface components {
         };
         /**
          * ScaleIn
-         * @description What the scale says.
+         * @description A prototype, its main diameter and its lengths, as typed.
          */
         ScaleIn: {
-            /** Step */
-            step: string;
-            /** Text */
-            text: string;
+            /** Prototype */
+            prototype: string;
+            /** Main Diameter */
+            main_diameter: string;
+            /** Tube Diameter */
+            tube_diameter: string;
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["ScaleRowIn"][];
         };
         /**
          * ScaleRowIn
@@ -3948,6 +3955,16 @@ export interface components {
             with_before: boolean;
         };
         /**
+         * WeighingIn
+         * @description What the scale says.
+         */
+        WeighingIn: {
+            /** Step */
+            step: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * ScaleReadingOut
          * @description What the simulated scale shows.
          */
@@ -3988,10 +4005,7 @@ export interface components {
             /** Stuff */
             stuff: string;
             /** Points */
-            points: [
-                number,
-                number
-            ][];
+            points: number[][];
         };
         /**
          * PictureCircleOut
@@ -3999,10 +4013,7 @@ export interface components {
          */
         PictureCircleOut: {
             /** Centre */
-            centre: [
-                number,
-                number
-            ];
+            centre: number[];
             /** Radius */
             radius: number;
             /** Layer */
@@ -4018,10 +4029,7 @@ export interface components {
          */
         PictureLineOut: {
             /** Points */
-            points: [
-                number,
-                number
-            ][];
+            points: number[][];
             /** Layer */
             layer: string;
             /** Closed */
@@ -4035,12 +4043,7 @@ export interface components {
             /** Says */
             says: string;
             /** Box */
-            box: [
-                number,
-                number,
-                number,
-                number
-            ];
+            box: number[];
             /** Lines */
             lines: components["schemas"]["PictureLineOut"][];
             /** Circles */
@@ -4056,10 +4059,7 @@ export interface components {
          */
         PictureWordsOut: {
             /** At */
-            at: [
-                number,
-                number
-            ];
+            at: number[];
             /** Text */
             text: string;
             /** Size */
@@ -7105,7 +7105,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ScaleIn"];
+                "application/json": components["schemas"]["WeighingIn"];
             };
         };
         responses: {

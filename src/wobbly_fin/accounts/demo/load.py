@@ -7,6 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wobbly_fin.accounts.actions.conditions import set_conditions
+from wobbly_fin.accounts.demo.builds import load_builds
 from wobbly_fin.accounts.demo.grounds import GROUNDS, STOCK
 from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, HOURS, ROCKETS, TODAY, DemoRocket, demo_file
 from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
@@ -60,6 +61,7 @@ def load_demo() -> User:
                 user, demo_key("flight", number), rocket_id=demo_key("rocket", flight.rocket),
                 motor_key=f"catalogue:{motor.name.replace('/', '_')}", delay_s=delay_s, facts=facts,
             )  # fmt: skip
+        load_builds(user, demo_key)
         field, wind, temperature = TODAY
         set_conditions(
             user, field_id=demo_key("field", field), typed={"wind": wind, "wind_from": "SW", "temperature": temperature},

@@ -15,6 +15,10 @@ _EVENING_H = 17
 _NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
 
 
+def _capital(text: str) -> str:
+    return text[:1].upper() + text[1:]
+
+
 def lasting(seconds: float) -> str:
     """A duration for a bench: 8 s, 45 min, 4 h, 3 days."""
     if seconds < 90:
@@ -94,7 +98,7 @@ def latest_sentence(found: Agenda, now_s: int, zone: ZoneInfo) -> str:
     """When to begin at the latest."""
     if found.latest_start_s is None:
         return ""
-    return f"Begin {when(found.latest_start_s, now_s, zone)} at the latest."
+    return f"The next step can wait until {when(found.latest_start_s, now_s, zone)}, no longer."
 
 
 def cause_sentence(cause: Cause, plan: Plan) -> str:
@@ -184,6 +188,6 @@ def cut_sentences(plan: CutPlan, units: UnitChoice = METRIC) -> list[str]:
         count = "no cut" if cut.cuts == 0 else "1 cut" if cut.cuts == 1 else f"{cut.cuts} cuts"
         rest = f"; {show(cut.left_m, 'short_length', units)} goes back to stores" if cut.kept else ""
         out.append(f"{tube}: {pieces}; {count}{rest}.")
-    out += [f"{p.key}, {show(p.length_m, 'short_length', units)}: no tube is long enough." for p in plan.missing]
-    out += [f"{key} shows a cut edge: no factory edge was left for it." for key in plan.plain]
+    out += [f"{_capital(p.key)}, {show(p.length_m, 'short_length', units)}: no tube is long enough." for p in plan.missing]
+    out += [f"{_capital(key)} shows a cut edge: no factory edge was left for it." for key in plan.plain]
     return out

@@ -50,7 +50,9 @@ def picture_of(bench: Bench, step: Step) -> Picture | None:
     keyed = {"wrap": "wrap", "fin": "fin", "disc": "disc", "nose": "nose", "shroud": "shroud", "vents": "vents"}
     try:
         if kind in keyed:
-            return _template(bench, f"{keyed[kind]}-{index}")
+            drawn = _template(bench, f"{keyed[kind]}-{index}")
+            # A wrap stands on the tube's edge on paper; on a screen it lies as the rocket does, nose to the left.
+            return _lying(drawn) if kind == "wrap" else drawn
         return {
             "sheet": _sheet, "cuts": _cuts, "rings": _rings, "stick": _stick, "inside": _inside, "outside": _outside, "lug": _lug,
             "whole": _whole,
@@ -62,6 +64,21 @@ def picture_of(bench: Bench, step: Step) -> Picture | None:
 def _template(bench: Bench, key: str) -> Picture:
     t = find_template(bench.layout, key, bench.units)
     return Picture(says=t.title, paths=t.paths, circles=t.circles, arcs=t.arcs, words=t.words)
+
+
+def _lying(picture: Picture) -> Picture:
+    """A picture of lines and words, a quarter turn to the left."""
+
+    def turned(point: Point) -> Point:
+        return -point[1], point[0]
+
+    return Picture(
+        says=picture.says,
+        paths=tuple(Path(points=tuple(turned(q) for q in p.points), layer=p.layer, closed=p.closed) for p in picture.paths),
+        words=tuple(
+            Words(at=turned(w.at), text=w.text, size=w.size, turned_deg=(w.turned_deg + 90) % 180) for w in picture.words
+        ),
+    )
 
 
 def _box(left: float, low: float, right: float, high: float) -> tuple[Point, ...]:
@@ -107,10 +124,10 @@ def _cuts(bench: Bench, placed: Placed) -> Picture:
         long, wide = row.part.length_m * 1000, row.part.outer_diameter_m * 1000
         filled.append(Filled(stuff="paper", points=_box(0, y - wide, long, y)))
         paths.append(Path(points=_box(0, y - wide, long, y), closed=True))
-        lines, word = _dimension(0, long, y - wide - size * 1.5, f"{row.part.called}: {bench.size(row.part.length_m)}", size)
+        lines, word = _dimension(0, long, y - wide - size * 2.2, f"{row.part.called}: {bench.size(row.part.length_m)}", size)
         paths += lines
         words.append(word)
-        y -= wide + size * 3.4
+        y -= wide + size * 4.2
     return Picture(says="The tubes to cut, to one scale", paths=tuple(paths), filled=tuple(filled), words=tuple(words))
 
 
@@ -263,7 +280,7 @@ def _inside(bench: Bench, placed: Placed) -> Picture:
 
 def _outside(bench: Bench, placed: Placed) -> Picture:
     fin, radius, _, inner, circles = _section(bench, placed)
-    reach = min(fin.reach_m * 1000, radius * 1.5)
+    reach = min(fin.reach_m * 1000, radius * 0.8)
     paths, filled = _fins_from_behind(bench.layout, placed, fin, radius, inner, reach)
     half = fin.thickness_m * 500
     r = root_fillet_radius_m(2 * radius / 1000, fin.thickness_m) * 1000
@@ -282,7 +299,7 @@ def _outside(bench: Bench, placed: Placed) -> Picture:
         paths=tuple(paths),
         circles=tuple(circles),
         filled=tuple(filled),
-        words=(Words(at=(0.0, -radius - reach - r), text=title, size=max(radius * 0.16, 2.0)),),
+        words=(Words(at=(0.0, -radius - reach - r), text=title, size=max((radius + reach) * 0.11, 2.0)),),
     )
 
 

@@ -11,7 +11,7 @@ from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.stores.materials import stores_of
 from wobbly_fin.stores.models import RawStock
 from wobbly_fin.workshop.models import Build, BuildEvent
-from wobbly_fin.workshop.station import build_of, station_of
+from wobbly_fin.workshop.station import build_of, workbench_of
 
 
 def book_cuts(user: User, build_key: uuid.UUID, key: uuid.UUID) -> Build:
@@ -20,7 +20,7 @@ def book_cuts(user: User, build_key: uuid.UUID, key: uuid.UUID) -> Build:
         build = build_of(user, build_key)
         if BuildEvent.objects.filter(pk=key, build=build).exists():
             return build
-        station = station_of(user, build)
+        station = workbench_of(user, build)
         if station.state.booked:
             raise RefusedError(409, "booked", "These cuts are booked already.")
         stores = stores_of(user)

@@ -13,7 +13,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.stores.actions.keep_material import duration_s
 from wobbly_fin.workshop.models import Build, BuildEvent
-from wobbly_fin.workshop.station import Station, build_of, station_of
+from wobbly_fin.workshop.station import Workbench, build_of, workbench_of
 
 _LONGEST_REMARK = 2000
 _LONGEST_SITTING_S = 24 * 3600
@@ -21,7 +21,7 @@ _LONGEST_SITTING_S = 24 * 3600
 
 def record(
     user: User, build_key: uuid.UUID, key: uuid.UUID, kind: str, step_key: str, *, minutes: str = "", remark: str = "",
-    with_before: bool = False,
+    with_before: bool = False, at: datetime.datetime | None = None,
 ) -> Build:  # fmt: skip
     """Record what happened at a step under a key the client made; the same key again does nothing twice.
 
@@ -33,6 +33,8 @@ def record(
         Hands-on time as typed; empty: by the clock, where the step was begun.
     with_before : bool
         Tick everything the step waits for as well, as done long ago.
+    at : datetime or None
+        When it was; None: now.
 
     Raises
     ------
@@ -50,8 +52,8 @@ def record(
             if there.build_id != build.pk:
                 raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
             return build
-        station = station_of(user, build)
-        now = timezone.now()
+        station = workbench_of(user, build)
+        now = at or timezone.now()
         if kind == "undone":
             _may_take_back(station, step_key)
             step = station.plan.of.get(step_key)
@@ -84,7 +86,7 @@ def record(
     return build
 
 
-def _in_order(station: Station, step: Step) -> None:
+def _in_order(station: Workbench, step: Step) -> None:
     missing = [link for link in step.after if link.key in station.plan.of and link.key not in station.state.done]
     if missing:
         link = missing[0]
@@ -97,7 +99,7 @@ def _in_order(station: Station, step: Step) -> None:
         )
 
 
-def _tick_before(station: Station, build: Build, step: Step, now: datetime.datetime) -> None:
+def _tick_before(station: Workbench, build: Build, step: Step, now: datetime.datetime) -> None:
     """Everything a step stands on, as done and cured before now."""
     wanted: list[Step] = []
     stack: list[Link] = list(step.after)
@@ -120,7 +122,7 @@ def _tick_before(station: Station, build: Build, step: Step, now: datetime.datet
         )  # fmt: skip
 
 
-def _facts(station: Station, step: Step, now: datetime.datetime, spent_s: float | None) -> dict[str, object]:
+def _facts(station: Workbench, step: Step, now: datetime.datetime, spent_s: float | None) -> dict[str, object]:
     if step.gluing is not None and step.gluing.refused:
         raise RocketryError(
             "temperature", f"{step.gluing.refused}; set how warm the bench really is, or choose the glue you used"
@@ -135,7 +137,7 @@ def _facts(station: Station, step: Step, now: datetime.datetime, spent_s: float 
     return facts
 
 
-def _spent_s(station: Station, step: Step, minutes: str, now: datetime.datetime) -> float | None:
+def _spent_s(station: Workbench, step: Step, minutes: str, now: datetime.datetime) -> float | None:
     if minutes.strip():
         spent = duration_s(minutes, "minutes")
         if not 0 < spent <= _LONGEST_SITTING_S:
@@ -149,7 +151,7 @@ def _spent_s(station: Station, step: Step, minutes: str, now: datetime.datetime)
     return spent if 0 < spent < 6 * max(step.hands_on_s, 600) else None
 
 
-def _may_take_back(station: Station, step_key: str) -> None:
+def _may_take_back(station: Workbench, step_key: str) -> None:
     if step_key not in station.state.done and step_key not in station.state.started:
         raise RefusedError(409, "not_done", "That step is not ticked.", field="step")
     later = [s for s in station.plan.steps if s.key in station.state.done and any(link.key == step_key for link in s.after)]

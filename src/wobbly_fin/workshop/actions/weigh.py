@@ -19,7 +19,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.workshop.models import Build, BuildEvent
-from wobbly_fin.workshop.station import Station, build_of, station_of
+from wobbly_fin.workshop.station import Workbench, build_of, workbench_of
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -49,7 +49,7 @@ def weigh_in(user: User, build_key: uuid.UUID, key: uuid.UUID, step_key: str, te
             if there.build_id != build.pk:
                 raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
             return build
-        station = station_of(user, build)
+        station = workbench_of(user, build)
         step = station.plan.of.get(step_key)
         if step is None or step.weigh_in is None:
             raise RocketryError("step", "has nothing to put on the scale")
@@ -77,7 +77,7 @@ def weigh_in(user: User, build_key: uuid.UUID, key: uuid.UUID, step_key: str, te
     return build
 
 
-def _set_right(station: Station, found: Weighed, text: str) -> RocketFile:
+def _set_right(station: Workbench, found: Weighed, text: str) -> RocketFile:
     """The rocket's file with the masses the reading came to."""
     content = station.file.model_dump(mode="json")
     if not found.parts:
@@ -136,7 +136,7 @@ def add_ballast(user: User, build_key: uuid.UUID, step_key: str, part_key: uuid.
     """
     with transaction.atomic():
         build = build_of(user, build_key)
-        station = station_of(user, build)
+        station = workbench_of(user, build)
         facts = station.state.weighed.get(step_key)
         if not facts or not facts.get("ballast_kg"):
             raise RefusedError(409, "no_ballast", "No weigh-in of that step asks for ballast.")

@@ -46,7 +46,7 @@ def picture_out(picture: Picture) -> PictureOut:
         ys += [w.at[1] - high, w.at[1] + high]
     return PictureOut(
         says=picture.says,
-        box=(min(xs), min(ys), max(xs), max(ys)),
+        box=[min(xs), min(ys), max(xs), max(ys)],
         lines=[PictureLineOut(points=[_round(q) for q in p.points], layer=p.layer, closed=p.closed) for p in picture.paths],
         circles=[PictureCircleOut(centre=_round(c.centre), radius=round(c.radius, 2), layer=c.layer) for c in picture.circles]
         + [
@@ -60,8 +60,8 @@ def picture_out(picture: Picture) -> PictureOut:
     )
 
 
-def _round(point: tuple[float, float]) -> tuple[float, float]:
-    return round(point[0], 2), round(point[1], 2)
+def _round(point: tuple[float, float]) -> list[float]:
+    return [round(point[0], 2), round(point[1], 2)]
 
 
 def materials_out(found: Materials, units: UnitChoice, *, booked: bool) -> MaterialsOut:

@@ -44,15 +44,15 @@ from wobbly_fin.workshop.api.schemas import (
     MaterialsOut,
     PictureOut,
     PlanChangeIn,
-    ScaleIn,
     ScaleReadingOut,
     SchoolsIn,
     StationOut,
+    WeighingIn,
 )
 from wobbly_fin.workshop.diary import write_diary
 from wobbly_fin.workshop.models import Build, BuildPhoto
 from wobbly_fin.workshop.proposal import proposal_out
-from wobbly_fin.workshop.station import build_of, current_build, station_of
+from wobbly_fin.workshop.station import build_of, current_build, station_of, workbench_of
 
 router = Router(tags=["workshop"])
 REFUSALS = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
@@ -161,7 +161,7 @@ def put_event(request: HttpRequest, build: uuid.UUID, key: uuid.UUID, body: Even
 
 
 @router.put("/builds/{uuid:build}/weighings/{uuid:key}", response={200: StationOut, **REFUSALS}, operation_id="weigh_in")
-def put_weighing(request: HttpRequest, build: uuid.UUID, key: uuid.UUID, body: ScaleIn) -> StationOut:
+def put_weighing(request: HttpRequest, build: uuid.UUID, key: uuid.UUID, body: WeighingIn) -> StationOut:
     """What the scale says; the rocket's masses follow."""
     return _shown(request, weigh_in(person(request), build, key, body.step, body.text))
 
@@ -169,7 +169,7 @@ def put_weighing(request: HttpRequest, build: uuid.UUID, key: uuid.UUID, body: S
 @router.get("/builds/{uuid:build}/scale", response={200: ScaleReadingOut, **REFUSALS}, operation_id="read_scale")
 def read_scale(request: HttpRequest, build: uuid.UUID, step: str, press: int = 0) -> ScaleReadingOut:
     """Put a step's parts on the simulated bench scale."""
-    found = station_of(person(request), build_of(person(request), build))
+    found = workbench_of(person(request), build_of(person(request), build))
     there = found.plan.of.get(step)
     if there is None or there.weigh_in is None:
         raise RocketryError("step", "has nothing to put on the scale")
@@ -201,7 +201,7 @@ def fits(request: HttpRequest, build: uuid.UUID, time: str) -> FitsOut:
 @router.get("/builds/{uuid:build}/picture", response={200: PictureOut, **REFUSALS}, operation_id="step_picture")
 def picture(request: HttpRequest, build: uuid.UUID, step: str) -> PictureOut:
     """A step's picture, from the rocket's own geometry."""
-    s = station_of(person(request), build_of(person(request), build))
+    s = workbench_of(person(request), build_of(person(request), build))
     there = s.plan.of.get(step)
     drawn = picture_of(s.bench, there) if there is not None else None
     if drawn is None:
@@ -213,7 +213,7 @@ def picture(request: HttpRequest, build: uuid.UUID, step: str) -> PictureOut:
 def build_materials(request: HttpRequest, build: uuid.UUID) -> MaterialsOut:
     """Cut list, sheets, shopping list against stores."""
     user = person(request)
-    s = station_of(user, build_of(user, build))
+    s = workbench_of(user, build_of(user, build))
     return materials_out(materials(s.bench, s.plan, stores_of(user)), s.units, booked=s.state.booked)
 
 

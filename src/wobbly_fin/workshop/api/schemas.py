@@ -223,7 +223,7 @@ class EventIn(Schema):
     with_before: bool = False
 
 
-class ScaleIn(Schema):
+class WeighingIn(Schema):
     """What the scale says."""
 
     step: Short
@@ -255,13 +255,13 @@ class FilledOut(Schema):
     """An area of one stuff. [mm]"""
 
     stuff: str
-    points: list[tuple[float, float]]
+    points: list[list[float]]
 
 
 class PictureLineOut(Schema):
     """A line. [mm]"""
 
-    points: list[tuple[float, float]]
+    points: list[list[float]]
     layer: str
     closed: bool
 
@@ -269,7 +269,7 @@ class PictureLineOut(Schema):
 class PictureCircleOut(Schema):
     """A circle or an arc. [mm], [degrees]"""
 
-    centre: tuple[float, float]
+    centre: list[float]
     radius: float
     layer: str
     start_deg: float | None = None
@@ -279,7 +279,7 @@ class PictureCircleOut(Schema):
 class PictureWordsOut(Schema):
     """A text round a point. [mm]"""
 
-    at: tuple[float, float]
+    at: list[float]
     text: str
     size: float
     turned_deg: float
@@ -289,7 +289,7 @@ class PictureOut(Schema):
     """A step's picture: x to the right, y up. `says` is its text twin."""
 
     says: str
-    box: tuple[float, float, float, float]
+    box: list[float]
     lines: list[PictureLineOut]
     circles: list[PictureCircleOut]
     words: list[PictureWordsOut]

@@ -1,0 +1,95 @@
+import { createMutation, createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
+import { ApiError, ask, client, csrfToken, type ErrorBody, type Schemas } from './client';
+
+export type Station = Schemas['StationOut'];
+export type Step = Schemas['BuildStepOut'];
+export type Picture = Schemas['PictureOut'];
+
+/** The clock this browser hangs under; free hours are told on it until their owner says otherwise. */
+export const zone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+
+export const useStation = (id: () => string) =>
+  createQuery(() => ({
+    queryKey: ['build', id()],
+    placeholderData: keepPreviousData,
+    refetchInterval: 60_000,
+    queryFn: () =>
+      ask(
+        client.GET('/api/workshop/rockets/{key}', {
+          params: { path: { key: id() }, query: { zone: zone() } },
+        }),
+      ),
+  }));
+
+export const useBenches = () =>
+  createQuery(() => ({
+    queryKey: ['benches'],
+    queryFn: () => ask(client.GET('/api/workshop/benches', { params: { query: { zone: zone() } } })),
+  }));
+
+export const usePicture = (build: () => string, step: () => string, revision: () => string) =>
+  createQuery(() => ({
+    queryKey: ['picture', build(), step(), revision()],
+    enabled: step() !== '',
+    staleTime: Infinity,
+    retry: false,
+    queryFn: () =>
+      ask(
+        client.GET('/api/workshop/builds/{build}/picture', {
+          params: { path: { build: build() }, query: { step: step() } },
+        }),
+      ),
+  }));
+
+export const useMaterials = (build: () => string, moment: () => string) =>
+  createQuery(() => ({
+    queryKey: ['materials', build(), moment()],
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      ask(client.GET('/api/workshop/builds/{build}/materials', { params: { path: { build: build() } } })),
+  }));
+
+export const useGlues = () =>
+  createQuery(() => ({ queryKey: ['glues'], queryFn: () => ask(client.GET('/api/stores/glues')) }));
+
+export const useRaw = () =>
+  createQuery(() => ({ queryKey: ['raw'], queryFn: () => ask(client.GET('/api/stores/raw')) }));
+
+/** A change at the bench: what comes back is the whole station, which replaces the one that is shown. */
+export function useBuildChange<In>(id: () => string, run: (input: In) => Promise<Station>) {
+  const known = useQueryClient();
+  return createMutation(() => ({
+    mutationFn: run,
+    onSuccess: (found: Station) => {
+      known.setQueryData(['build', id()], found);
+      // A weigh-in changes the rocket itself: whatever is said of it elsewhere is read anew.
+      for (const key of ['rockets', 'shape', 'board', 'benches', 'raw', 'materials'])
+        void known.invalidateQueries({ queryKey: [key] });
+    },
+  }));
+}
+
+/** Send a photo with its step; the answer is the station, as for any other change. */
+export async function sendPhoto(build: string, step: string, title: string, file: File): Promise<Station> {
+  const form = new FormData();
+  form.append('photo', file);
+  form.append('step', step);
+  form.append('title', title);
+  let response: Response;
+  try {
+    response = await fetch(`/api/workshop/builds/${build}/photos/${crypto.randomUUID()}`, {
+      method: 'POST',
+      body: form,
+      headers: { 'X-CSRFToken': csrfToken() },
+    });
+  } catch {
+    throw new ApiError(0, {
+      code: 'offline',
+      message: 'Wobbly Fin cannot be reached; the photo is still on your phone.',
+      fields: [],
+      current: null,
+    });
+  }
+  if (response.ok) return (await response.json()) as Station;
+  throw new ApiError(response.status, (await response.json()) as ErrorBody);
+}

@@ -1,0 +1,91 @@
+<script lang="ts">
+  import { ApiError, ask, client } from '../../api/client';
+  import type { Station } from '../../api/workshop';
+  import type { Bench } from './bench.svelte';
+  import { Awake } from './clock.svelte';
+
+  let { station, bench }: { station: Station; bench: Bench } = $props();
+
+  const build = $derived(station.build);
+  const refused = $derived(bench.change.error instanceof ApiError ? bench.change.error : undefined);
+  const marks = { good: '✓', late: '✕', open: '?', done: '✓' } as const;
+  const colours = { good: 'text-success', late: 'text-error', open: 'text-warning', done: 'text-success' };
+  let spell = $state('');
+  let fits = $state('');
+  const awake = new Awake();
+
+  async function whatFits(event: SubmitEvent) {
+    event.preventDefault();
+    if (!spell.trim()) return;
+    try {
+      const found = await ask(
+        client.GET('/api/workshop/builds/{build}/fits', {
+          params: { path: { build: bench.build }, query: { time: spell } },
+        }),
+      );
+      fits = found.said;
+      if (found.keys[0]) bench.chosen = found.keys[0];
+    } catch (error) {
+      fits = error instanceof ApiError ? (error.of('time') ?? error.message) : String(error);
+    }
+  }
+</script>
+
+<section class="paper mb-2 px-4 py-3" aria-label="Will it be ready?">
+  <div class="flex flex-wrap items-start gap-x-6 gap-y-2">
+    <div class="min-w-72 flex-1">
+      {#if build?.kind === 'repair'}<p class="tape mb-1 inline-block px-2 text-sm">
+          Repair: {build.damage}
+        </p>{/if}
+      <h2 class="font-display text-2xl leading-tight font-bold">
+        <span class={colours[station.verdict]} aria-hidden="true">{marks[station.verdict]}</span>
+        {station.headline}
+      </h2>
+      <p class="quiet">
+        {station.latest}
+        {#if station.left}{station.done_count} of {station.steps.length} steps done, {station.left} of work left.{/if}
+        {station.pace}
+      </p>
+    </div>
+    <label class="text-sm">
+      <span class="block font-semibold">For the launch on</span>
+      <input
+        type="datetime-local"
+        class={['input input-sm', refused?.of('deadline') && 'input-error']}
+        value={build?.deadline ?? ''}
+        onchange={(e) => bench.deadline(e.currentTarget.value)}
+      />
+    </label>
+    <label class="text-sm">
+      <span class="block font-semibold">The bench has</span>
+      <input
+        class={['input input-sm w-24', refused?.of('temperature') && 'input-error']}
+        name="temperature"
+        value={String(build?.schools.temperature ?? '')}
+        placeholder="20 °C"
+        onchange={(e) => bench.schools({ temperature: e.currentTarget.value })}
+      />
+    </label>
+    <form class="text-sm" onsubmit={whatFits}>
+      <label for="spell" class="block font-semibold">I have now</label>
+      <span class="flex gap-1">
+        <input id="spell" class="input input-sm w-24" bind:value={spell} placeholder="40 min" />
+        <button class="btn btn-sm">What fits?</button>
+      </span>
+    </form>
+    {#if awake.possible}
+      <button class="btn btn-sm self-end" aria-pressed={awake.on} onclick={awake.toggle}
+        >{awake.on ? '● screen stays on' : 'Keep the screen on'}</button
+      >
+    {/if}
+  </div>
+  {#if fits}<p class="mt-2 font-semibold" role="status">{fits}</p>{/if}
+  {#if refused}
+    <p class="text-error mt-2" role="alert">
+      {refused.of('deadline')
+        ? `Launch ${refused.of('deadline')}`
+        : refused.of('temperature') || refused.message}
+    </p>
+  {/if}
+  {#each station.remarks as remark (remark)}<p class="text-warning mt-1 text-sm">! {remark}</p>{/each}
+</section>

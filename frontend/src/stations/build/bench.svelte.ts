@@ -1,0 +1,195 @@
+import { ask, client } from '../../api/client';
+import { sendPhoto, useBuildChange, zone, type Station, type Step } from '../../api/workshop';
+import { notify } from '../../kit/notices.svelte';
+
+type Told = Record<string, string | boolean | null>;
+type PlanChange = {
+  kind: 'add' | 'drop' | 'move';
+  key: string;
+  title?: string;
+  hands_on?: string;
+  cure?: string;
+  after?: string[];
+  before?: string[];
+  note?: string;
+};
+
+/** What is done at the bench: every act is one change whose answer is the whole station. */
+export class Bench {
+  /** The step whose card is open; empty: the first that can be begun. */
+  chosen = $state('');
+  readonly change;
+  readonly #station: () => Station | undefined;
+
+  constructor(id: () => string, station: () => Station | undefined) {
+    this.#station = station;
+    this.change = useBuildChange(id, (act: () => Promise<Station>) => act());
+  }
+
+  get build(): string {
+    return this.#station()?.build?.id ?? '';
+  }
+
+  get steps(): Step[] {
+    return this.#station()?.steps ?? [];
+  }
+
+  get open(): Step | undefined {
+    const found = this.#station();
+    const wanted =
+      this.chosen || found?.now[0] || found?.curing[0] || found?.next[0] || this.steps.at(-1)?.key;
+    return this.steps.find((s) => s.key === wanted) ?? this.steps[0];
+  }
+
+  step(key: string): Step | undefined {
+    return this.steps.find((s) => s.key === key);
+  }
+
+  /** Run an act; what it refuses stays with `change.error` and is shown at its box. */
+  async #run(act: () => Promise<Station>): Promise<boolean> {
+    try {
+      await this.change.mutateAsync(act);
+      return true;
+    } catch {
+      return false;
+    }
+  }
+
+  begin(id: string, kind: 'build' | 'repair', damage = '') {
+    return this.#run(() =>
+      ask(
+        client.PUT('/api/workshop/rockets/{key}/builds/{build}', {
+          params: { path: { key: id, build: crypto.randomUUID() }, query: { zone: zone() } },
+          body: { kind, damage },
+        }),
+      ),
+    );
+  }
+
+  #event(body: {
+    kind: 'started' | 'done' | 'undone' | 'remark';
+    step: string;
+    minutes?: string;
+    remark?: string;
+    with_before?: boolean;
+  }) {
+    return this.#run(() =>
+      ask(
+        client.PUT('/api/workshop/builds/{build}/events/{key}', {
+          params: { path: { build: this.build, key: crypto.randomUUID() } },
+          body: { minutes: '', remark: '', with_before: false, ...body },
+        }),
+      ),
+    );
+  }
+
+  start(step: string) {
+    return this.#event({ kind: 'started', step });
+  }
+
+  async tick(step: Step, minutes = '', remark = '', withBefore = false) {
+    const done = await this.#event({
+      kind: 'done',
+      step: step.key,
+      minutes,
+      remark,
+      with_before: withBefore,
+    });
+    if (!done) return false;
+    this.chosen = '';
+    notify(`Ticked: ${step.title}.`, { undo: () => void this.takeBack(step.key) });
+    return true;
+  }
+
+  takeBack(step: string) {
+    return this.#event({ kind: 'undone', step });
+  }
+
+  remark(step: string, remark: string) {
+    return this.#event({ kind: 'remark', step, remark });
+  }
+
+  weigh(step: string, text: string) {
+    return this.#run(() =>
+      ask(
+        client.PUT('/api/workshop/builds/{build}/weighings/{key}', {
+          params: { path: { build: this.build, key: crypto.randomUUID() } },
+          body: { step, text },
+        }),
+      ),
+    );
+  }
+
+  ballast(step: string) {
+    return this.#run(() =>
+      ask(
+        client.POST('/api/workshop/builds/{build}/ballast', {
+          params: { path: { build: this.build } },
+          body: { step, part: crypto.randomUUID() },
+        }),
+      ),
+    );
+  }
+
+  photo(step: Step, file: File) {
+    return this.#run(() => sendPhoto(this.build, step.key, step.title, file));
+  }
+
+  dropPhoto(key: string) {
+    return this.#run(() => ask(client.DELETE('/api/workshop/photos/{key}', { params: { path: { key } } })));
+  }
+
+  schools(told: Told) {
+    return this.#run(() =>
+      ask(
+        client.PATCH('/api/workshop/builds/{build}/schools', {
+          params: { path: { build: this.build } },
+          body: { told },
+        }),
+      ),
+    );
+  }
+
+  deadline(text: string) {
+    return this.#run(() =>
+      ask(
+        client.PUT('/api/workshop/builds/{build}/deadline', {
+          params: { path: { build: this.build } },
+          body: { text, zone: zone() },
+        }),
+      ),
+    );
+  }
+
+  hours(body: { weekly?: string[]; exceptions?: Record<string, string | null> }) {
+    return this.#run(() =>
+      ask(
+        client.PUT('/api/workshop/builds/{build}/hours', {
+          params: { path: { build: this.build } },
+          body: { weekly: body.weekly ?? null, exceptions: body.exceptions ?? null, zone: zone() },
+        }),
+      ),
+    );
+  }
+
+  changePlan(told: PlanChange) {
+    return this.#run(() =>
+      ask(
+        client.POST('/api/workshop/builds/{build}/changes', {
+          params: { path: { build: this.build } },
+          body: { title: '', hands_on: '', cure: '', after: [], before: [], note: '', ...told },
+        }),
+      ),
+    );
+  }
+
+  takeBackChange(number: number) {
+    return this.#run(() =>
+      ask(
+        client.DELETE('/api/workshop/builds/{build}/changes/{number}', {
+          params: { path: { build: this.build, number } },
+        }),
+      ),
+    );
+  }
+}
