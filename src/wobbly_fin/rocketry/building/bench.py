@@ -117,7 +117,7 @@ class Bench:
         pair = mixed(glue, total / batches) if glue.parts and total > 0 else None
         return Gluing(
             key=key, name=glue.name, mass_kg=total, batches=batches, pair_kg=pair, work_s=each.work_s, handle_s=each.handle_s,
-            full_s=each.full_s, warnings=each.warnings, refused=refused,
+            full_s=each.full_s, warnings=each.warnings, refused=refused, stays_kg=stays_kg,
         )  # fmt: skip
 
     def weigh_in(self, what: str, parts: list[int], glue_kg: float = 0.0, *, whole: bool = False) -> WeighIn | None:

@@ -35,6 +35,8 @@ class Gluing:
     ----------
     refused : str
         Why it would not cure today; times are then those at its lowest temperature.
+    mass_kg, stays_kg : float
+        What to mix, and what of it stays in the joint. [kg]
     pair_kg : (float, float) or None
         Resin and hardener of one batch.
     work_s, handle_s, full_s : float
@@ -51,6 +53,7 @@ class Gluing:
     full_s: float
     warnings: tuple[str, ...] = ()
     refused: str = ""
+    stays_kg: float = 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

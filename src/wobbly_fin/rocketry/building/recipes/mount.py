@@ -163,7 +163,7 @@ def _ring(s: Section, ring: RingMark, tube: Placed, before: RingMark | None, *, 
     if last:
         parts = [tube.index, *(r.index for r in s.rings if r is not s.aft_ring), *(a.index for a in (*eyes_on(s), *lines_on(s)))]
         parts += [r.index for r in s.retainers if s.retained_by("hook")]
-        weigh = bench.weigh_in("the mount", parts, gluing.mass_kg * len(s.rings))
+        weigh = bench.weigh_in("the mount", parts, gluing.stays_kg * len(s.rings))
     return Step(
         key=s.key("ring", placed),
         title=f"Glue the {ring.name} to the motor tube",
