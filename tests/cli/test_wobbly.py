@@ -173,3 +173,66 @@ def test_templates_come_as_geometry_and_as_files(run: Any) -> None:
     status, _, error = run("template", {"rocket": {"parts": PARTS}, "template": "fin-9"})
     assert status == 2 and error.startswith("template:")
     assert run("template", {"rocket": {"parts": PARTS}, "format": "svg"})[0] == 2
+
+
+FREE = [{"from": f"2027-03-0{d}T18:00:00+01:00", "to": f"2027-03-0{d}T21:00:00+01:00"} for d in (1, 2, 3)]
+STEPS = [
+    {"id": "ring", "hands_on_min": 20, "cure_min": 240, "after": [], "part": "mount"},
+    {"id": "fins", "hands_on_min": 60, "cure_min": 0, "after": []},
+    {"id": "join", "hands_on_min": 15, "cure_min": 480, "after": ["ring", "fins"], "part": "body"},
+]
+PLAN: dict[str, Any] = {"start": "2027-03-01T12:00:00+01:00", "free": FREE, "steps": STEPS}
+
+
+def test_a_schedule_is_told_in_the_start_s_own_time(run: Any) -> None:
+    status, out, _ = run("schedule", PLAN | {"deadline": "2027-03-03T02:15:00+01:00"})
+    assert status == 0 and out["proven_optimal"] and out["meets_deadline"]
+    assert out["finish"] == "2027-03-03T02:15:00+01:00"
+    ring = out["steps"][0]
+    assert ring == {
+        "id": "ring",
+        "start": FREE[0]["from"],
+        "hands_off": "2027-03-01T18:20:00+01:00",
+        "cured": "2027-03-01T22:20:00+01:00",
+    }
+    assert run("schedule", PLAN | {"deadline": "2027-03-03T02:14:59+01:00"})[1]["meets_deadline"] is False
+    assert run("schedule", PLAN)[1]["meets_deadline"] is None
+
+
+def test_clocks_that_change_between_two_evenings_do_not_shorten_a_cure(run: Any) -> None:
+    # The same instants told with and without a change of offset.
+    free = [
+        {"from": "2027-03-27T20:00:00+01:00", "to": "2027-03-27T21:00:00+01:00"},
+        {"from": "2027-03-28T07:30:00+02:00", "to": "2027-03-28T12:00:00+02:00"},
+    ]
+    steps = [{"id": "a", "hands_on_min": 30, "cure_min": 600}, {"id": "b", "hands_on_min": 10, "after": ["a"]}]
+    out = run("schedule", {"start": "2027-03-27T20:00:00+01:00", "free": free, "steps": steps})[1]
+    assert out["steps"][0]["cured"] == "2027-03-28T06:30:00+01:00" and out["steps"][1]["start"] == "2027-03-28T06:30:00+01:00"
+
+
+def test_moments_without_an_offset_stay_without(run: Any) -> None:
+    bare = json.loads(json.dumps(PLAN).replace("+01:00", ""))
+    assert run("schedule", bare)[1]["finish"] == "2027-03-03T02:15:00"
+    mixed = bare | {"start": PLAN["start"]}
+    assert run("schedule", mixed)[0] == 2
+
+
+@pytest.mark.parametrize("change", [{"free": []}, {"free": FREE[:1]}, {"steps": [{"id": "long", "hands_on_min": 500}]}])
+def test_no_plan_is_an_answer(run: Any, change: dict[str, Any]) -> None:
+    status, out, error = run("schedule", PLAN | change)
+    assert status == 0 and out["finish"] is None and out["steps"] == [] and not error
+
+
+@pytest.mark.parametrize(
+    ("change", "name"),
+    [
+        ({"start": "soon"}, "start"), ({"start": "9999-12-31T23:00:00+01:00"}, "start"), ({"free": [{"from": FREE[0]["to"], "to": FREE[0]["from"]}]}, "free.0.to"),
+        ({"free": [{"from": FREE[0]["from"]}]}, "free.0.to"), ({"steps": [STEPS[0] | {"hands_on_min": -1}]}, "steps.0.hands_on_min"),
+        ({"steps": [STEPS[0] | {"hands_on_min": "ten"}]}, "steps.0.hands_on_min"), ({"steps": [STEPS[0] | {"cure_min": 1e300}]}, "steps.0.cure_min"),
+        ({"steps": [STEPS[0] | {"after": ["ring"]}]}, "steps.0.after"), ({"steps": [STEPS[2]]}, "steps.0.after"), ({"steps": [STEPS[0], STEPS[0]]}, "steps"),
+        ({"deadline": "2027-13-01"}, "deadline"), ({"weather": "fine"}, "weather"),
+    ],
+)  # fmt: skip
+def test_a_schedule_that_cannot_be_asked_for_names_its_field(run: Any, change: dict[str, Any], name: str) -> None:
+    status, out, error = run("schedule", PLAN | change)
+    assert status == 2 and out is None and error.startswith(f"{name}:") and error.count("\n") == 1

@@ -100,9 +100,7 @@ def test_slack_moves_nothing_and_the_chain_has_none() -> None:
 def replace_earliest(found: Plan, key: str, moment_s: int) -> int | None:
     """The finish when one step is not begun before a moment: a stand-in step of another part ends just then."""
     gate = Step(key="gate", title="gate", assembly="gate", hands_on_s=60)
-    steps = [gate] + [
-        replace(s, after=(*s.after, Link(key="gate", because="x"))) if s.key == key else s for s in found.steps
-    ]
+    steps = [gate] + [replace(s, after=(*s.after, Link(key="gate", because="x"))) if s.key == key else s for s in found.steps]
     return agenda(Plan(steps=steps), {"gate": Done(hands_off_s=0, cured_s=moment_s, full_s=moment_s)}, NOW_S, WINDOWS).finish_s
 
 
@@ -170,7 +168,9 @@ def test_no_hours_short_hours_and_cold_are_said() -> None:
     none = agenda(small(), {}, NOW_S, ())
     assert "No free hours" in ready_sentence(none, small(), NOW_S, UTC, None)
     short = agenda(small(), {}, NOW_S, (Window(from_s=NOW_S, to_s=NOW_S + 1200),))
-    assert "“Sand fins” takes 50 min in one go, your longest free time is 20 min" in ready_sentence(short, small(), NOW_S, UTC, None)
+    assert "“Sand fins” takes 50 min in one go, your longest free time is 20 min" in ready_sentence(
+        short, small(), NOW_S, UTC, None
+    )
     few = agenda(small(), {}, NOW_S, (Window(from_s=NOW_S, to_s=NOW_S + 4000),))
     assert "add some" in ready_sentence(few, small(), NOW_S, UTC, None)
     ferry = build_plan(Bench.of(airframe("Night Ferry"), Schools(temperature_c=3.0)))
@@ -178,7 +178,8 @@ def test_no_hours_short_hours_and_cold_are_said() -> None:
 
 
 @pytest.mark.parametrize(
-    ("seconds", "said"), [(8, "8 s"), (2700, "45 min"), (4 * 3600, "4 h"), (5400 + 3600 * 2, "3½ h"), (24 * 3600, "24 h"), (4 * DAY, "4 days")]
+    ("seconds", "said"),
+    [(8, "8 s"), (2700, "45 min"), (4 * 3600, "4 h"), (5400 + 3600 * 2, "3½ h"), (24 * 3600, "24 h"), (4 * DAY, "4 days")],
 )
 def test_durations_read_like_a_bottle(seconds: float, said: str) -> None:
     assert lasting(seconds) == said

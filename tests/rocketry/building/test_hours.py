@@ -23,7 +23,9 @@ def test_hours_are_read_as_people_write_them(text: str, spans: tuple[tuple[int, 
     assert read_hours(say_hours(spans)) == spans
 
 
-@pytest.mark.parametrize("text", ["later", "21-19", "9-25", "9:75-10", "13pm-14pm", "9-11, 10-12", "9", "1-2,3-4,5-6,7-8,9-10,11-12,13-14"])
+@pytest.mark.parametrize(
+    "text", ["later", "21-19", "9-25", "9:75-10", "13pm-14pm", "9-11, 10-12", "9", "1-2,3-4,5-6,7-8,9-10,11-12,13-14"]
+)
 def test_what_is_no_span_of_hours_is_refused(text: str) -> None:
     with pytest.raises(RocketryError) as caught:
         read_hours(text, "tuesday")

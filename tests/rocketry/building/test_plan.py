@@ -78,9 +78,9 @@ def test_every_plan_makes_sense(name: str, schools: Schools) -> None:
         if find(found, "slot"):
             assert {"slot", "mount-in"} <= before(found, on)
     for first in find(found, "primer") + find(found, "coat-0"):
-        assert {s.key.split(":")[0] for s in found.steps if s.gluing and s.gluing.name not in ("paint", "primer", "thread-lock")} <= (
-            before(found, first) | {first.key}
-        )
+        assert {
+            s.key.split(":")[0] for s in found.steps if s.gluing and s.gluing.name not in ("paint", "primer", "thread-lock")
+        } <= (before(found, first) | {first.key})
     for fill in find(found, "fill-fins") + find(found, "fill-tubes") + find(found, "seal-nose"):
         assert any("Mask" in line for line in fill.lines), "filler is masked from glue faces"
 
@@ -173,7 +173,8 @@ def test_a_step_is_added_where_its_owner_wants_it() -> None:
     found = plan("Inchworm")
     lug, weigh = find(found, "lug")[0].key, "weigh"
     more = change_plan(
-        found, Change(kind="add", key="own-1", title="Name on the side", hands_on_s=900, cure_s=3600, after=(lug,), before=(weigh,))
+        found,
+        Change(kind="add", key="own-1", title="Name on the side", hands_on_s=900, cure_s=3600, after=(lug,), before=(weigh,)),
     )
     assert more.of["own-1"].own and "own-1" in {link.key for link in more.of["weigh"].after}
 

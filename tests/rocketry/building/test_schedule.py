@@ -16,9 +16,7 @@ START = 1_800_000_000 // DAY * DAY
 
 
 def evenings(days: int, opens: int = 18, closes: int = 21) -> tuple[Window, ...]:
-    return tuple(
-        Window(from_s=START + d * DAY + opens * HOUR, to_s=START + d * DAY + closes * HOUR) for d in range(days)
-    )
+    return tuple(Window(from_s=START + d * DAY + opens * HOUR, to_s=START + d * DAY + closes * HOUR) for d in range(days))
 
 
 def task(name: str, hands: int, cure: int = 0, after: tuple[str, ...] = (), part: str = "") -> Task:
@@ -132,7 +130,9 @@ def test_no_plan_breaks_hands_order_cure_or_part(asked: Problem) -> None:
 
 
 def test_what_must_follow_before_a_glue_sets_follows_in_time() -> None:
-    pull = Task(id="pull", hands_on_s=5 * MINUTE, cure_s=0, part="body", after=(Wait(id="fillet", touch=True, within_s=20 * MINUTE),))
+    pull = Task(
+        id="pull", hands_on_s=5 * MINUTE, cure_s=0, part="body", after=(Wait(id="fillet", touch=True, within_s=20 * MINUTE),)
+    )
     asked = problem(task("fillet", 40, 480, part="body"), pull, task("other", 100), windows=evenings(4, 18, 20))
     found = schedule(asked)
     check(asked, found)

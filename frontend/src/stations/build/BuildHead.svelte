@@ -87,5 +87,5 @@
         : refused.of('temperature') || refused.message}
     </p>
   {/if}
-  {#each station.remarks as remark (remark)}<p class="text-warning mt-1 text-sm">! {remark}</p>{/each}
+  {#each station.remarks as remark, i (i)}<p class="text-warning mt-1 text-sm">! {remark}</p>{/each}
 </section>

@@ -56,6 +56,6 @@
     </svg>
   {/each}
   <ul class="quiet text-sm">
-    {#each group.sentences as line (line)}<li>{line}</li>{/each}
+    {#each group.sentences as line, i (i)}<li>{line}</li>{/each}
   </ul>
 </div>

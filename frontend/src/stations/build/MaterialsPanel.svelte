@@ -45,7 +45,7 @@
       <div class="grid grid-cols-1 gap-6 xl:grid-cols-2">
         <div>
           <h3 class="mb-1 text-lg font-bold">Cut list</h3>
-          {#each found.cuts as group (group.name)}<CutBars {group} />{:else}
+          {#each found.cuts as group, i (i)}<CutBars {group} />{:else}
             <p class="quiet">A kit’s tubes are cut already.</p>
           {/each}
           {#if found.cuts.length}
@@ -56,7 +56,7 @@
           {#if found.nests.length}
             <h3 class="mt-4 mb-1 text-lg font-bold">Fins on sheets</h3>
             <ul>
-              {#each found.nests as nest (nest.name)}<li>
+              {#each found.nests as nest, i (i)}<li>
                   <b class="first-letter:uppercase">{nest.name}</b>: {nest.said}{nest.own
                     ? ' From your stores.'
                     : ''}

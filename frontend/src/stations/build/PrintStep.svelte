@@ -21,8 +21,8 @@
       <span class="quiet text-sm font-normal">{step.assembly}, {step.hands_on}</span>
     </h3>
     <ul class="list-disc pl-5 text-sm">
-      {#each step.lines as line (line)}<li>{line}</li>{/each}
-      {#each step.glue as line (line)}<li>{line}</li>{/each}
+      {#each step.lines as line, i (i)}<li>{line}</li>{/each}
+      {#each step.glue as line, i (i)}<li>{line}</li>{/each}
     </ul>
     {#if step.caution}<p class="text-sm"><b>Caution:</b> {step.caution}</p>{/if}
     {#if step.inspect}<p class="text-sm"><b>Before you go on:</b> {step.inspect}</p>{/if}

@@ -60,11 +60,11 @@
   <div class={['mt-3 grid gap-4', step.pictured && 'md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]']}>
     <div>
       <ul class="list-disc space-y-1 pl-5">
-        {#each step.lines as line (line)}<li>{line}</li>{/each}
+        {#each step.lines as line, i (i)}<li>{line}</li>{/each}
       </ul>
       {#if step.glue.length}
         <div class="border-primary mt-3 border-l-4 pl-3">
-          {#each step.glue as line (line)}<p>{line}</p>{/each}
+          {#each step.glue as line, i (i)}<p>{line}</p>{/each}
         </div>
       {/if}
       {#if step.caution}

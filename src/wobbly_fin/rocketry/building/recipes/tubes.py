@@ -33,7 +33,7 @@ def gather(bench: Bench) -> Step:
         title="Lay out every part and fit them together dry",
         assembly="everything",
         hands_on_s=(12 + 1.5 * len(layout.placed)) * MINUTE,
-        lines=(f"{len(layout.placed)} parts on the plan; tick them off.", *lines[:8]),
+        lines=(f"{len(layout.placed)} parts on the plan; tick them off.", *list(dict.fromkeys(lines))[:8]),
         tools=("ruler", "220 grit"),
         inspect="Everything goes together without glue and without force. A ring too tight loses its innermost paper layer.",
         without="a part that does not fit is found with glue on it",
