@@ -33,11 +33,6 @@ def air(page: Page) -> None:
     page.evaluate("window.scrollTo(0, innerWidth < 500 ? 700 : 330)")
 
 
-def read(page: Page) -> None:
-    page.get_by_label("Read any label").fill("62F44-8A")
-    page.get_by_text("never lengthened").wait_for()
-
-
 def hold_the_fins(page: Page) -> None:
     page.get_by_label("Parts from nose to tail").get_by_role("button", name=re.compile(r"\bfins\b")).click()
     page.get_by_role("slider", name="fins: span").wait_for()
@@ -47,10 +42,15 @@ def cut_open(page: Page) -> None:
     page.get_by_role("button", name="Cut open").click()
 
 
-def paper(page: Page) -> None:
-    page.get_by_role("tab", name="Paper").click()
-    page.get_by_role("button", name=re.compile("^Tube wrap")).click()
-    page.evaluate("window.scrollTo(0, 440)")
+def calendar(page: Page) -> None:
+    page.get_by_label("Calendar of the plan").wait_for()
+    page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top - 8)")
+
+
+def materials(page: Page) -> None:
+    page.get_by_role("tab", name="Cut and buy").click()
+    page.get_by_role("heading", name="Cut list").wait_for()
+    page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top - 8)")
 
 
 def prototype(page: Page) -> None:
@@ -67,13 +67,13 @@ VIEWS = [
     ("motor-station-phone", "/rockets/{Saltmarsh Heron}/motor", PHONE, "field", None),
     ("shape-station", "/rockets/{Night Ferry}/shape", DESK, "bench", hold_the_fins),
     ("shape-cut-open", "/rockets/{Copper Kettle}/shape", DESK, "night-shift", cut_open),
-    ("shape-paper", "/rockets/{Night Ferry}/shape", DESK, "bench", paper),
     ("shape-prototype", "/rockets/{Post Rider}/shape", DESK, "field", prototype),
-    ("shape-phone", "/rockets/{Inchworm}/shape", PHONE, "bench", None),
-    ("log-a-flight", "/rockets/{Inchworm}/log?motor=catalogue:B9&delay=6", DESK, "bench", None),
+    ("build-station", "/rockets/{Post Rider}/build", DESK, "bench", None),
+    ("build-calendar", "/rockets/{Post Rider}/build", DESK, "night-shift", calendar),
+    ("build-materials", "/rockets/{Post Rider}/build", DESK, "field", materials),
+    ("build-phone", "/rockets/{Post Rider}/build", PHONE, "bench", None),
     ("flight", "/logbook/{flight}", DESK, "bench", None),
     ("logbook", "/logbook", DESK, "bench", None),
-    ("motors", "/stores/motors", DESK, "bench", read),
     ("in-the-air", "/rockets/{Copper Kettle}/air?motor=catalogue:D14&delay=5", DESK, "bench", air),
     ("in-the-air-phone", "/rockets/{Three Sisters}/air", PHONE, "field", air),
     ("field-map", "/stores/fields/{field}", DESK, "night-shift", None),

@@ -156,6 +156,7 @@ def test_a_deadline_is_judged(bench: Bencher) -> None:
     near = (datetime.date.today() + datetime.timedelta(days=2)).isoformat()
     late = bench.do("PUT", "/deadline", {"text": f"{near}T10:00"})
     assert late["verdict"] == "late" and late["headline"].startswith("Not in time")
+    assert any(s.startswith("Without paint: ready by") for s in late["rescue"]) and found["rescue"] == []
     assert bench.do("PUT", "/deadline", {"text": ""})["build"]["deadline"] == ""
 
 

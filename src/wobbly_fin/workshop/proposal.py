@@ -26,7 +26,7 @@ def proposal_out(user: User, row: Rocket, zone: str) -> StationOut:
     free = free_time(user)
     told = len(free.weekly) == 7
     return StationOut(
-        rocket_id=row.pk, build=None, quick=file.is_quick, headline=headline, latest="", verdict="open", remarks=[], chain=[], steps=[],
+        rocket_id=row.pk, build=None, quick=file.is_quick, headline=headline, latest="", verdict="open", remarks=[], rescue=[], chain=[], steps=[],
         now=[], curing=[], next=[], days=[],
         hours=HoursOut(
             weekly=list(free.weekly) if told else list(USUAL), exceptions=dict(free.exceptions), zone=hours_of(free, zone).zone, told=told

@@ -3723,6 +3723,8 @@ export interface components {
             verdict: "good" | "late" | "open" | "done";
             /** Remarks */
             remarks: string[];
+            /** Rescue */
+            rescue: string[];
             /** Chain */
             chain: string[];
             /** Steps */

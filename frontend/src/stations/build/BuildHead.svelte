@@ -87,5 +87,10 @@
         : refused.of('temperature') || refused.message}
     </p>
   {/if}
+  {#if station.rescue.length}
+    <ul class="mt-1 list-disc pl-5" aria-label="What would help">
+      {#each station.rescue as line, i (i)}<li>{line}</li>{/each}
+    </ul>
+  {/if}
   {#each station.remarks as remark, i (i)}<p class="text-warning mt-1 text-sm">! {remark}</p>{/each}
 </section>

@@ -56,11 +56,30 @@ def _stage(s: Section) -> list[Step]:
     steps += closing.nuts(s)
     for fin in s.fins:
         steps += fins.outside_fillets(s, fin)
+    _weigh_body(s, steps)
     steps += closing.lugs(s)
     steps += closing.retainer(s)
     steps += finish.nose(s)
     steps += joints.bay(s)
     return steps
+
+
+def _weigh_body(s: Section, steps: list[Step]) -> None:
+    """The body with its fins goes on the scale when its last fillet is on: tail-heavy shows while there is time."""
+    place = max((i for i, step in enumerate(steps) if step.key.startswith("outside:")), default=None)
+    if place is None or s.body is None:
+        return
+    parts = [s.body.index, *(f.index for f in s.fins), *(r.index for r in s.rings)]
+    parts += [p.index for p in (s.mount, *mount.eyes_on(s), *mount.lines_on(s)) if p is not None]
+    parts += [r.index for r in s.retainers if s.retained_by("hook")]
+    glue = sum(
+        step.gluing.stays_kg
+        for step in steps
+        if step.gluing is not None
+        and step.key.split(":")[0] in ("ring", "mount-in", "fins-on", "inside", "aft-ring", "outside", "dams")
+    )
+    what = "the body with its fins" if s.only else f"the {s.body.part.called} with its fins"
+    steps[place] = replace(steps[place], weigh_in=s.bench.weigh_in(what, parts, glue))
 
 
 def _ends(steps: Sequence[Step]) -> tuple[str, ...]:

@@ -35,6 +35,7 @@ from wobbly_fin.workshop.api.schemas import (
     WeighInOut,
 )
 from wobbly_fin.workshop.models import Build, BuildPhoto
+from wobbly_fin.workshop.rescue import rescue
 from wobbly_fin.workshop.station import Station
 from wobbly_fin.workshop.times import USUAL
 
@@ -66,6 +67,7 @@ def station_out(s: Station) -> StationOut:
         latest=latest_sentence(s.agenda, s.now_s, zone),
         verdict="done" if finished else "open" if s.agenda.finish_s is None else "late" if late else "good",
         remarks=_remarks(s),
+        rescue=rescue(s) if late else [],
         chain=[cause_sentence(c, s.plan) for c in s.agenda.chain[-_CHAIN:]],
         steps=steps,
         now=ready,

@@ -154,6 +154,7 @@ class StationOut(Schema):
     latest: str
     verdict: Literal["good", "late", "open", "done"]
     remarks: list[str]
+    rescue: list[str]
     chain: list[str]
     steps: list[BuildStepOut]
     now: list[str]
