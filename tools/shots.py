@@ -44,13 +44,13 @@ def cut_open(page: Page) -> None:
 
 def calendar(page: Page) -> None:
     page.get_by_label("Calendar of the plan").wait_for()
-    page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top - 8)")
+    page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top + scrollY - 8)")
 
 
 def materials(page: Page) -> None:
     page.get_by_role("tab", name="Cut and buy").click()
     page.get_by_role("heading", name="Cut list").wait_for()
-    page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top - 8)")
+    page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top + scrollY - 8)")
 
 
 def prototype(page: Page) -> None:

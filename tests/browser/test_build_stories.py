@@ -84,8 +84,8 @@ def test_an_evening_dragged_away_moves_the_finish(page: Page, demo: str) -> None
     page.get_by_role("button", name="Undo").last.click()
     page.get_by_role("tab", name="How I build").click()
     with page.expect_response(re.compile("/schools")):
-        page.locator("[name=temperature]").fill("3 C")
-        page.locator("[name=temperature]").press("Enter")
+        page.locator("[name=temperature]").first.fill("3 C")
+        page.locator("[name=temperature]").first.press("Enter")
     expect(ready).to_contain_text("Too cold to plan")
 
 

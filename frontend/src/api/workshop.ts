@@ -44,6 +44,7 @@ export const usePicture = (build: () => string, step: () => string, revision: ()
 export const useMaterials = (build: () => string, moment: () => string) =>
   createQuery(() => ({
     queryKey: ['materials', build(), moment()],
+    enabled: build() !== '',
     placeholderData: keepPreviousData,
     queryFn: () =>
       ask(client.GET('/api/workshop/builds/{build}/materials', { params: { path: { build: build() } } })),

@@ -93,7 +93,7 @@
               {#each lines as line (line.id)}
                 <li class="border-base-300 flex flex-wrap items-baseline gap-2 border-b py-1.5">
                   <span class="font-semibold first-letter:uppercase">{line.name}</span>
-                  <span class="quiet flex-1">{line.said}</span>
+                  <span class="quiet w-full sm:w-auto sm:flex-1">{line.said}</span>
                   <button class="btn btn-xs" onclick={() => edit(line)}>Change</button>
                   <button
                     class="btn btn-xs btn-ghost text-error"

@@ -31,6 +31,40 @@
   }
 </script>
 
+{#snippet controls(where: string)}
+  <label class="text-sm">
+    <span class="block font-semibold">For the launch on</span>
+    <input
+      type="datetime-local"
+      class={['input input-sm', refused?.of('deadline') && 'input-error']}
+      value={build?.deadline ?? ''}
+      onchange={(e) => bench.deadline(e.currentTarget.value)}
+    />
+  </label>
+  <label class="text-sm">
+    <span class="block font-semibold">The bench has</span>
+    <input
+      class={['input input-sm w-24', refused?.of('temperature') && 'input-error']}
+      name="temperature"
+      value={String(build?.schools.temperature ?? '')}
+      placeholder="20 °C"
+      onchange={(e) => bench.schools({ temperature: e.currentTarget.value })}
+    />
+  </label>
+  <form class="text-sm" onsubmit={whatFits}>
+    <label for={`spell-${where}`} class="block font-semibold">I have now</label>
+    <span class="flex gap-1">
+      <input id={`spell-${where}`} class="input input-sm w-24" bind:value={spell} placeholder="40 min" />
+      <button class="btn btn-sm">What fits?</button>
+    </span>
+  </form>
+  {#if awake.possible}
+    <button class="btn btn-sm self-end" aria-pressed={awake.on} onclick={awake.toggle}
+      >{awake.on ? '● screen stays on' : 'Keep the screen on'}</button
+    >
+  {/if}
+{/snippet}
+
 <section class="paper mb-2 px-4 py-3" aria-label="Will it be ready?">
   <div class="flex flex-wrap items-start gap-x-6 gap-y-2">
     <div class="min-w-72 flex-1">
@@ -47,37 +81,11 @@
         {station.pace}
       </p>
     </div>
-    <label class="text-sm">
-      <span class="block font-semibold">For the launch on</span>
-      <input
-        type="datetime-local"
-        class={['input input-sm', refused?.of('deadline') && 'input-error']}
-        value={build?.deadline ?? ''}
-        onchange={(e) => bench.deadline(e.currentTarget.value)}
-      />
-    </label>
-    <label class="text-sm">
-      <span class="block font-semibold">The bench has</span>
-      <input
-        class={['input input-sm w-24', refused?.of('temperature') && 'input-error']}
-        name="temperature"
-        value={String(build?.schools.temperature ?? '')}
-        placeholder="20 °C"
-        onchange={(e) => bench.schools({ temperature: e.currentTarget.value })}
-      />
-    </label>
-    <form class="text-sm" onsubmit={whatFits}>
-      <label for="spell" class="block font-semibold">I have now</label>
-      <span class="flex gap-1">
-        <input id="spell" class="input input-sm w-24" bind:value={spell} placeholder="40 min" />
-        <button class="btn btn-sm">What fits?</button>
-      </span>
-    </form>
-    {#if awake.possible}
-      <button class="btn btn-sm self-end" aria-pressed={awake.on} onclick={awake.toggle}
-        >{awake.on ? '● screen stays on' : 'Keep the screen on'}</button
-      >
-    {/if}
+    <div class="hidden flex-wrap items-start gap-x-6 gap-y-2 md:flex">{@render controls('desk')}</div>
+    <details class="w-full md:hidden">
+      <summary class="link cursor-pointer">Launch day, warmth, time I have</summary>
+      <div class="mt-2 flex flex-wrap gap-3">{@render controls('phone')}</div>
+    </details>
   </div>
   {#if fits}<p class="mt-2 font-semibold" role="status">{fits}</p>{/if}
   {#if refused}

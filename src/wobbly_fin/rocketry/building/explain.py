@@ -128,11 +128,11 @@ def gluing_sentences(gluing: Gluing, temperature_c: float, units: UnitChoice = M
     out = []
     name = gluing.name[:1].upper() + gluing.name[1:]
     if gluing.pair_kg is not None:
-        a, b = (show(kg, "mass", units) for kg in gluing.pair_kg)
+        a, b = (show(_tenth(kg), "mass", units) for kg in gluing.pair_kg)
         times = f"{gluing.batches} batches, each " if gluing.batches > 1 else ""
         out.append(f"{name}: {times}{a} resin + {b} hardener on the scale, mixed until no longer cloudy, then some.")
     elif gluing.mass_kg > 0:
-        out.append(f"{name}, about {show(gluing.mass_kg, 'mass', units)}.")
+        out.append(f"{name}, about {show(_tenth(gluing.mass_kg), 'mass', units)}.")
     else:
         out.append(f"{name}.")
     works = f"Workable {lasting(gluing.work_s)}, h" if gluing.work_s else "H"
@@ -142,6 +142,11 @@ def gluing_sentences(gluing: Gluing, temperature_c: float, units: UnitChoice = M
     if "warm" in gluing.warnings:
         out.append(f"At {warmth} epoxy runs hot and sets early: small batches, spread flat.")
     return out
+
+
+def _tenth(mass_kg: float) -> float:
+    """To a tenth of a gram: what a bench scale shows, and more than anybody knows of glue."""
+    return max(0.0001, round(mass_kg, 4))
 
 
 def weighed_sentence(found: Weighed, what: str, units: UnitChoice = METRIC) -> str:
