@@ -408,6 +408,17 @@ def test_repairs_have_few_steps(hedda: Person) -> None:
     assert status == 422
 
 
+def test_a_kit_s_own_list_stands_at_the_first_step(hedda: Person) -> None:
+    key, build = uuid.uuid4(), uuid.uuid4()
+    document = airframe_file("Inchworm", {}).model_dump(mode="json")
+    document["kit"][2]["present"] = False
+    hedda.call("PUT", f"/hangar/rockets/{key}", document)
+    station = hedda.call("PUT", f"/workshop/rockets/{key}/builds/{build}", {})[1]
+    assert station["build"]["schools"]["origin"] == "kit"
+    assert "Missing: fin sheet" in station["steps"][0]["lines"][0]
+    assert "should be" in next(s for s in station["steps"] if s["key"] == "cut-tubes")["lines"][0]
+
+
 def test_a_build_is_put_aside_and_taken_up(bench: Bencher) -> None:
     assert bench.person.call("DELETE", f"/workshop/builds/{bench.build}")[0] == 204
     assert bench.now()["build"] is None

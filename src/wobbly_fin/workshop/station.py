@@ -2,7 +2,7 @@
 
 import datetime
 import uuid
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -11,8 +11,9 @@ from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.base import tupled
-from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
+from wobbly_fin.formats.rocket_file import KitLine, RocketFile, read_rocket_file
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
 from wobbly_fin.rocketry.building.agenda import Agenda, agenda
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.changes import Change
@@ -118,7 +119,17 @@ def plan_of(build: Build, bench: Bench) -> Plan:
     """The plan of a build, from the design as it is now."""
     if build.kind == "repair":
         return repair_plan(bench, build.damage)
-    return build_plan(bench, [Change(**tupled(c)) for c in build.changes])
+    plan = build_plan(bench, [Change(**tupled(c)) for c in build.changes])
+    return _with_kit(plan, read_rocket_file(build.rocket.document).kit)
+
+
+def _with_kit(plan: Plan, kit: list[KitLine]) -> Plan:
+    """Laying out a kit's parts says what its own list is still short of."""
+    if kit:
+        items = [KitItem(text=k.text, count=k.count, present=k.present) for k in kit]
+        said = f"Against the kit’s list: {intake_sentence(items)}"
+        plan.steps = [replace(s, lines=(said, *s.lines)) if s.key == "gather" else s for s in plan.steps]
+    return plan
 
 
 def workbench_of(user: User, build: Build) -> Workbench:

@@ -50,7 +50,10 @@ def begin_build(user: User, rocket_key: uuid.UUID, key: uuid.UUID, kind: str, da
         if earlier is not None and kind == "build":
             # One's way of building is a habit.
             told = {k: v for k, v in earlier.schools.items() if k in ("jig", "fillers", "temperature")}
-        bench = bench_of(user, read_rocket_file(row.document), told, units_of(preferences_of(user)))
+        file = read_rocket_file(row.document)
+        if file.kit:
+            told["origin"] = "kit"
+        bench = bench_of(user, file, told, units_of(preferences_of(user)))
         if kind == "repair":
             repair_plan(bench, damage)
         return Build.objects.create(
