@@ -10,6 +10,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from tests.api.conftest import PIP, Person
+from tests.api.test_workshop import Bencher
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.site.api import api
@@ -28,8 +29,9 @@ def _writes() -> list[tuple[str, str, list[str]]]:
     found = []
     for path, item in schema["paths"].items():
         for method, operation in item.items():
-            if "requestBody" in operation:
-                name = operation["requestBody"]["content"]["application/json"]["schema"]["$ref"].rpartition("/")[2]
+            content = operation.get("requestBody", {}).get("content", {})
+            if "application/json" in content:
+                name = content["application/json"]["schema"]["$ref"].rpartition("/")[2]
                 found.append((method.upper(), path, list(schema["components"]["schemas"][name].get("properties", {}))))
     return found
 
@@ -44,6 +46,43 @@ def test_no_body_makes_it_fall_over(hedda: Person, method: str, path: str, field
     assert response.status_code < 500, response.content[:300]
     if response.status_code >= 400:
         assert response.json()["message"] and response.json()["code"]
+
+
+_TEXT = st.text(max_size=40) | st.sampled_from(
+    ["1e400 g", "²", "-0", "9" * 60, "0x10", "1/0 g", "19-", "24:01-24:02", "12 h -3", "NaN"]
+)
+_BENCH = [
+    ("PATCH", "/schools", lambda t: {"told": {"temperature": t}}), ("PATCH", "/schools", lambda t: {"told": {"coats": t}}),
+    ("PATCH", "/schools", lambda t: {"told": {"fillets": t, "inside": t}}), ("PUT", "/hours", lambda t: {"weekly": [t] + [""] * 6}),
+    ("PUT", "/hours", lambda t: {"exceptions": {t: t}}), ("PUT", "/hours", lambda t: {"zone": t}), ("PUT", "/deadline", lambda t: {"text": t}),
+    ("POST", "/changes", lambda t: {"kind": "add", "key": "own-1", "title": t, "hands_on": t, "cure": t}),
+    ("POST", "/changes", lambda t: {"kind": "move", "key": t, "after": [t]}), ("PUT", f"/events/{uuid.uuid4()}", lambda t: {"kind": "done", "step": "gather", "minutes": t}),
+    ("PUT", f"/weighings/{uuid.uuid4()}", lambda t: {"step": "weigh", "text": t}),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("method", "path", "body"), _BENCH, ids=[f"{m} {p[:10]}{i}" for i, (m, p, _) in enumerate(_BENCH)])
+@settings(look, max_examples=12)
+@given(text=_TEXT)
+def test_no_text_at_the_bench_makes_it_fall_over(hedda: Person, method: str, path: str, body: Any, text: str) -> None:
+    if not hasattr(hedda, "bench"):
+        hedda.bench = Bencher(hedda, "Thimble")  # type: ignore[attr-defined]
+    build = hedda.bench.build  # type: ignore[attr-defined]
+    status, out = hedda.call(method, f"/workshop/builds/{build}{path}", body(text))
+    assert status in (200, 404, 409, 422), out
+    assert status == 200 or out["message"]
+    assert hedda.call("GET", f"/workshop/rockets/{hedda.bench.rocket}")[0] == 200  # type: ignore[attr-defined]
+
+
+@pytest.mark.parametrize("kind", ["tube", "sheet", "glue"])
+@settings(look, max_examples=12)
+@given(text=_TEXT)
+def test_no_text_in_the_stores_makes_them_fall_over(hedda: Person, kind: str, text: str) -> None:
+    boxes = dict.fromkeys(("outer_diameter", "length", "width", "thickness", "edges", "count", "mass", "glue", "material"), text)
+    assert hedda.call("PUT", f"/stores/raw/{uuid.uuid4()}", {"kind": kind, "name": text, "typed": boxes})[0] in (200, 422)
+    glue = dict.fromkeys(("name", "work", "handle", "full", "lowest", "parts"), text)
+    assert hedda.call("PUT", f"/stores/glues/{uuid.uuid4()}", {"typed": glue})[0] in (200, 422)
+    assert hedda.call("GET", "/stores/raw")[0] == hedda.call("GET", "/stores/glues")[0] == 200
 
 
 @look
