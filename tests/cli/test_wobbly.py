@@ -236,3 +236,33 @@ def test_no_plan_is_an_answer(run: Any, change: dict[str, Any]) -> None:
 def test_a_schedule_that_cannot_be_asked_for_names_its_field(run: Any, change: dict[str, Any], name: str) -> None:
     status, out, error = run("schedule", PLAN | change)
     assert status == 2 and out is None and error.startswith(f"{name}:") and error.count("\n") == 1
+
+
+HANGING: dict[str, Any] = {
+    "mass_kg": 0.06,
+    "canopy": {"kind": "flat", "diameter_m": 0.3, "cd": 0.75},
+    "site": {"temperature_c": 15},
+}
+
+
+def test_a_descent_and_the_size_for_it_are_inverse(run: Any) -> None:
+    status, out, _ = run("descend", HANGING)
+    assert status == 0 and out["canopy_area_m2"] == pytest.approx(0.0707, abs=5e-5) and 4.2 < out["descent_rate_m_s"] < 4.4
+    asked = {**HANGING, "canopy": {"kind": "flat", "cd": 0.75}, "target_descent_rate_m_s": out["descent_rate_m_s"]}
+    assert run("descend", asked)[1]["diameter_m"] == pytest.approx(0.3)
+    high = run("descend", HANGING | {"site": {"elevation_m": 2000}})[1]
+    assert high["descent_rate_m_s"] > out["descent_rate_m_s"]
+
+
+@pytest.mark.parametrize(
+    ("change", "name"),
+    [
+        ({"mass_kg": 0}, "mass_kg"), ({"canopy": {"kind": "flat", "diameter_m": 0.3, "cd": 0}}, "canopy.cd"), ({"canopy": {"kind": "flat"}}, "canopy.diameter_m"),
+        ({"canopy": {"diameter_m": 0.3, "spill_hole_m": 0.4}}, "canopy.spill_hole_m"), ({"target_descent_rate_m_s": 4}, "target_descent_rate_m_s"),
+        ({"canopy": {"kind": "flat"}, "target_descent_rate_m_s": -1}, "target_descent_rate_m_s"), ({"site": {"elevation_m": 1e9}}, "site.elevation_m"),
+        ({"canopy": {"kind": "flat"}, "target_descent_rate_m_s": 0.001}, "target_descent_rate_m_s"),
+    ],
+)  # fmt: skip
+def test_a_descent_that_cannot_be_names_its_field(run: Any, change: dict[str, Any], name: str) -> None:
+    status, out, error = run("descend", HANGING | change)
+    assert status == 2 and out is None and error.startswith(f"{name}:")

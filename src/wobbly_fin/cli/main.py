@@ -103,6 +103,12 @@ def _schedule(path: str) -> Answer:
     return ScheduleDocument.model_validate(_read(path)).answer()
 
 
+def _descend(path: str) -> Answer:
+    from wobbly_fin.formats.descent_file import DescentDocument
+
+    return DescentDocument.model_validate(_read(path)).answer()
+
+
 def _template(path: str) -> Answer:
     from wobbly_fin.formats.base import within
     from wobbly_fin.formats.documents import TemplateDocument
@@ -142,6 +148,7 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "scatter": (_scatter, "FILE", "where it may land: the same flight many times over"),
     "stability": (_stability, "FILE", "where the air pushes and where it balances"),
     "schedule": (_schedule, "FILE", "when to do what, with one pair of hands and glue that cures"),
+    "descend": (_descend, "FILE", "how fast it comes down, or how large a canopy it wants"),
     "template": (_template, "FILE", "full-size templates of an airframe's parts"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
 }

@@ -1,6 +1,7 @@
 """The documents that have a JSON Schema in docs/formats."""
 
 from wobbly_fin.formats.base import Document
+from wobbly_fin.formats.descent_file import DescentDocument
 from wobbly_fin.formats.documents import FlightDocument, MotorDocument, PickDocument, StabilityDocument, TemplateDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.formats.schedule_file import ScheduleDocument
@@ -12,5 +13,6 @@ PUBLISHED: dict[str, type[Document]] = {
     "stability": StabilityDocument,
     "template": TemplateDocument,
     "schedule": ScheduleDocument,
+    "descent": DescentDocument,
     "rocket-file": RocketFile,
 }

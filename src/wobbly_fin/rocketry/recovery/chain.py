@@ -1,0 +1,146 @@
+"""From canopy to anchor: what each link is pulled with, what it holds, and which gives way first."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from wobbly_fin.rocketry.errors import RocketryError, require_finite
+from wobbly_fin.rocketry.recovery.canopy import Canopy
+from wobbly_fin.rocketry.recovery.cords import CORDS, KNOT_FACTOR, Segment, reduced_mass_kg, taut_force_n, without_elastic
+from wobbly_fin.rocketry.recovery.opening import opening_force_n
+
+# What else there is between canopy and body [N]: usual figures, from memory; a maker's figure or a pull on a spring balance
+# beats them.
+LINE_N: dict[str, float] = {"film": 25.0, "metallised-film": 25.0, "crepe": 20.0, "tissue": 15.0, "ripstop": 180.0}
+LINES: dict[str, int] = {"flat": 6, "hexagonal": 6, "domed": 8, "cross": 8, "streamer": 1}
+ANCHOR_N: dict[str, float] = {
+    "folded_patch": 90.0, "loop_patch": 180.0, "mount_line": 310.0 * KNOT_FACTOR, "eye_bolt": 1300.0, "u_bolt": 4000.0,
+}  # fmt: skip
+NOSE_EYE_N: dict[str, float] = {"balsa": 60.0, "polystyrene": 120.0, "fibreglass": 1500.0}
+OTHER_EYE_N = 150.0
+# A charge parts nose and body with about this speed: our own figure, between a light pop and a bang.
+PARTING_M_S = 12.0
+LinkKind = Literal["lines", "cord", "anchor", "eye"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LinkLoad:
+    """A link of the chain. `why` names the load: opening, or the cord coming taut. [N]"""
+
+    kind: LinkKind
+    name: str
+    load_n: float
+    holds_n: float
+    why: str
+
+    @property
+    def safety(self) -> float:
+        """What it holds over what pulls at it; below one it gives way. [-]"""
+        return self.holds_n / self.load_n if self.load_n > 0 else float("inf")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rig:
+    """What hangs together after ejection.
+
+    Parameters
+    ----------
+    segments : tuple of Segment
+        The cord from the body upwards.
+    nose_kg, body_kg : float
+        On either end of it. [kg]
+    cloth, anchor : str
+        Keys of the canopy's cloth and of the anchor's school.
+    nose_material : str
+    lines : int or None
+        Of the canopy; None: usual for its kind.
+    """
+
+    canopy: Canopy | None
+    segments: tuple[Segment, ...]
+    nose_kg: float
+    body_kg: float
+    cloth: str = "ripstop"
+    anchor: str = "folded_patch"
+    nose_material: str = "polystyrene"
+    lines: int | None = None
+
+    def __post_init__(self) -> None:
+        if not self.segments:
+            raise RocketryError("cord", "is missing: nothing joins nose and body")
+        if self.anchor not in ANCHOR_N:
+            raise RocketryError("anchor", f"{self.anchor!r} is no anchor; one of {', '.join(ANCHOR_N)}")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Loads:
+    """The chain under load, link by link from the canopy down.
+
+    Attributes
+    ----------
+    taut_n, opening_n : float
+        The two loads. [N]
+    fault_n : float or None
+        The cord coming taut with its elastic out of action; None where it has none, or nothing else. [N]
+    """
+
+    links: tuple[LinkLoad, ...]
+    taut_n: float
+    opening_n: float
+    fault_n: float | None
+
+    @property
+    def weakest(self) -> LinkLoad:
+        """What gives way first."""
+        return min(self.links, key=lambda link: link.safety)
+
+
+def loads(rig: Rig, density_kg_m3: float, speed_m_s: float, parting_m_s: float = PARTING_M_S) -> Loads:
+    """What every link is pulled with.
+
+    Parameters
+    ----------
+    speed_m_s : float
+        Through the air when the canopy opens: of the flight as it is, an early or late ejection included. [m/s]
+    parting_m_s : float
+        With which the charge parts nose and body. [m/s]
+    """
+    require_finite("speed_m_s", speed_m_s, 0.0, 500.0)
+    mu = reduced_mass_kg(rig.nose_kg, rig.body_kg)
+    taut = taut_force_n(rig.segments, mu, parting_m_s)
+    opening = 0.0
+    if rig.canopy is not None:
+        opening = opening_force_n(rig.nose_kg + rig.body_kg, rig.canopy, density_kg_m3, speed_m_s)
+    # The body hangs below the canopy: its share of the opening load runs down the cord.
+    below = opening * rig.body_kg / (rig.nose_kg + rig.body_kg)
+    on_cord, why = (taut, "the cord coming taut") if taut >= below else (below, "the canopy opening")
+    links: list[LinkLoad] = []
+    if rig.canopy is not None:
+        count = rig.lines or LINES[rig.canopy.kind]
+        # Lines never share alike: half of them carry it (our own reading).
+        holds = max(1.0, count / 2) * LINE_N.get(rig.cloth, 100.0)
+        links.append(LinkLoad(kind="lines", name="canopy lines", load_n=opening, holds_n=holds, why="the canopy opening"))
+    links.append(
+        LinkLoad(
+            kind="eye",
+            name="nose eye",
+            load_n=taut,
+            holds_n=NOSE_EYE_N.get(rig.nose_material, OTHER_EYE_N),
+            why="the cord coming taut",
+        )
+    )
+    for segment in reversed(rig.segments):
+        name = f"{segment.stuff.name}{', knotted' if segment.knotted else ''}"
+        links.append(LinkLoad(kind="cord", name=name, load_n=on_cord, holds_n=segment.holds_n, why=why))
+    links.append(LinkLoad(kind="anchor", name="anchor", load_n=on_cord, holds_n=ANCHOR_N[rig.anchor], why=why))
+    rest = without_elastic(rig.segments)
+    fault = taut_force_n(rest, mu, parting_m_s) if rest and len(rest) < len(rig.segments) else None
+    return Loads(links=tuple(links), taut_n=taut, opening_n=opening, fault_n=fault)
+
+
+def next_cord_up(segments: Sequence[Segment], stronger_than_n: float) -> str | None:
+    """The lightest cord of the same sort that holds so much, knots and all; None where there is none."""
+    elastic = all(s.stuff.elastic for s in segments)
+    fit = [c for c in CORDS.values() if c.elastic == elastic and c.strength_n * KNOT_FACTOR >= stronger_than_n]
+    best = min(fit, key=lambda c: c.strength_n, default=None)
+    return None if best is None else best.key
