@@ -227,7 +227,7 @@ def test_what_gives_way_first_is_named() -> None:
     sewn = (segment("aramid-1", 0.5), segment("elastic-6", 1.0, knotted=False))
     on_paper = Rig(canopy=Canopy(diameter_m=0.6), segments=sewn, nose_kg=0.14, body_kg=0.50)
     assert loads(on_paper, SEA, 28.0).weakest.kind == "anchor"
-    bolted = Rig(canopy=Canopy(diameter_m=0.6), segments=cord, nose_kg=0.14, body_kg=0.50, anchor="u_bolt", cloth="film")
+    bolted = Rig(canopy=Canopy(diameter_m=0.6), segments=cord, nose_kg=0.14, body_kg=0.50, anchor="u_bolt")
     found = loads(bolted, SEA, 28.0)
     assert found.weakest.kind == "cord" and "knotted" in found.weakest.name
     assert found.fault_n is not None and found.fault_n > 3 * found.taut_n
