@@ -53,12 +53,6 @@ def materials(page: Page) -> None:
     page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top + scrollY - 8)")
 
 
-def prototype(page: Page) -> None:
-    page.get_by_role("tab", name="Box & prototype").click()
-    page.get_by_text("Scale 1 : 12").wait_for()
-    page.evaluate("window.scrollTo(0, 400)")
-
-
 # file, address ({Rocket name} becomes its key), size, theme, what to do before the picture
 VIEWS = [
     ("hangar", "/", DESK, "bench", None),
@@ -67,11 +61,11 @@ VIEWS = [
     ("motor-station-phone", "/rockets/{Saltmarsh Heron}/motor", PHONE, "field", None),
     ("shape-station", "/rockets/{Night Ferry}/shape", DESK, "bench", hold_the_fins),
     ("shape-cut-open", "/rockets/{Copper Kettle}/shape", DESK, "night-shift", cut_open),
-    ("shape-prototype", "/rockets/{Post Rider}/shape", DESK, "field", prototype),
     ("build-station", "/rockets/{Post Rider}/build", DESK, "bench", None),
     ("build-calendar", "/rockets/{Post Rider}/build", DESK, "night-shift", calendar),
     ("build-materials", "/rockets/{Post Rider}/build", DESK, "field", materials),
     ("build-phone", "/rockets/{Post Rider}/build", PHONE, "bench", None),
+    ("recovery-station", "/rockets/{Copper Kettle}/recovery", DESK, "bench", None),
     ("flight", "/logbook/{flight}", DESK, "bench", None),
     ("logbook", "/logbook", DESK, "bench", None),
     ("in-the-air", "/rockets/{Copper Kettle}/air?motor=catalogue:D14&delay=5", DESK, "bench", air),

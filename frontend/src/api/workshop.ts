@@ -50,6 +50,16 @@ export const useMaterials = (build: () => string, moment: () => string) =>
       ask(client.GET('/api/workshop/builds/{build}/materials', { params: { path: { build: build() } } })),
   }));
 
+export type Recovery = Schemas['RecoveryOut'];
+
+export const useRecovery = (id: () => string) =>
+  createQuery(() => ({
+    queryKey: ['recovery', id()],
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: () => ask(client.GET('/api/hangar/rockets/{key}/recovery', { params: { path: { key: id() } } })),
+  }));
+
 export const useGlues = () =>
   createQuery(() => ({ queryKey: ['glues'], queryFn: () => ask(client.GET('/api/stores/glues')) }));
 

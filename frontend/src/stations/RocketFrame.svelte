@@ -6,7 +6,7 @@
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
 
-  type Station = 'shape' | 'motor' | 'build' | 'flights';
+  type Station = 'shape' | 'motor' | 'build' | 'recovery' | 'flights';
   interface Props {
     id: string;
     station: Station;
@@ -23,6 +23,7 @@
     { key: 'shape', name: 'Shape', path: '/rockets/:id/shape' },
     { key: 'motor', name: 'Motor', path: '/rockets/:id/motor' },
     { key: 'build', name: 'Build', path: '/rockets/:id/build' },
+    { key: 'recovery', name: 'Recovery', path: '/rockets/:id/recovery' },
     { key: 'flights', name: 'Flights', path: '/rockets/:id/flights' },
   ] as const;
 
@@ -49,13 +50,13 @@
             {found.said.mass} · {found.said.diameter} across · {found.waits_for}
           </p>
         </div>
-        <nav class="mt-2 flex gap-1" aria-label="Stations">
+        <nav class="mt-2 flex flex-wrap sm:gap-1" aria-label="Stations">
           {#each stations as s (s.key)}
             <a
               href={p(s.path, { params: { id } })}
               aria-current={s.key === station ? 'page' : undefined}
               class={[
-                'font-display min-h-9 rounded-t border-x border-t px-4 py-1.5 font-semibold',
+                'font-display min-h-9 rounded-t border-x border-t px-2.5 py-1.5 font-semibold sm:px-4',
                 s.key === station
                   ? 'bg-base-200 border-base-content/60'
                   : 'border-transparent hover:underline',

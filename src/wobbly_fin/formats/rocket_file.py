@@ -23,6 +23,8 @@ from wobbly_fin.rocketry.flight import QuickRocket
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.motors import Motor, decode
 from wobbly_fin.rocketry.recovery import Canopy
+from wobbly_fin.rocketry.recovery.sequence import First
+from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 
 CURRENT_VERSION = 2
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
@@ -129,6 +131,29 @@ class ScaleDocument(Document):
     typed: Annotated[dict[str, Text], Field(max_length=4)] = {}
 
 
+class RecoveryChoice(Document):
+    """How it is let down and packed: schools, and what opens first. `main_height_m` of a main let out lower down."""
+
+    protection: Literal["tissue", "fluff", "cloth", "baffle", "none"] = "tissue"
+    wadding: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
+    fold: Literal["accordion", "rolled", "wrapped", "bundle"] = "accordion"
+    first: First = "main"
+    drogue_m: Number | None = None
+    main_height_m: Number | None = None
+    at_apogee: bool = False
+    typed: Annotated[dict[str, Text], Field(max_length=8)] = {}
+
+    def to_sequence(self) -> RecoverySequence:
+        """The core's."""
+        drogue = None if self.drogue_m is None else within("drogue", lambda: Canopy(diameter_m=self.drogue_m or 0.0))
+        return RecoverySequence(
+            first=self.first,
+            drogue=drogue if self.first == "drogue" else None,
+            main_height_m=self.main_height_m if self.first != "main" else None,
+            at_apogee=self.at_apogee,
+        )
+
+
 class RocketFile(Document):
     """A rocket. `typed` keeps, per box of the form, the text its owner typed; the figures beside it are SI."""
 
@@ -144,6 +169,7 @@ class RocketFile(Document):
     payload: FragileDocument | None = None
     kit: Annotated[list[KitLine], Field(max_length=200)] = []
     scale: ScaleDocument | None = None
+    recovery: RecoveryChoice = RecoveryChoice()
     rod_length_m: Number | None = None
     printed_motors: Annotated[list[Label], Field(max_length=40)] = []
     remarks: Annotated[str, StringConstraints(max_length=4000)] = ""
@@ -194,7 +220,8 @@ class RocketFile(Document):
     def to_rocket(self, cd: float | None = None, boosters: tuple[Motor, ...] = ()) -> QuickRocket | RigidRocket:
         """What flies: an airframe as a rigid body, a quick rocket as a point. With its own Cd, or the one given."""
         if not self.is_quick:
-            return RigidRocket(airframe=self.to_airframe(), cd=cd, boosters=boosters)
+            sequence = within("recovery", self.recovery.to_sequence)
+            return RigidRocket(airframe=self.to_airframe(), cd=cd, boosters=boosters, recovery=sequence)
         body = self.body
         return QuickRocket(
             mass_kg=body.mass_kg,
@@ -248,6 +275,7 @@ class RocketFile(Document):
         else:
             lay_out(self.to_airframe())
             within("margin", self.margin.to_school)
+            within("recovery", self.recovery.to_sequence)
         for label in self.printed_motors:
             within("printed_motors", decode, label)
         return self

@@ -6,6 +6,7 @@ from ninja.security import SessionAuth
 
 from wobbly_fin.accounts.api.router import router as accounts
 from wobbly_fin.hangar.api.air_router import router as air
+from wobbly_fin.hangar.api.recovery_router import router as recovery
 from wobbly_fin.hangar.api.router import router as hangar
 from wobbly_fin.hangar.api.shape_router import router as shape
 from wobbly_fin.logbook.api.router import router as logbook
@@ -20,6 +21,7 @@ api.add_router("", accounts)
 api.add_router("/hangar", hangar)
 api.add_router("/hangar", shape)
 api.add_router("/hangar", air)
+api.add_router("/hangar", recovery)
 api.add_router("/stores", stores)
 api.add_router("/stores", materials)
 api.add_router("/workshop", workshop)

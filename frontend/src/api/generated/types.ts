@@ -628,6 +628,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hangar/rockets/{key}/recovery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recovery
+         * @description A rocket's recovery as it stands.
+         */
+        get: operations["recovery"];
+        /**
+         * Put Recovery
+         * @description Choose how it is let down and packed; `If-Match` carries the revision the choice was made from.
+         */
+        put: operations["choose_recovery"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/motors": {
         parameters: {
             query?: never;
@@ -3037,6 +3061,250 @@ export interface components {
             motor: string;
         };
         /**
+         * BayLayerOut
+         * @description Something in the bay; `depth_m` is its top below the tube's edge. [m]
+         */
+        BayLayerOut: {
+            /** What */
+            what: string;
+            /** Length M */
+            length_m: number;
+            /** Depth M */
+            depth_m: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * CanopyOptionOut
+         * @description A canopy from stores in this rocket.
+         */
+        CanopyOptionOut: {
+            /** Name */
+            name: string;
+            /** Rate */
+            rate: string;
+            /** Energy */
+            energy: string;
+            /** Drift */
+            drift: string;
+            /** Fit */
+            fit: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "good" | "slow" | "fast";
+        };
+        /**
+         * CardStepOut
+         * @description A drawing of the packing card.
+         */
+        CardStepOut: {
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Check */
+            check: string;
+            /** Caution */
+            caution: string;
+            picture: components["schemas"]["PictureOut"];
+        };
+        /**
+         * FilledOut
+         * @description An area of one stuff. [mm]
+         */
+        FilledOut: {
+            /** Stuff */
+            stuff: string;
+            /** Points */
+            points: number[][];
+        };
+        /**
+         * LinkOut
+         * @description A link of the chain, from the canopy down.
+         */
+        LinkOut: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Said */
+            said: string;
+            /** Safety */
+            safety: number;
+            /** Weakest */
+            weakest: boolean;
+        };
+        /**
+         * LoadCaseOut
+         * @description One ejection.
+         */
+        LoadCaseOut: {
+            /** Name */
+            name: string;
+            /** Speed */
+            speed: string;
+            /** Sentence */
+            sentence: string;
+            /** Links */
+            links: components["schemas"]["LinkOut"][];
+        };
+        /**
+         * OptionOut
+         * @description One of several.
+         */
+        OptionOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * PictureCircleOut
+         * @description A circle or an arc. [mm], [degrees]
+         */
+        PictureCircleOut: {
+            /** Centre */
+            centre: number[];
+            /** Radius */
+            radius: number;
+            /** Layer */
+            layer: string;
+            /** Start Deg */
+            start_deg?: number | null;
+            /** End Deg */
+            end_deg?: number | null;
+        };
+        /**
+         * PictureLineOut
+         * @description A line. [mm]
+         */
+        PictureLineOut: {
+            /** Points */
+            points: number[][];
+            /** Layer */
+            layer: string;
+            /** Closed */
+            closed: boolean;
+        };
+        /**
+         * PictureOut
+         * @description A step's picture: x to the right, y up. `says` is its text twin.
+         */
+        PictureOut: {
+            /** Says */
+            says: string;
+            /** Box */
+            box: number[];
+            /** Lines */
+            lines: components["schemas"]["PictureLineOut"][];
+            /** Circles */
+            circles: components["schemas"]["PictureCircleOut"][];
+            /** Words */
+            words: components["schemas"]["PictureWordsOut"][];
+            /** Filled */
+            filled: components["schemas"]["FilledOut"][];
+        };
+        /**
+         * PictureWordsOut
+         * @description A text round a point. [mm]
+         */
+        PictureWordsOut: {
+            /** At */
+            at: number[];
+            /** Text */
+            text: string;
+            /** Size */
+            size: number;
+            /** Turned Deg */
+            turned_deg: number;
+        };
+        /**
+         * RecoveryOut
+         * @description The Recovery station.
+         */
+        RecoveryOut: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Revision */
+            revision: number;
+            /** Landing */
+            landing: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "good" | "warn" | "no";
+            /** Fit */
+            fit: string;
+            /** Fits */
+            fits: string;
+            /** Cord */
+            cord: string;
+            /** Fault */
+            fault: string;
+            /** Zips */
+            zips: string;
+            /** Cd */
+            cd: string;
+            /** Bay Length M */
+            bay_length_m: number;
+            /** Bay Fore M */
+            bay_fore_m: number;
+            /** Bore M */
+            bore_m: number;
+            /** Layers */
+            layers: components["schemas"]["BayLayerOut"][];
+            /** Cases */
+            cases: components["schemas"]["LoadCaseOut"][];
+            /** Exposed */
+            exposed: string[];
+            /** Burns */
+            burns: boolean;
+            /** Charge */
+            charge: string[];
+            /** Vents */
+            vents: string[];
+            /** Options */
+            options: components["schemas"]["CanopyOptionOut"][];
+            /** Card */
+            card: components["schemas"]["CardStepOut"][];
+            /** Protection */
+            protection: string;
+            /** Wadding */
+            wadding: string;
+            /** Fold */
+            fold: string;
+            /** First */
+            first: string;
+            /** Main Height */
+            main_height: string;
+            /** At Apogee */
+            at_apogee: boolean;
+            /** Protections */
+            protections: components["schemas"]["OptionOut"][];
+            /** Folds */
+            folds: components["schemas"]["OptionOut"][];
+            /** Firsts */
+            firsts: components["schemas"]["OptionOut"][];
+            /** Motor */
+            motor: string;
+        };
+        /**
+         * RecoveryIn
+         * @description Some boxes of how it is let down and packed; others stay. Heights as typed.
+         */
+        RecoveryIn: {
+            /** Told */
+            told: {
+                [key: string]: boolean | string | null;
+            };
+        };
+        /**
          * MotorOut
          * @description A motor on the shelf. `thrust` is rows of time [s] and thrust [N].
          */
@@ -3998,76 +4266,6 @@ export interface components {
             keys: string[];
             /** Said */
             said: string;
-        };
-        /**
-         * FilledOut
-         * @description An area of one stuff. [mm]
-         */
-        FilledOut: {
-            /** Stuff */
-            stuff: string;
-            /** Points */
-            points: number[][];
-        };
-        /**
-         * PictureCircleOut
-         * @description A circle or an arc. [mm], [degrees]
-         */
-        PictureCircleOut: {
-            /** Centre */
-            centre: number[];
-            /** Radius */
-            radius: number;
-            /** Layer */
-            layer: string;
-            /** Start Deg */
-            start_deg?: number | null;
-            /** End Deg */
-            end_deg?: number | null;
-        };
-        /**
-         * PictureLineOut
-         * @description A line. [mm]
-         */
-        PictureLineOut: {
-            /** Points */
-            points: number[][];
-            /** Layer */
-            layer: string;
-            /** Closed */
-            closed: boolean;
-        };
-        /**
-         * PictureOut
-         * @description A step's picture: x to the right, y up. `says` is its text twin.
-         */
-        PictureOut: {
-            /** Says */
-            says: string;
-            /** Box */
-            box: number[];
-            /** Lines */
-            lines: components["schemas"]["PictureLineOut"][];
-            /** Circles */
-            circles: components["schemas"]["PictureCircleOut"][];
-            /** Words */
-            words: components["schemas"]["PictureWordsOut"][];
-            /** Filled */
-            filled: components["schemas"]["FilledOut"][];
-        };
-        /**
-         * PictureWordsOut
-         * @description A text round a point. [mm]
-         */
-        PictureWordsOut: {
-            /** At */
-            at: number[];
-            /** Text */
-            text: string;
-            /** Size */
-            size: number;
-            /** Turned Deg */
-            turned_deg: number;
         };
         /**
          * CutBarOut
@@ -5599,6 +5797,101 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    recovery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    choose_recovery: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: number | null;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecoveryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

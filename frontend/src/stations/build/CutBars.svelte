@@ -17,7 +17,7 @@
   }
 </script>
 
-<div class="mb-3" bind:clientWidth={width}>
+<div class="mb-3 min-w-0 overflow-hidden" bind:clientWidth={width}>
   <p class="font-semibold">{group.name}{group.proven ? '' : ' (a good plan, not proven best)'}</p>
   {#each group.bars as bar, i (i)}
     <svg {width} height="34" role="img" aria-label={group.sentences[i] ?? bar.name} class="block">

@@ -1,7 +1,6 @@
 """A picture for a step, drawn from the rocket's real geometry. [mm], x to the right, y up; the tail lies to the right."""
 
 import math
-from dataclasses import dataclass
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, bore_of
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, LaunchLug, MotorTube
@@ -12,31 +11,11 @@ from wobbly_fin.rocketry.building.marking import ring_marks, stick_mark_m
 from wobbly_fin.rocketry.building.nesting import nest_fins
 from wobbly_fin.rocketry.building.step import Step
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.templates.picture import Filled, Picture
 from wobbly_fin.rocketry.templates.shapes import cutout_template, find_template
-from wobbly_fin.rocketry.templates.template import Arc, Circle, Path, Point, Words
+from wobbly_fin.rocketry.templates.template import Circle, Path, Point, Words
 
-Stuff = str  # wood, paper, glue, ring, tape
 _ARC_STEPS = 8
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Filled:
-    """An area of one stuff. [mm]"""
-
-    stuff: Stuff
-    points: tuple[Point, ...]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Picture:
-    """Lines, areas and words. `says` is its text twin."""
-
-    says: str
-    paths: tuple[Path, ...] = ()
-    circles: tuple[Circle, ...] = ()
-    arcs: tuple[Arc, ...] = ()
-    words: tuple[Words, ...] = ()
-    filled: tuple[Filled, ...] = ()
 
 
 def picture_of(bench: Bench, step: Step) -> Picture | None:

@@ -18,8 +18,10 @@ ANCHOR_N: dict[str, float] = {
 }  # fmt: skip
 NOSE_EYE_N: dict[str, float] = {"balsa": 60.0, "polystyrene": 120.0, "fibreglass": 1500.0}
 OTHER_EYE_N = 150.0
-# A charge parts nose and body with about this speed: our own figure, between a light pop and a bang.
-PARTING_M_S = 12.0
+# What glues an eye in grows with a wide nose’s base; the figures above are for up to 40 mm (our own reading).
+EYE_AT_M = 0.040
+# A charge parts nose and body with about this speed: what throws a nose two metres up in a ground test, √(2 g h) (our own figure).
+PARTING_M_S = 6.3
 LinkKind = Literal["lines", "cord", "anchor", "eye"]
 
 
@@ -63,6 +65,7 @@ class Rig:
     cloth: str = "ripstop"
     anchor: str = "folded_patch"
     nose_material: str = "polystyrene"
+    nose_base_m: float = EYE_AT_M
     lines: int | None = None
 
     def __post_init__(self) -> None:
@@ -120,12 +123,13 @@ def loads(rig: Rig, density_kg_m3: float, speed_m_s: float, parting_m_s: float =
         # Lines never share alike: half of them carry it (our own reading).
         holds = max(1.0, count / 2) * LINE_N.get(rig.cloth, 100.0)
         links.append(LinkLoad(kind="lines", name="canopy lines", load_n=opening, holds_n=holds, why="the canopy opening"))
+    eye = NOSE_EYE_N.get(rig.nose_material, OTHER_EYE_N) * max(1.0, rig.nose_base_m / EYE_AT_M) ** 2
     links.append(
         LinkLoad(
             kind="eye",
             name="nose eye",
             load_n=taut,
-            holds_n=NOSE_EYE_N.get(rig.nose_material, OTHER_EYE_N),
+            holds_n=eye,
             why="the cord coming taut",
         )
     )

@@ -15,7 +15,7 @@ Protection = Literal["tissue", "fluff", "cloth", "baffle", "none"]
 PACKED_KG_M3: dict[str, float] = {"film": 170.0, "metallised-film": 150.0, "ripstop": 260.0, "crepe": 200.0, "tissue": 160.0}
 CORD_KG_M3 = 350.0
 OTHER_KG_M3 = 220.0
-GOOD_FROM, TIGHT_FROM = 0.5, 0.85
+GOOD_FROM, TIGHT_FROM = 0.3, 0.85
 PROTECTIONS: dict[str, str] = {
     "tissue": "treated tissue", "fluff": "cellulose fluff", "cloth": "flameproof cloth", "baffle": "a baffle", "none": "nothing",
 }  # fmt: skip

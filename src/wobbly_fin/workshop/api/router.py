@@ -8,6 +8,7 @@ from ninja import File, Form, Router, Status, UploadedFile
 
 from wobbly_fin.accounts.people import person
 from wobbly_fin.formats.calendar_file import calendar_file
+from wobbly_fin.formats.pictures import PictureOut, picture_out
 from wobbly_fin.hangar.api.router import row_of
 from wobbly_fin.rocketry.building.agenda import fits_in
 from wobbly_fin.rocketry.building.explain import lasting
@@ -32,7 +33,7 @@ from wobbly_fin.workshop.actions.photo import drop_photo, keep_photo
 from wobbly_fin.workshop.actions.tick import record
 from wobbly_fin.workshop.actions.weigh import add_ballast, weigh_in
 from wobbly_fin.workshop.api.answers import bench_out, station_out
-from wobbly_fin.workshop.api.paper_answers import materials_out, picture_out
+from wobbly_fin.workshop.api.paper_answers import materials_out
 from wobbly_fin.workshop.api.schemas import (
     BallastIn,
     BeginIn,
@@ -42,7 +43,6 @@ from wobbly_fin.workshop.api.schemas import (
     FitsOut,
     HoursIn,
     MaterialsOut,
-    PictureOut,
     PlanChangeIn,
     ScaleReadingOut,
     SchoolsIn,

@@ -252,51 +252,6 @@ class FitsOut(Schema):
     said: str
 
 
-class FilledOut(Schema):
-    """An area of one stuff. [mm]"""
-
-    stuff: str
-    points: list[list[float]]
-
-
-class PictureLineOut(Schema):
-    """A line. [mm]"""
-
-    points: list[list[float]]
-    layer: str
-    closed: bool
-
-
-class PictureCircleOut(Schema):
-    """A circle or an arc. [mm], [degrees]"""
-
-    centre: list[float]
-    radius: float
-    layer: str
-    start_deg: float | None = None
-    end_deg: float | None = None
-
-
-class PictureWordsOut(Schema):
-    """A text round a point. [mm]"""
-
-    at: list[float]
-    text: str
-    size: float
-    turned_deg: float
-
-
-class PictureOut(Schema):
-    """A step's picture: x to the right, y up. `says` is its text twin."""
-
-    says: str
-    box: list[float]
-    lines: list[PictureLineOut]
-    circles: list[PictureCircleOut]
-    words: list[PictureWordsOut]
-    filled: list[FilledOut]
-
-
 class CutPieceOut(Schema):
     """A length on its tube. [m]"""
 
