@@ -12,6 +12,7 @@ export const { p, navigate, isActive, route } = createRouter({
   '/rockets/:id/build': () => import('./stations/build/BuildStation.svelte'),
   '/rockets/:id/build/print': () => import('./stations/build/PrintPage.svelte'),
   '/rockets/:id/recovery': () => import('./stations/recovery/RecoveryStation.svelte'),
+  '/rockets/:id/recovery/print': () => import('./stations/recovery/PrintCard.svelte'),
   '/rockets/:id/flights': () => import('./stations/flights/FlightsStation.svelte'),
   '/rockets/:id/log': () => import('./logbook/LogFlight.svelte'),
   '/logbook': () => import('./logbook/Logbook.svelte'),

@@ -51,6 +51,9 @@ export const useMaterials = (build: () => string, moment: () => string) =>
   }));
 
 export type Recovery = Schemas['RecoveryOut'];
+export type Bay = Schemas['BayOut'];
+export type Link = Schemas['LinkOut'];
+export type QuizAnswer = Schemas['QuizAnswerOut'];
 
 export const useRecovery = (id: () => string) =>
   createQuery(() => ({

@@ -28,7 +28,7 @@ from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.canopy import CanopyKind
+from wobbly_fin.rocketry.recovery.devices import CanopyKind
 from wobbly_fin.rocketry.recovery.sequence import First
 from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 
@@ -54,6 +54,7 @@ class RecoveryDocument(Document):
     main_after_s: Number | None = None
     at_apogee: bool = False
     filling_s: Number = 0.0
+    burns: bool = False
 
     def to_sequence(self) -> RecoverySequence:
         drogue = within("drogue", self.drogue.to_canopy) if self.drogue else None

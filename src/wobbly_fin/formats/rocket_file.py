@@ -12,8 +12,10 @@ from pydantic import Field, StringConstraints
 from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.documents import PayloadDocument
 from wobbly_fin.formats.parts import FILED_PARTS, PartDocument, Text, one_of, to_parts
+from wobbly_fin.formats.recovery import RecoveryChoice
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, lay_out
 from wobbly_fin.rocketry.airframe.balance import School, school_of
+from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.airframe.mass import total, weigh
 from wobbly_fin.rocketry.airframe.mount import mount_of
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
@@ -23,8 +25,7 @@ from wobbly_fin.rocketry.flight import QuickRocket
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.motors import Motor, decode
 from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.sequence import First
-from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
+from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 
 CURRENT_VERSION = 2
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
@@ -131,29 +132,6 @@ class ScaleDocument(Document):
     typed: Annotated[dict[str, Text], Field(max_length=4)] = {}
 
 
-class RecoveryChoice(Document):
-    """How it is let down and packed: schools, and what opens first. `main_height_m` of a main let out lower down."""
-
-    protection: Literal["tissue", "fluff", "cloth", "baffle", "none"] = "tissue"
-    wadding: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
-    fold: Literal["accordion", "rolled", "wrapped", "bundle"] = "accordion"
-    first: First = "main"
-    drogue_m: Number | None = None
-    main_height_m: Number | None = None
-    at_apogee: bool = False
-    typed: Annotated[dict[str, Text], Field(max_length=8)] = {}
-
-    def to_sequence(self) -> RecoverySequence:
-        """The core's."""
-        drogue = None if self.drogue_m is None else within("drogue", lambda: Canopy(diameter_m=self.drogue_m or 0.0))
-        return RecoverySequence(
-            first=self.first,
-            drogue=drogue if self.first == "drogue" else None,
-            main_height_m=self.main_height_m if self.first != "main" else None,
-            at_apogee=self.at_apogee,
-        )
-
-
 class RocketFile(Document):
     """A rocket. `typed` keeps, per box of the form, the text its owner typed; the figures beside it are SI."""
 
@@ -220,8 +198,9 @@ class RocketFile(Document):
     def to_rocket(self, cd: float | None = None, boosters: tuple[Motor, ...] = ()) -> QuickRocket | RigidRocket:
         """What flies: an airframe as a rigid body, a quick rocket as a point. With its own Cd, or the one given."""
         if not self.is_quick:
-            sequence = within("recovery", self.recovery.to_sequence)
-            return RigidRocket(airframe=self.to_airframe(), cd=cd, boosters=boosters, recovery=sequence)
+            airframe = self.to_airframe()
+            sequence = within("recovery", self.recovery.to_sequence, _second_canopy(airframe))
+            return RigidRocket(airframe=airframe, cd=cd, boosters=boosters, recovery=sequence)
         body = self.body
         return QuickRocket(
             mass_kg=body.mass_kg,
@@ -229,6 +208,10 @@ class RocketFile(Document):
             cd=cd if cd is not None else body.cd if body.cd is not None else USUAL_CD,
             canopy=self.to_canopy(),
         )
+
+    def to_recovery_plan(self) -> RecoveryPlan:
+        """The core's plan of its recovery; raises RocketryError for a quick rocket."""
+        return within("recovery", self.recovery.to_plan, _second_canopy(self.to_airframe()))
 
     @property
     def own_cd(self) -> float | None:
@@ -275,10 +258,16 @@ class RocketFile(Document):
         else:
             lay_out(self.to_airframe())
             within("margin", self.margin.to_school)
-            within("recovery", self.recovery.to_sequence)
+            self.to_recovery_plan()
         for label in self.printed_motors:
             within("printed_motors", decode, label)
         return self
+
+
+def _second_canopy(airframe: Airframe) -> Canopy | None:
+    """The smaller of two canopies aboard the first stage."""
+    packs = recovery_packs(lay_out(airframe))
+    return packs[1][1].canopy if len(packs) > 1 else None
 
 
 def read_rocket_file(document: Any) -> RocketFile:
@@ -290,4 +279,13 @@ def read_rocket_file(document: Any) -> RocketFile:
     return RocketFile.model_validate(document | {"version": CURRENT_VERSION} if version == 1 else document)
 
 
-__all__ = ["CURRENT_VERSION", "MotorMount", "PartDocument", "QuickBody", "RocketFile", "StageDocument", "read_rocket_file"]
+__all__ = [
+    "CURRENT_VERSION",
+    "MotorMount",
+    "PartDocument",
+    "QuickBody",
+    "RecoveryChoice",
+    "RocketFile",
+    "StageDocument",
+    "read_rocket_file",
+]

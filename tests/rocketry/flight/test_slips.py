@@ -2,7 +2,7 @@ import pytest
 
 from wobbly_fin.rocketry.flight.slips import slips
 from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.canopy import canopy_diameter_m
+from wobbly_fin.rocketry.recovery.sizing import diameter_for
 
 SANE = {
     "mass_kg": 0.06,
@@ -47,7 +47,7 @@ def test_a_slip_of_the_pen_is_noticed_with_a_figure_that_would_do(
 
 def test_a_canopy_halved_or_doubled_by_a_slip_is_noticed() -> None:
     for rate in (3.5, 4.2, 5.0):
-        right = canopy_diameter_m(0.06, rate, 1.225)
+        right = diameter_for(0.06, rate, 1.225)
         assert not slips(**(SANE | {"canopy": Canopy(diameter_m=right)}))
         for wrong in (right / 2, right * 2):
             assert slips(**(SANE | {"canopy": Canopy(diameter_m=wrong)})), (rate, wrong)

@@ -4,7 +4,8 @@ import pytest
 
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.canopy import canopy_diameter_m, descent_rate_m_s
+from wobbly_fin.rocketry.recovery.canopy import descent_rate_m_s
+from wobbly_fin.rocketry.recovery.sizing import diameter_for
 
 
 def test_descent_by_hand() -> None:
@@ -19,7 +20,7 @@ def test_a_spill_hole_takes_its_area_off() -> None:
 
 @pytest.mark.parametrize("mass_kg, rate", [(0.02, 3.5), (0.3, 5.0), (3.0, 6.1)])
 def test_size_for_a_rate_is_the_inverse(mass_kg: float, rate: float) -> None:
-    assert descent_rate_m_s(mass_kg, Canopy(diameter_m=canopy_diameter_m(mass_kg, rate, 1.2)), 1.2) == pytest.approx(rate)
+    assert descent_rate_m_s(mass_kg, Canopy(diameter_m=diameter_for(mass_kg, rate, 1.2)), 1.2) == pytest.approx(rate)
 
 
 def test_bad_figures_are_refused() -> None:

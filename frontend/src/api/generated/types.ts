@@ -652,6 +652,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hangar/rockets/{key}/ground-tests/{test}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Ground Test
+         * @description Keep a ground test, under a key the client made.
+         */
+        put: operations["record_ground_test"];
+        post?: never;
+        /**
+         * Delete Ground Test
+         * @description Drop a ground test; undoing the edit brings it back.
+         */
+        delete: operations["drop_ground_test"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/packing/quiz/{seed}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packing Quiz
+         * @description Four drawings of which one is wrong; the same ones for the same seed.
+         */
+        get: operations["packing_quiz"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/packing/quiz/{seed}/answer/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packing Answer
+         * @description Whether it is that one.
+         */
+        get: operations["packing_answer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/motors": {
         parameters: {
             query?: never;
@@ -3067,39 +3131,114 @@ export interface components {
         BayLayerOut: {
             /** What */
             what: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wadding" | "cloth" | "cord" | "canopy";
             /** Length M */
             length_m: number;
             /** Depth M */
             depth_m: number;
             /** Said */
             said: string;
+            /** Depth */
+            depth: string;
+        };
+        /**
+         * BayOut
+         * @description A bay with what opens out of it. Stations from the nose tip, `fore_m` below the tube's edge. [m]
+         */
+        BayOut: {
+            /**
+             * Event
+             * @enum {string}
+             */
+            event: "first" | "main";
+            /** Name */
+            name: string;
+            /** Length M */
+            length_m: number;
+            /** Fore M */
+            fore_m: number;
+            /** Bore M */
+            bore_m: number;
+            /** Tube Fore M */
+            tube_fore_m: number;
+            /** Layers */
+            layers: components["schemas"]["BayLayerOut"][];
+            /** Fit */
+            fit: string;
+            /** Fits */
+            fits: string;
+            /**
+             * Fired By
+             * @enum {string}
+             */
+            fired_by: "motor" | "altimeter";
+            /** Foot */
+            foot: string;
+            /** Motor Charge */
+            motor_charge: string;
+            /**
+             * Motor Verdict
+             * @enum {string}
+             */
+            motor_verdict: "" | "suits" | "weak" | "hard";
+            charge: components["schemas"]["ChargeOut"] | null;
+            /** Gas */
+            gas: components["schemas"]["GasStepOut"][];
         };
         /**
          * CanopyOptionOut
          * @description A canopy from stores in this rocket.
          */
         CanopyOptionOut: {
+            /** Key */
+            key: string;
             /** Name */
             name: string;
             /** Rate */
             rate: string;
+            /** Rate M S */
+            rate_m_s: number;
             /** Energy */
             energy: string;
             /** Drift */
             drift: string;
+            /** Drift M */
+            drift_m: number | null;
             /** Fit */
             fit: string;
+            /** Fill */
+            fill: number;
+            /** Holds */
+            holds: string;
             /**
              * Verdict
              * @enum {string}
              */
             verdict: "good" | "slow" | "fast";
+            /** Nearest */
+            nearest: boolean;
+        };
+        /**
+         * CardOut
+         * @description The card of one bay.
+         */
+        CardOut: {
+            /** Title */
+            title: string;
+            /** Steps */
+            steps: components["schemas"]["CardStepOut"][];
         };
         /**
          * CardStepOut
          * @description A drawing of the packing card.
          */
         CardStepOut: {
+            /** Key */
+            key: string;
             /** Title */
             title: string;
             /** Text */
@@ -3109,6 +3248,28 @@ export interface components {
             /** Caution */
             caution: string;
             picture: components["schemas"]["PictureOut"];
+        };
+        /**
+         * ChargeOut
+         * @description An altimeter's charge in a bay: what it is to do, in words; boxes as typed.
+         */
+        ChargeOut: {
+            /** Push */
+            push: string;
+            /** Pins */
+            pins: string;
+            /** Tested */
+            tested: string;
+            /** Count */
+            count: number;
+            /** Pin */
+            pin: string;
+            /** Throw */
+            throw: string;
+            /** Friction */
+            friction: string;
+            /** Wants */
+            wants: number;
         };
         /**
          * FilledOut
@@ -3121,6 +3282,60 @@ export interface components {
             points: number[][];
         };
         /**
+         * GasStepOut
+         * @description A place on the way of the hot gas; `say` is empty where it merely passes.
+         */
+        GasStepOut: {
+            /** What */
+            what: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "passes" | "shields" | "exposed" | "blocked" | "leaks" | "burns";
+            /** Say */
+            say: string;
+            /** Bore */
+            bore: string;
+        };
+        /**
+         * GroundTestOut
+         * @description A test on the ground.
+         */
+        GroundTestOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** On */
+            on: string;
+            /** Event */
+            event: string;
+            /** Charge */
+            charge: string;
+            /** Result */
+            result: string;
+            /** Remark */
+            remark: string;
+        };
+        /**
+         * HappeningOut
+         * @description A moment of the flight. [s], [m]
+         */
+        HappeningOut: {
+            /** Code */
+            code: string;
+            /** Time S */
+            time_s: number;
+            /** Altitude M */
+            altitude_m: number;
+            /** Word */
+            word: string;
+            /** Said */
+            said: string;
+        };
+        /**
          * LinkOut
          * @description A link of the chain, from the canopy down.
          */
@@ -3129,8 +3344,12 @@ export interface components {
             name: string;
             /** Kind */
             kind: string;
-            /** Said */
-            said: string;
+            /** Load */
+            load: string;
+            /** Holds */
+            holds: string;
+            /** Why */
+            why: string;
             /** Safety */
             safety: number;
             /** Weakest */
@@ -3138,7 +3357,7 @@ export interface components {
         };
         /**
          * LoadCaseOut
-         * @description One ejection.
+         * @description One moment of opening; `fault`: how it should not go.
          */
         LoadCaseOut: {
             /** Name */
@@ -3147,6 +3366,8 @@ export interface components {
             speed: string;
             /** Sentence */
             sentence: string;
+            /** Fault */
+            fault: boolean;
             /** Links */
             links: components["schemas"]["LinkOut"][];
         };
@@ -3232,47 +3453,52 @@ export interface components {
             rocket_id: string;
             /** Revision */
             revision: number;
-            /** Landing */
-            landing: string;
             /**
              * Verdict
              * @enum {string}
              */
             verdict: "good" | "warn" | "no";
-            /** Fit */
-            fit: string;
-            /** Fits */
-            fits: string;
+            /** Landing */
+            landing: string;
+            /** Remedy */
+            remedy: string;
+            /** Trim M */
+            trim_m: number | null;
+            /** Trim */
+            trim: string;
+            /** Canopy Part */
+            canopy_part: string | null;
             /** Cord */
             cord: string;
-            /** Fault */
-            fault: string;
-            /** Zips */
-            zips: string;
             /** Cd */
             cd: string;
-            /** Bay Length M */
-            bay_length_m: number;
-            /** Bay Fore M */
-            bay_fore_m: number;
-            /** Bore M */
-            bore_m: number;
-            /** Layers */
-            layers: components["schemas"]["BayLayerOut"][];
-            /** Cases */
-            cases: components["schemas"]["LoadCaseOut"][];
-            /** Exposed */
-            exposed: string[];
+            /** Warnings */
+            warnings: string[];
             /** Burns */
             burns: boolean;
-            /** Charge */
-            charge: string[];
+            /** Upgrade */
+            upgrade: string;
+            /** Bays */
+            bays: components["schemas"]["BayOut"][];
+            /** Cases */
+            cases: components["schemas"]["LoadCaseOut"][];
+            /** Refused */
+            refused: string[];
+            /** Caution */
+            caution: string;
             /** Vents */
-            vents: string[];
+            vents: components["schemas"]["VentOut"][];
             /** Options */
             options: components["schemas"]["CanopyOptionOut"][];
-            /** Card */
-            card: components["schemas"]["CardStepOut"][];
+            /** Band */
+            band: number[];
+            /** Rate M S */
+            rate_m_s: number;
+            timeline: components["schemas"]["TimelineOut"];
+            /** Cards */
+            cards: components["schemas"]["CardOut"][];
+            /** Tests */
+            tests: components["schemas"]["GroundTestOut"][];
             /** Protection */
             protection: string;
             /** Wadding */
@@ -3283,6 +3509,10 @@ export interface components {
             first: string;
             /** Main Height */
             main_height: string;
+            /** Drogue */
+            drogue: string;
+            /** Motor Charge */
+            motor_charge: string;
             /** At Apogee */
             at_apogee: boolean;
             /** Protections */
@@ -3291,18 +3521,102 @@ export interface components {
             folds: components["schemas"]["OptionOut"][];
             /** Firsts */
             firsts: components["schemas"]["OptionOut"][];
+            /** Pins */
+            pins: components["schemas"]["OptionOut"][];
+            /** Results */
+            results: components["schemas"]["OptionOut"][];
             /** Motor */
             motor: string;
+            /** Motor Named */
+            motor_named: string;
+            /** Motors */
+            motors: components["schemas"]["OptionOut"][];
+        };
+        /**
+         * TimelineOut
+         * @description The flight's moments on its height against time. [s], [m]
+         */
+        TimelineOut: {
+            /** Moments */
+            moments: components["schemas"]["HappeningOut"][];
+            /** Time S */
+            time_s: number[];
+            /** Altitude M */
+            altitude_m: number[];
+            /** Walk */
+            walk: string;
+            /** First */
+            first: string;
+        };
+        /**
+         * VentOut
+         * @description Vent holes, and whether they are right.
+         */
+        VentOut: {
+            /** Say */
+            say: string;
+            /** Good */
+            good: boolean;
         };
         /**
          * RecoveryIn
-         * @description Some boxes of how it is let down and packed; others stay. Heights as typed.
+         * @description Some boxes of how it is let down and packed; others stay. Quantities as typed.
          */
         RecoveryIn: {
             /** Told */
             told: {
                 [key: string]: boolean | string | null;
             };
+        };
+        /**
+         * GroundTestIn
+         * @description A test on the ground: event, charge as typed, result, day (empty: today), remark.
+         */
+        GroundTestIn: {
+            /**
+             * Event
+             * @enum {string}
+             */
+            event: "first" | "main";
+            /** Charge */
+            charge: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "threw" | "moved" | "nothing" | "damaged";
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+        };
+        /**
+         * QuizOut
+         * @description Four drawings, one of them wrong.
+         */
+        QuizOut: {
+            /** Seed */
+            seed: number;
+            /** Pictures */
+            pictures: components["schemas"]["PictureOut"][];
+        };
+        /**
+         * QuizAnswerOut
+         * @description Whether it was that one, which it was, and why.
+         */
+        QuizAnswerOut: {
+            /** Right */
+            right: boolean;
+            /** Wrong Place */
+            wrong_place: number;
+            /** Why */
+            why: string;
         };
         /**
          * MotorOut
@@ -5906,6 +6220,159 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    record_ground_test: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: number | null;
+            };
+            path: {
+                key: string;
+                test: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundTestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    drop_ground_test: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: number | null;
+            };
+            path: {
+                key: string;
+                test: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    packing_quiz: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizOut"];
+                };
+            };
+        };
+    };
+    packing_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seed: number;
+                place: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizAnswerOut"];
                 };
             };
         };

@@ -1,37 +1,36 @@
 <script lang="ts">
-  import { createMutation } from '@tanstack/svelte-query';
-  import { ApiError, ask, client } from '../../api/client';
-  import { queryClient } from '../../api/queries';
-  import { useRecovery, type Recovery } from '../../api/workshop';
+  import { ApiError } from '../../api/client';
+  import { useRecovery } from '../../api/workshop';
   import HowCome from '../../kit/HowCome.svelte';
   import Loading from '../../kit/Loading.svelte';
   import { p, route } from '../../router';
   import RocketFrame from '../RocketFrame.svelte';
-  import BayView from './BayView.svelte';
+  import Bays from './Bays.svelte';
   import Chain from './Chain.svelte';
-  import Choices from './Choices.svelte';
+  import ChargePanel from './ChargePanel.svelte';
+  import Chooser from './Chooser.svelte';
+  import { Desk } from './desk.svelte';
+  import Learn from './Learn.svelte';
   import PackingCard from './PackingCard.svelte';
+  import Timeline from './Timeline.svelte';
+  import Ways from './Ways.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
   const recovery = useRecovery(() => id);
+  const desk = $derived(new Desk(id));
   const marks = { good: '✓', warn: '!', no: '✕' } as const;
   const colours = { good: 'text-success', warn: 'text-warning', no: 'text-error' } as const;
 
-  const choose = createMutation(() => ({
-    mutationFn: (told: Record<string, string | boolean>) =>
-      ask(
-        client.PUT('/api/hangar/rockets/{key}/recovery', {
-          params: { path: { key: id }, header: { 'If-Match': recovery.data?.revision ?? null } },
-          body: { told },
-        }),
-      ),
-    onSuccess: (found: Recovery) => {
-      queryClient.setQueryData(['recovery', id], found);
-      for (const key of ['rockets', 'shape', 'board', 'forecast'])
-        void queryClient.invalidateQueries({ queryKey: [key] });
-    },
-  }));
-  const refused = $derived(choose.error instanceof ApiError ? choose.error : undefined);
+  /** What the rocket lacks before its recovery can be looked into; other failures can be tried again. */
+  const missing = $derived(
+    recovery.error instanceof ApiError && recovery.error.status === 422 ? recovery.error.message : '',
+  );
+  const tabs = [
+    ['card', 'Packing card'],
+    ['others', 'Other canopies'],
+    ['learn', 'Learn'],
+  ] as const;
+  let tab = $state<'card' | 'others' | 'learn'>('card');
 </script>
 
 <RocketFrame {id} station="recovery">
@@ -43,6 +42,14 @@
         <a class="link" href={p('/rockets/:id/shape', { params: { id } })}>Shape station</a>; then its canopy
         is packed here.
       </p>
+    {:else if missing && !recovery.data}
+      <div class="paper max-w-3xl p-6" role="alert">
+        <p class="mb-3 text-lg">{missing}</p>
+        <a class="btn btn-primary" href={p('/rockets/:id/shape', { params: { id } })}>To the Shape station</a>
+        <button class="btn" onclick={() => desk.tumble(rocket.revision)}
+          >It tumbles down, nothing opens</button
+        >
+      </div>
     {:else}
       <Loading query={recovery} waiting="Packing the bay…">
         {#snippet children(found)}
@@ -51,48 +58,51 @@
               <span class={colours[found.verdict]} aria-hidden="true">{marks[found.verdict]}</span>
               {found.landing}
             </h2>
-            <p>{found.fits} {found.cord}</p>
-            {#each found.exposed as line, i (i)}
+            <p>{found.remedy} {found.cord}</p>
+            {#each found.refused as line, i (i)}<p class="text-error font-semibold">
+                ✕ Refused: {line}.
+              </p>{/each}
+            {#each found.warnings as line, i (i)}
               <p class={found.burns && i === 0 ? 'text-error font-semibold' : 'text-warning'}>! {line}</p>
             {/each}
-            {#if found.zips}<p class="text-warning">! {found.zips}</p>{/if}
           </section>
-          <div class="grid grid-cols-1 gap-2 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
-            <div class="grid min-w-0 content-start gap-2">
-              <BayView {found} />
-              <Chain {found} />
+          <Ways {found} {desk} />
+          <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
+            <div class="grid min-w-0 grid-cols-1 content-start gap-2">
+              {#if found.bays.length}<Bays {found} {desk} /><Chain {found} />{:else}<Timeline {found} />{/if}
             </div>
-            <div class="grid min-w-0 content-start gap-2">
-              <PackingCard {found} />
-              <Choices
-                {found}
-                {refused}
-                pending={choose.isPending}
-                onchoose={(told) => choose.mutate(told)}
-              />
+            <div class="grid min-w-0 grid-cols-1 content-start gap-2">
+              <section class="paper min-w-0 p-4" aria-label="Packing">
+                <div role="tablist" class="mb-2 flex flex-wrap gap-1">
+                  {#each tabs as [key, label] (key)}
+                    <button
+                      role="tab"
+                      aria-selected={tab === key}
+                      class={['btn btn-sm', tab === key && 'btn-secondary']}
+                      onclick={() => (tab = key)}>{label}</button
+                    >
+                  {/each}
+                </div>
+                {#if tab === 'card'}{#key found.rocket_id}<PackingCard {found} />{/key}
+                {:else if tab === 'others'}<Chooser {found} {desk} />
+                {:else}<Learn />{/if}
+              </section>
+              {#if found.bays.length}<Timeline {found} />{/if}
             </div>
           </div>
-          {#if found.charge.length || found.vents.length}
-            <section class="paper mt-2 p-4" aria-label="Altimeter bay">
-              <h3 class="text-lg font-bold">Altimeter bay</h3>
-              {#each found.vents as line, i (i)}<p>{line}</p>{/each}
-              {#each found.charge as line, i (i)}
-                <p class={i === 1 ? 'mt-1' : ''}>
-                  {#if i === 1}<span class="text-error font-bold">Caution:</span>{/if}
-                  {line}
-                </p>
-              {/each}
-            </section>
-          {/if}
-          <HowCome about="loads and packing">
-            <p>
-              {found.cd} Opening: Pflanz’s method (from memory), at the speed the flight has when the delay is in
-              time, short and long. Cord: the energy of nose and body parting at 6.3 m/s goes into stretching it,
-              soft and stiff parts in series; a knot keeps 55 % (from memory). Strengths are usual figures from
-              memory: the maker’s sheet and a pull on a spring balance beat them. Packed lengths are reckoned from
-              mass and bore until you measure one and type it at the part.
-            </p>
-          </HowCome>
+          {#if found.bays.some((b) => b.charge) || found.vents.length}<ChargePanel {found} {desk} />{/if}
+          <div class="mt-2">
+            <HowCome about="loads and packing">
+              <p>
+                {found.cd} Opening: Pflanz’s method (from memory), at the speed the flight has when it opens in
+                time, early and late. Cord: the energy of nose and body parting goes into stretching it, soft and
+                stiff parts in series; a motor’s charge parts them with 6.3 m/s (our own figure), an altimeter’s
+                with what its push does along the shoulder; a knot keeps 55 % (from memory). Strengths are usual
+                figures from memory: the maker’s sheet and a pull on a spring balance beat them. Packed lengths
+                are reckoned from mass and bore until you measure one and type it at the part.
+              </p>
+            </HowCome>
+          </div>
         {/snippet}
       </Loading>
     {/if}

@@ -154,14 +154,20 @@ def _ferry() -> list[Parts]:
 
 
 def _bellwether() -> list[Parts]:
-    """High power: glass fins through the wall, a bolted bulkhead, buttons on a rail."""
+    """High power on a rail: a drogue at the top, the main let out low, two altimeters between them."""
     return [
         [
             {"type": "nose_cone", "shape": "ogive", **_mm(length=410, base_diameter=102.4, shoulder_length=95, shoulder_diameter=98.6, wall=2.6), "material": "fibreglass", **_g(462)},
             {"type": "body_tube", "as": "upper", "name": "upper tube", **_mm(length=640, outer_diameter=102.4, inner_diameter=98.8), "material": "phenolic"},
             {"type": "coupler", "as": "joiner", "in": "upper", "edge": "aft", **_mm(offset=-95, length=190, outer_diameter=98.6, wall=1.8), "material": "phenolic"},
-            {"type": "bulkhead", "in": "joiner", "edge": "fore", **_mm(offset=4, thickness=6.2), "material": "birch-ply"},
+            {"type": "bulkhead", "name": "forward lid", "in": "joiner", "edge": "fore", **_mm(offset=4, thickness=6.2), "material": "birch-ply"},
+            {"type": "bulkhead", "name": "aft lid", "in": "joiner", "edge": "aft", **_mm(offset=4, thickness=6.2), "material": "birch-ply"},
+            {"type": "mass_lump", "name": "two altimeters on a sled", "in": "joiner", "kind": "electronics", "edge": "fore", **_mm(offset=30, length=120, diameter=70), **_g(148)},
+            {"type": "vent_holes", "in": "joiner", "count": 4, "edge": "fore", **_mm(offset=95, diameter=3.0), "angle_deg": 45.0},
             {"type": "joint", "in": "joiner", "kind": "screwed", "count": 4, **_g(6)},
+            {"type": "cord", "name": "upper leader", "in": "upper", **_mm(length=500), "material": "aramid-3"},
+            {"type": "cord", "name": "upper cord", "in": "upper", **_mm(length=6000), "material": "nylon-web"},
+            {"type": "canopy", "name": "main", "in": "upper", "kind": "domed", **_mm(diameter=1600, spill_hole=160), "material": "ripstop", "lines_kg": 0.07},
             {"type": "body_tube", "as": "body", "name": "lower tube", **_mm(length=1000, outer_diameter=102.4, inner_diameter=98.8), "material": "phenolic"},
             {"type": "motor_tube", "as": "mount", "in": "body", **_mm(length=400, outer_diameter=57.2, inner_diameter=54.3, max_motor_length=326, overhang=8), "material": "phenolic"},
             {"type": "centring_ring", "as": "front", "name": "forward ring", "in": "mount", "edge": "fore", **_mm(offset=20, thickness=6.2, outer_diameter=98.7, inner_diameter=57.3), "material": "birch-ply"},
@@ -172,8 +178,9 @@ def _bellwether() -> list[Parts]:
             {"type": "rail_button", "name": "aft button", "in": "body", "edge": "aft", **_mm(offset=30, diameter=11.2, height=12.5), "material": "acetal", "angle_deg": 60.0},
             {"type": "rail_button", "name": "front button", "in": "body", "edge": "aft", **_mm(offset=800, diameter=11.2, height=12.5), "material": "acetal", "angle_deg": 60.0},
             {"type": "anchor", "name": "U-bolt", "in": "front", "kind": "u_bolt", "edge": "fore", **_mm(offset=-30, length=30, wire=6), **_g(46)},
-            {"type": "cord", "in": "body", **_mm(length=8000), "material": "nylon-web"},
-            {"type": "canopy", "in": "body", "kind": "domed", **_mm(diameter=1600, spill_hole=160), "material": "ripstop", "lines_kg": 0.07},
+            {"type": "cord", "name": "lower leader", "in": "body", **_mm(length=900), "material": "aramid-3"},
+            {"type": "cord", "name": "lower cord", "in": "body", **_mm(length=8000), "material": "nylon-web"},
+            {"type": "canopy", "name": "drogue", "in": "body", "kind": "cross", **_mm(diameter=480), "material": "ripstop", "lines_kg": 0.016},
             {"type": "mass_lump", "name": "bay hardware", "in": "upper", "kind": "hardware", "edge": "aft", **_mm(offset=100, length=40), **_g(128)},
             {"type": "allowance", "in": "body", "kind": "glue", **_g(305)},
             {"type": "allowance", "in": "body", "kind": "paint", "coats": 4, **_g(176)},
@@ -249,7 +256,20 @@ _EXTRA: dict[str, dict[str, Any]] = {
             {"text": "canopy, 12 in", "present": True}, {"text": "launch lug", "present": True},
         ],
     },
+    "Old Bellwether": {
+        "recovery": {
+            "protection": "cloth", "fold": "wrapped", "first": "drogue", "main_height_m": 180.0, "at_apogee": True,
+            "main_charge": {"throw_n": 160.0, "pins": 3}, "first_charge": {"throw_n": 130.0, "pins": 2}, "typed": {"main_height": "180 m", "main_throw": "160 N", "first_throw": "130 N"},
+            "tests": [
+                {"id": "5b1f2f4e-64c5-4b0a-9a55-0d6a3f5f7a01", "on": "2026-10-03", "event": "first", "charge_kg": 0.0013, "result": "threw", "volume_m3": 0.00387, "remark": "On the bench behind the club hut, everybody well back.", "typed": "1.3 g"},
+                {"id": "5b1f2f4e-64c5-4b0a-9a55-0d6a3f5f7a02", "on": "2026-10-17", "event": "main", "charge_kg": 0.0016, "result": "threw", "volume_m3": 0.00345, "remark": "With three pins since the long walk.", "typed": "1.6 g"},
+            ],
+        },
+    },
+    "Thimble": {"recovery": {"fold": "rolled"}},
+    "Saltmarsh Heron": {"recovery": {"protection": "fluff", "fold": "rolled"}},
     "Post Rider": {
+        "recovery": {"first": "tumble", "main_height_m": 60.0, "fold": "wrapped", "typed": {"main_height": "60 m"}},
         "scale": {
             "prototype": "Meridian post rocket, as drawn in a children’s annual", "main_diameter_m": 0.62, "tube_diameter_m": 0.049,
             "typed": {"main_diameter": "62 cm", "tube_diameter": "49 mm"},

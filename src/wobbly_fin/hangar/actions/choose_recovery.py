@@ -1,15 +1,28 @@
-"""Choose how a rocket is let down and packed."""
+"""Choose how a rocket is let down and packed, and keep the ground tests made of it."""
+
+import datetime
+import uuid
+from typing import Any
 
 from pydantic import ValidationError
 
 from wobbly_fin.formats.errors import refusals
+from wobbly_fin.formats.recovery import MOST_TESTS
 from wobbly_fin.formats.rocket_file import RecoveryChoice, RocketFile
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
 
-_TYPED = {"main_height": ("main_height_m", "height"), "drogue": ("drogue_m", "short_length")}
-_PLAIN = {"protection", "wadding", "fold", "first", "at_apogee"}
+# Box → where its figure goes and what it is a quantity of.
+_TYPED = {
+    "main_height": ("main_height_m", "height"), "drogue": ("drogue_m", "short_length"), "motor_charge": ("motor_charge_kg", "mass"),
+    "first_throw": ("first_charge.throw_n", "force"), "main_throw": ("main_charge.throw_n", "force"),
+    "first_friction": ("first_charge.friction_n", "force"), "main_friction": ("main_charge.friction_n", "force"),
+}  # fmt: skip
+_PLAIN = {"protection", "wadding", "fold", "first", "at_apogee", "motor"}
+_PINS = {f"{event}_{what}": (f"{event}_charge", what) for event in ("first", "main") for what in ("pins", "pin")}
+# Figures that fall back to a default where their box is emptied, rather than to nothing.
+_DEFAULTED = ("throw_n",)
 
 
 def choose_recovery(file: RocketFile, told: dict[str, bool | str | None], units: UnitChoice) -> RocketFile:
@@ -18,23 +31,104 @@ def choose_recovery(file: RocketFile, told: dict[str, bool | str | None], units:
     for name, value in told.items():
         if name in _PLAIN:
             content[name] = value if value is not None else ""
+        elif name in _PINS:
+            place, what = _PINS[name]
+            content[place][what] = _whole(value, name) if what == "pins" else str(value or "")
         elif name in _TYPED:
-            field, quantity = _TYPED[name]
-            text = str(value or "").strip()
-            content[field] = parse(text, quantity, units.system, name=name).si if text else None
-            content["typed"] = {**content["typed"], name: text}
+            _type(content, name, str(value or "").strip(), units)
         else:
             raise RocketryError(name, "is no box of this form")
-    if content["first"] != "main" and content["main_height_m"] is None:
+    if content["first"] in ("tumble", "drogue") and content["main_height_m"] is None:
         # Common practice: a main let out low opens at about 150 m.
         content["main_height_m"] = 150.0
         content["typed"] = {**content["typed"], "main_height": "150 m"}
+    return _checked(file, content)
+
+
+def record_ground_test(
+    file: RocketFile, key: uuid.UUID, told: dict[str, str], volume_m3: float, today: datetime.date, units: UnitChoice
+) -> RocketFile:
+    """The file with a ground test more; one under a key that is there already changes nothing."""
+    if any(t.id == key for t in file.recovery.tests):
+        return file
+    if len(file.recovery.tests) >= MOST_TESTS:
+        raise RocketryError("charge", f"would be test {MOST_TESTS + 1}; {MOST_TESTS} are kept, drop an old one first")
+    charge = parse(told.get("charge", ""), "mass", units.system, name="charge")
+    if not 0 < charge.si <= 0.1:
+        raise RocketryError("charge", f"{charge.text} is no charge; grams and parts of them, 100 g at the most")
+    on = _day(told.get("on", ""), today)
+    content = file.recovery.model_dump(mode="json")
+    content["tests"].append(
+        {
+            "id": str(key), "on": on.isoformat(), "event": told.get("event", "main"), "charge_kg": charge.si, "result": told.get("result", ""),
+            "volume_m3": volume_m3, "remark": told.get("remark", ""), "typed": charge.text,
+        }
+    )  # fmt: skip
+    return _checked(file, content)
+
+
+def drop_ground_test(file: RocketFile, key: uuid.UUID) -> RocketFile:
+    """The file without a ground test; undo brings it back."""
+    content = file.recovery.model_dump(mode="json")
+    content["tests"] = [t for t in content["tests"] if t["id"] != str(key)]
+    return _checked(file, content)
+
+
+def _type(content: dict[str, Any], name: str, text: str, units: UnitChoice) -> None:
+    path, quantity = _TYPED[name]
+    *place, field = path.split(".")
+    holder = content[place[0]] if place else content
+    if text:
+        figure = parse(text, quantity, units.system, name=name).si
+        if figure < 0:
+            raise RocketryError(name, f"{text} is less than nothing")
+        holder[field] = figure
+    elif field in _DEFAULTED:
+        del holder[field]
+    else:
+        holder[field] = None
+    content["typed"] = {**content["typed"], name: text}
+
+
+def _whole(value: bool | str | None, name: str) -> int:
+    text = str(value or "0").strip()
+    if not text.isascii() or not text.isdigit() or len(text) > 3 or int(text) > 12:
+        raise RocketryError(name, f"{text[:20]} is no number of pins; none to 12")
+    return int(text)
+
+
+def _day(text: str, today: datetime.date) -> datetime.date:
+    if not text.strip():
+        return today
+    try:
+        day = datetime.date.fromisoformat(text.strip())
+    except ValueError as error:
+        raise RocketryError("on", f"{text[:20]!r} is no day; write it as {today.isoformat()}") from error
+    if day > today:
+        raise RocketryError("on", f"{day.isoformat()} is yet to come; a test that was made is kept")
+    return day
+
+
+# Where a core error names a figure, the box that holds it.
+_BOXES = {"main_height_m": "main_height", "drogue_m": "drogue", "motor_charge_kg": "motor_charge"}
+
+
+def _checked(file: RocketFile, content: dict[str, Any]) -> RocketFile:
     try:
         choice = RecoveryChoice.model_validate(content)
     except ValidationError as error:
-        raise RocketryError(*refusals(error)[0]) from error
+        place, message = refusals(error)[0]
+        raise RocketryError(_box(place), message) from error
     try:
         return file.model_copy(update={"recovery": choice}).check()
     except RocketryError as error:
-        field = error.name.removeprefix("recovery.").split(".")[0]
-        raise RocketryError({"main_height_m": "main_height"}.get(field, field), error.message) from error
+        raise RocketryError(_box(error.name.removeprefix("recovery.")), error.message) from error
+
+
+def _box(place: str) -> str:
+    parts = place.split(".")
+    if parts[0] in ("first_charge", "main_charge") and len(parts) > 1:
+        return f"{parts[0].removesuffix('_charge')}_{parts[1].removesuffix('_n')}"
+    if parts[0] == "tests" and len(parts) > 1:
+        return {"charge_kg": "charge"}.get(parts[-1], parts[-1])
+    return _BOXES.get(parts[0], parts[0])

@@ -15,9 +15,64 @@ class BayLayerOut(Schema):
     """Something in the bay; `depth_m` is its top below the tube's edge. [m]"""
 
     what: str
+    kind: Literal["wadding", "cloth", "cord", "canopy"]
     length_m: float
     depth_m: float
     said: str
+    depth: str
+
+
+class GasStepOut(Schema):
+    """A place on the way of the hot gas; `say` is empty where it merely passes."""
+
+    what: str
+    state: Literal["passes", "shields", "exposed", "blocked", "leaks", "burns"]
+    say: str
+    bore: str
+
+
+class GroundTestOut(Schema):
+    """A test on the ground."""
+
+    id: uuid.UUID
+    on: str
+    event: str
+    charge: str
+    result: str
+    remark: str
+
+
+class ChargeOut(Schema):
+    """An altimeter's charge in a bay: what it is to do, in words; boxes as typed."""
+
+    push: str
+    pins: str
+    tested: str
+    count: int
+    pin: str
+    throw: str
+    friction: str
+    wants: int
+
+
+class BayOut(Schema):
+    """A bay with what opens out of it. Stations from the nose tip, `fore_m` below the tube's edge. [m]"""
+
+    event: Literal["first", "main"]
+    name: str
+    length_m: float
+    fore_m: float
+    bore_m: float
+    tube_fore_m: float
+    layers: list[BayLayerOut]
+    fit: str
+    fits: str
+    fired_by: Literal["motor", "altimeter"]
+    foot: str
+    motor_charge: str
+    motor_verdict: Literal["", "suits", "weak", "hard"]
+    charge: ChargeOut | None
+    gas: list[GasStepOut]
 
 
 class LinkOut(Schema):
@@ -25,39 +80,76 @@ class LinkOut(Schema):
 
     name: str
     kind: str
-    said: str
+    load: str
+    holds: str
+    why: str
     safety: float
     weakest: bool
 
 
 class LoadCaseOut(Schema):
-    """One ejection."""
+    """One moment of opening; `fault`: how it should not go."""
 
     name: str
     speed: str
     sentence: str
+    fault: bool
     links: list[LinkOut]
 
 
 class CanopyOptionOut(Schema):
     """A canopy from stores in this rocket."""
 
+    key: str
     name: str
     rate: str
+    rate_m_s: float
     energy: str
     drift: str
+    drift_m: float | None
     fit: str
+    fill: float
+    holds: str
     verdict: Literal["good", "slow", "fast"]
+    nearest: bool
+
+
+class HappeningOut(Schema):
+    """A moment of the flight. [s], [m]"""
+
+    code: str
+    time_s: float
+    altitude_m: float
+    word: str
+    said: str
+
+
+class TimelineOut(Schema):
+    """The flight's moments on its height against time. [s], [m]"""
+
+    moments: list[HappeningOut]
+    time_s: list[float]
+    altitude_m: list[float]
+    walk: str
+    first: str
 
 
 class CardStepOut(Schema):
     """A drawing of the packing card."""
 
+    key: str
     title: str
     text: str
     check: str
     caution: str
     picture: PictureOut
+
+
+class CardOut(Schema):
+    """The card of one bay."""
+
+    title: str
+    steps: list[CardStepOut]
 
 
 class OptionOut(Schema):
@@ -67,43 +159,84 @@ class OptionOut(Schema):
     label: str
 
 
+class VentOut(Schema):
+    """Vent holes, and whether they are right."""
+
+    say: str
+    good: bool
+
+
 class RecoveryOut(Schema):
     """The Recovery station."""
 
     rocket_id: uuid.UUID
     revision: int
-    landing: str
     verdict: Literal["good", "warn", "no"]
-    fit: str
-    fits: str
+    landing: str
+    remedy: str
+    trim_m: float | None
+    trim: str
+    canopy_part: uuid.UUID | None
     cord: str
-    fault: str
-    zips: str
     cd: str
-    bay_length_m: float
-    bay_fore_m: float
-    bore_m: float
-    layers: list[BayLayerOut]
-    cases: list[LoadCaseOut]
-    exposed: list[str]
+    warnings: list[str]
     burns: bool
-    charge: list[str]
-    vents: list[str]
+    upgrade: str
+    bays: list[BayOut]
+    cases: list[LoadCaseOut]
+    refused: list[str]
+    caution: str
+    vents: list[VentOut]
     options: list[CanopyOptionOut]
-    card: list[CardStepOut]
+    band: list[float]
+    rate_m_s: float
+    timeline: TimelineOut
+    cards: list[CardOut]
+    tests: list[GroundTestOut]
     protection: str
     wadding: str
     fold: str
     first: str
     main_height: str
+    drogue: str
+    motor_charge: str
     at_apogee: bool
     protections: list[OptionOut]
     folds: list[OptionOut]
     firsts: list[OptionOut]
+    pins: list[OptionOut]
+    results: list[OptionOut]
     motor: str
+    motor_named: str
+    motors: list[OptionOut]
 
 
 class RecoveryIn(Schema):
-    """Some boxes of how it is let down and packed; others stay. Heights as typed."""
+    """Some boxes of how it is let down and packed; others stay. Quantities as typed."""
 
-    told: Annotated[dict[str, bool | Typed | None], Field(max_length=10)]
+    told: Annotated[dict[str, bool | Typed | None], Field(max_length=20)]
+
+
+class GroundTestIn(Schema):
+    """A test on the ground: event, charge as typed, result, day (empty: today), remark."""
+
+    event: Literal["first", "main"]
+    charge: Typed
+    result: Literal["threw", "moved", "nothing", "damaged"]
+    on: Typed = ""
+    remark: Annotated[str, StringConstraints(max_length=200)] = ""
+
+
+class QuizOut(Schema):
+    """Four drawings, one of them wrong."""
+
+    seed: int
+    pictures: list[PictureOut]
+
+
+class QuizAnswerOut(Schema):
+    """Whether it was that one, which it was, and why."""
+
+    right: bool
+    wrong_place: int
+    why: str

@@ -59,6 +59,10 @@ class SiteAir:
             return 1.0
         return self.pressure_hpa * PA_PER_HPA / standard.pressure_pa(self.elevation_m)
 
+    def pressure_pa(self, height_m: float = 0.0) -> float:
+        """Pressure at a height above the pad. [Pa]"""
+        return standard.pressure_pa(self.elevation_m + height_m) * self.pressure_factor
+
     def density_kg_m3(self, height_m: float = 0.0) -> float:
         """Density at a height above the pad [kg/m³]; raises OutOfRangeError above 32 km or below −1 km."""
         require_finite("height_m", height_m)

@@ -25,6 +25,7 @@ from wobbly_fin.rocketry.airframe.parts import (
 )
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
 
 # How dense a canopy or cord packs in its tube: a guess, nobody's measurement; type a packed length to replace it.
 PACKED_KG_M3 = 220.0
@@ -324,6 +325,12 @@ def _recovery_host(index: int, part: Part, numbers: dict[str, int], outer: tuple
     return max(tubes, key=lambda o: o.aft_m - o.fore_m).index
 
 
+def recovery_packs(layout: Layout, stage: int = 0) -> list[tuple[Placed, CanopyPack]]:
+    """What a stage comes down under, the main first: that with the most drag; the next is its drogue."""
+    found = [(p, p.part) for p in layout.of(CanopyPack) if p.stage == stage and isinstance(p.part, CanopyPack)]
+    return sorted(found, key=lambda f: -f[1].canopy.drag_area_m2)
+
+
 def packed_length_m(part: Part, bore_m: float) -> float:
     """How much of a tube's length a packed canopy, cord or wadding takes: as told, else by mass and bore. [m]"""
     told = getattr(part, "packed_length_m", None)
@@ -331,6 +338,8 @@ def packed_length_m(part: Part, bore_m: float) -> float:
         return float(told)
     if isinstance(part, MassLump) and part.length_m:
         return part.length_m
+    if isinstance(part, CanopyPack) and part.kind not in PACKED_KINDS:
+        return 0.0  # blades and wings fold along the body, not into it
     mass = part.mass_kg
     if mass is None:
         mass = soft_mass_kg(part) or 0.0

@@ -10,14 +10,14 @@ from typing import Any
 from wobbly_fin.rocketry.airframe.aero_table import aero_table
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
-from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
+from wobbly_fin.rocketry.airframe.layout import Layout, lay_out, recovery_packs
 from wobbly_fin.rocketry.airframe.mass import Aboard, Totals, empty_totals, joined, motor_places, weigh
-from wobbly_fin.rocketry.airframe.parts import CanopyPack, MotorTube, VentHoles
+from wobbly_fin.rocketry.airframe.parts import MotorTube, VentHoles
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.flight.figures import Floats
 from wobbly_fin.rocketry.flight.flight import Flight
-from wobbly_fin.rocketry.flight.vehicle import Opening, Spent, Stretch, Vehicle, burn_of
+from wobbly_fin.rocketry.flight.vehicle import Spent, Stretch, Vehicle, burn_of
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
@@ -106,8 +106,8 @@ class RigidRocket:
         """What opens."""
         if self.canopy_given is not None:
             return self.canopy_given
-        packed = next((p.part for p in self.layout.of(CanopyPack) if isinstance(p.part, CanopyPack)), None)
-        return packed.canopy if packed else None
+        packs = recovery_packs(self.layout)
+        return packs[0][1].canopy if packs else None
 
     @cached_property
     def _mounts(self) -> dict[int, MotorTube]:
@@ -195,10 +195,7 @@ class RigidRocket:
                 lights = ends + self.lights_after_s
                 stretch = replace(stretch, ends_s=ends)
             stretches.append(stretch)
-        canopy = self.canopy
-        openings: tuple[Opening, ...] = ()
-        if canopy is not None:
-            openings = self.recovery.openings(canopy, tumble_drag_area_m2(self._stack(1)))
+        openings = self.recovery.openings(self.canopy, tumble_drag_area_m2(self._stack(1)))
         return Vehicle(
             stretches=tuple(stretches), liftoff_mass_kg=liftoff, openings=openings, spent=tuple(spent),
             at_apogee=self.recovery.at_apogee,

@@ -4,11 +4,12 @@ from collections.abc import Callable, Sequence
 
 from wobbly_fin.rocketry.choosing.aim import Shot
 from wobbly_fin.rocketry.choosing.pick import Candidate
+from wobbly_fin.rocketry.choosing.refusals import Refusal
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.thumb import Thumb
 from wobbly_fin.rocketry.choosing.trials import Trial
-from wobbly_fin.rocketry.constants import DELAY_SCATTER_FRACTION, DELAY_SCATTER_LEAST_S
 from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.motors.labels import delay_stray_s
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_against
 
@@ -37,35 +38,53 @@ def _kind(t: Trial, u: UnitChoice) -> str:
     if t.passed:
         opener = "an altimeter" if t.value != t.limit else "an ejection charge"
         return f"has {opener} to open the canopy"
-    if t.value == "booster":
-        return "a booster: no ejection charge, nothing would open the canopy"
-    if t.value == "plugged":
-        return "plugged: no ejection charge, and this rocket has no altimeter to open the canopy"
-    return "nothing would open the canopy"
+    return _REFUSED.get(f"{t.value}_opens_nothing", "nothing would open the canopy")
+
+
+_REFUSED: dict[str, str] = {
+    "booster_opens_nothing": "a booster: no ejection charge, nothing would open the canopy",
+    "plugged_opens_nothing": "plugged: no ejection charge, and this rocket has no altimeter to open the canopy",
+    "charge_behind_plug": "has an ejection charge behind a plug: it would burst the tube; vent it, or use a motor made without a charge",
+    "mixed_cluster": "mixes motors: they neither light nor burn out together, so the push goes off the axis",
+    "composite_booster": "a composite motor lights nothing above it; the upper stage would want an igniter of its own",
+    "booster_has_charge": "the booster has a delay and a charge: it would light nothing in time",
+    "booster_plugged": "the booster is plugged: its flame never reaches the stage above",
+    "booster_under_nothing": "a booster with nothing above it to light",
+    "wadding_burns": "what shields the canopy is untreated: it burns and starts fires; treated tissue, fluff or a flameproof cloth instead",
+}
+
+
+def refusal_sentence(refusal: Refusal, units: UnitChoice = METRIC) -> str:
+    """A configuration that must not fly, in words."""
+    said = _narrow(refusal.value, refusal.limit, units) if refusal.code == "vent_too_narrow" else _REFUSED[refusal.code]
+    return said[:1].upper() + said[1:]
+
+
+def _narrow(hole_m: float | None, wants_m: float | None, u: UnitChoice) -> str:
+    hole, wants = show(hole_m or 0.0, "short_length", u), show(wants_m or 0.0, "short_length", u)
+    return f"vents through {hole}, narrower than the motor's {wants}: the charge would burst the tube"
 
 
 def _charge(t: Trial, u: UnitChoice) -> str:
     if t.passed:
         return "its charge has a way out past the plug" if t.value == "open" else "no charge behind the plug"
     if isinstance(t.value, float):
-        hole, wants = show(t.value / 1000, "short_length", u), show(_float(t.limit) / 1000, "short_length", u)
-        return f"vents through {hole}, narrower than the motor's {wants}: the charge would burst the tube"
-    return "has an ejection charge behind a plug: it would burst the tube; vent it, or use a motor made without a charge"
+        return _narrow(t.value / 1000, _float(t.limit) / 1000, u)
+    return _REFUSED["charge_behind_plug"]
+
+
+def _shield(t: Trial, u: UnitChoice) -> str:
+    return _REFUSED["wadding_burns"]
 
 
 def _igniter(t: Trial, u: UnitChoice) -> str:
-    return {
-        "lights the next": "its booster burns through and lights the motor above",
-        "booster_has_charge": "the booster has a delay and a charge: it would light nothing in time",
-        "composite_booster": "a composite motor lights nothing above it; the upper stage would want an igniter of its own",
-        "booster_plugged": "the booster is plugged: its flame never reaches the stage above",
-    }[str(t.value)]
+    return _REFUSED.get(str(t.value), "its booster burns through and lights the motor above")
 
 
 def _cluster(t: Trial, u: UnitChoice) -> str:
     if t.passed:
         return f"{_float(t.value):g} of the same motor; all must light together"
-    return "mixes motors: they neither light nor burn out together, so the push goes off the axis"
+    return _REFUSED["mixed_cluster"]
 
 
 def _allowed(t: Trial, u: UnitChoice) -> str:
@@ -184,7 +203,7 @@ def _landing_rate(t: Trial, u: UnitChoice) -> str:
 
 
 _SENTENCES: dict[str, Callable[[Trial, UnitChoice], str]] = {
-    "fits": _fits, "kind": _kind, "charge": _charge, "igniter": _igniter, "cluster": _cluster, "allowed": _allowed, "age": _age,
+    "fits": _fits, "kind": _kind, "charge": _charge, "shield": _shield, "igniter": _igniter, "cluster": _cluster, "allowed": _allowed, "age": _age,
     "local_limit": _local_limit, "site_size": _site_size, "stable_ignition": _stable("with the motor in"),
     "stable_rod": _stable("leaving the rod, at the angle the wind meets it"), "stable_burnout": _stable("once burnt out"),
     "tumbles": _tumbles, "payload": _payload, "drift": _drift("comes down"),
@@ -238,7 +257,7 @@ def delay_sentence(best: Candidate) -> str:
         return said + ". This motor has no delay."
     if flight.ejection is None:
         return said + f". With {best.delay_s:g} s it has landed before the charge fires."
-    spread = max(DELAY_SCATTER_LEAST_S, DELAY_SCATTER_FRACTION * best.delay_s)
+    spread = delay_stray_s(best.delay_s)
     return (
         said
         + f". With {best.delay_s:g} s the canopy opens {after_apogee(flight.ejection.after_apogee_s)};"

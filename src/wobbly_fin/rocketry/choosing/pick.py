@@ -130,16 +130,8 @@ def judge_delays(
         flights = [error.flight] * len(delays_s)
     rigid = rocket if isinstance(rocket, RigidRocket) else None
     boosters = rigid.boosters if rigid else ()
-    count = rigid.motors_in(0) if rigid else 1
-    each = tuple(rigid.motors_in(i + 1) for i in range(len(boosters))) if rigid else ()
-    configuration = Configuration(
-        upper=(motor, *rigid.others) if rigid and rigid.others and not boosters else (motor,) * count,
-        boosters=tuple((b,) * n for b, n in zip(boosters, each, strict=True)),
-        altimeter_opens=vehicle.at_apogee,
-        plugged=rigid.plugged if rigid else False,
-        vent_m=rigid.vent_m if rigid else None,
-        own_igniter=bool(rigid and rigid.lights_after_s > 0),
-    )
+    configuration = configuration_of(rocket, motor)
+    each = tuple(len(motors) for motors in configuration.boosters)
     found = []
     for delay_s, flight in zip(delays_s, flights, strict=True):
         margins = rigid.margins(vehicle, flight) if rigid else None
@@ -158,11 +150,28 @@ def judge_delays(
                 margin=margin,
                 flight=flight,
                 boosters=boosters,
-                motors=count,
+                motors=len(configuration.upper),
                 boosters_each=each,
             )
         )
     return found
+
+
+def configuration_of(rocket: Rocket, motor: Motor) -> Configuration:
+    """What is loaded how, a motor in the first stage and its boosters below."""
+    rigid = rocket if isinstance(rocket, RigidRocket) else None
+    if rigid is None:
+        return Configuration(upper=(motor,))
+    mixed = bool(rigid.others) and not rigid.boosters
+    return Configuration(
+        upper=(motor, *rigid.others) if mixed else (motor,) * rigid.motors_in(0),
+        boosters=tuple((b,) * rigid.motors_in(i + 1) for i, b in enumerate(rigid.boosters)),
+        altimeter_opens=rigid.recovery.at_apogee and bool(rigid.canopy),
+        plugged=rigid.plugged,
+        vent_m=rigid.vent_m,
+        own_igniter=rigid.lights_after_s > 0,
+        wadding_burns=rigid.recovery.burns,
+    )
 
 
 def best_per_motor(candidates: Sequence[Candidate]) -> tuple[Candidate, ...]:

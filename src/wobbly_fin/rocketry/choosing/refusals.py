@@ -8,7 +8,7 @@ from wobbly_fin.rocketry.motors.motor import Motor
 
 RefusalCode = Literal[
     "booster_opens_nothing", "plugged_opens_nothing", "charge_behind_plug", "vent_too_narrow", "mixed_cluster",
-    "composite_booster", "booster_has_charge", "booster_plugged", "booster_under_nothing",
+    "composite_booster", "booster_has_charge", "booster_plugged", "booster_under_nothing", "wadding_burns",
 ]  # fmt: skip
 
 
@@ -39,6 +39,8 @@ class Configuration:
         Diameter of the hole the charge can leave through sideways. [m]
     own_igniter : bool
         Upper stages have igniters of their own, fired by electronics.
+    wadding_burns : bool
+        What shields the canopy is untreated and catches fire.
     """
 
     upper: tuple[Motor, ...]
@@ -47,6 +49,7 @@ class Configuration:
     plugged: bool = False
     vent_m: float | None = None
     own_igniter: bool = False
+    wadding_burns: bool = False
 
 
 def refusals(c: Configuration) -> tuple[Refusal, ...]:
@@ -62,6 +65,8 @@ def refusals(c: Configuration) -> tuple[Refusal, ...]:
             found.append(Refusal(code="charge_behind_plug"))
         elif c.vent_m < widest - 1e-4:
             found.append(Refusal(code="vent_too_narrow", value=c.vent_m, limit=widest))
+    if c.wadding_burns:
+        found.append(Refusal(code="wadding_burns"))
     for motors in (c.upper, *c.boosters):
         if len({m.key for m in motors}) > 1:
             found.append(Refusal(code="mixed_cluster"))

@@ -7,7 +7,8 @@ import math
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.air import SiteAir
-from wobbly_fin.rocketry.recovery.canopy import Canopy, canopy_diameter_m, descent_rate_m_s
+from wobbly_fin.rocketry.recovery.canopy import Canopy, descent_rate_m_s
+from wobbly_fin.rocketry.recovery.sizing import diameter_for
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
 USUAL_MOUNTS_MM = (13.0, 18.0, 24.0, 29.0, 38.0, 54.0, 75.0, 98.0)  # common practice, no source
@@ -144,7 +145,7 @@ def _canopy(mass_kg: float | None, canopy: Canopy | None, units: UnitChoice) -> 
     low, high = _STREAMER_DESCENT_M_S if canopy.kind == "streamer" else _DESCENT_M_S
     if low <= rate <= high:
         return None
-    better = canopy_diameter_m(mass_kg, _AIM_M_S, rho, canopy.drag_coefficient)
+    better = diameter_for(mass_kg, _AIM_M_S, rho, cd=canopy.drag_coefficient)
     what = "small" if rate > high else "large"
     said = show(canopy.diameter_m, "short_length", units)
     return Slip(

@@ -1,6 +1,6 @@
 """Sentences about motors."""
 
-from wobbly_fin.rocketry.motors.labels import MotorLabel
+from wobbly_fin.rocketry.motors.labels import MotorLabel, delay_stray_s
 from wobbly_fin.rocketry.motors.plausibility import Doubt, burn_time_range_s
 
 
@@ -25,7 +25,7 @@ def label_sentences(label: MotorLabel) -> tuple[str, ...]:
     elif label.delay_s is not None:
         said.append(
             f"-{label.delay_s:g}: the charge fires {label.delay_s:g} s after burnout, give or take"
-            f" {max(1.5, 0.2 * label.delay_s):.2g} s (scatter quoted from memory)."
+            f" {delay_stray_s(label.delay_s):.2g} s (scatter quoted from memory)."
         )
     else:
         said.append("No dash: the label does not say which delay.")

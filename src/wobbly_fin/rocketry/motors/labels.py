@@ -4,6 +4,7 @@ import re
 from dataclasses import dataclass
 from typing import Literal
 
+from wobbly_fin.rocketry.constants import DELAY_SCATTER_FRACTION, DELAY_SCATTER_LEAST_S
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors.classes import ImpulseClass, impulse_class
 
@@ -121,3 +122,8 @@ def decode(text: str) -> MotorLabel:
         adjustable_delay="A" in suffix,
         case_code=case.removesuffix("T"),
     )
+
+
+def delay_stray_s(delay_s: float) -> float:
+    """How far a labelled delay may stray either way: a fifth of it, at least 1.5 s (NFPA 1125, from memory). [s]"""
+    return max(DELAY_SCATTER_LEAST_S, DELAY_SCATTER_FRACTION * delay_s)

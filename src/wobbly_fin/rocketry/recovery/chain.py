@@ -1,18 +1,18 @@
 """From canopy to anchor: what each link is pulled with, what it holds, and which gives way first."""
 
-from collections.abc import Sequence
+import math
 from dataclasses import dataclass
 from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.recovery.canopy import Canopy
-from wobbly_fin.rocketry.recovery.cords import CORDS, KNOT_FACTOR, Segment, reduced_mass_kg, taut_force_n, without_elastic
+from wobbly_fin.rocketry.recovery.cords import CORDS, KNOT_FACTOR, CordStuff, Segment, reduced_mass_kg, taut_force_n
+from wobbly_fin.rocketry.recovery.devices import device_of
 from wobbly_fin.rocketry.recovery.opening import opening_force_n
 
 # What else there is between canopy and body [N]: usual figures, from memory; a maker's figure or a pull on a spring balance
 # beats them.
 LINE_N: dict[str, float] = {"film": 25.0, "metallised-film": 25.0, "crepe": 20.0, "tissue": 15.0, "ripstop": 180.0}
-LINES: dict[str, int] = {"flat": 6, "hexagonal": 6, "domed": 8, "cross": 8, "streamer": 1}
 ANCHOR_N: dict[str, float] = {
     "folded_patch": 90.0, "loop_patch": 180.0, "mount_line": 310.0 * KNOT_FACTOR, "eye_bolt": 1300.0, "u_bolt": 4000.0,
 }  # fmt: skip
@@ -27,13 +27,14 @@ LinkKind = Literal["lines", "cord", "anchor", "eye"]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LinkLoad:
-    """A link of the chain. `why` names the load: opening, or the cord coming taut. [N]"""
+    """A link of the chain. `why` names the load: opening, or the cord coming taut; `stuff` is a cord's. [N]"""
 
     kind: LinkKind
     name: str
     load_n: float
     holds_n: float
     why: str
+    stuff: CordStuff | None = None
 
     @property
     def safety(self) -> float:
@@ -83,19 +84,26 @@ class Loads:
     ----------
     taut_n, opening_n : float
         The two loads. [N]
-    fault_n : float or None
-        The cord coming taut with its elastic out of action; None where it has none, or nothing else. [N]
     """
 
     links: tuple[LinkLoad, ...]
     taut_n: float
     opening_n: float
-    fault_n: float | None
 
     @property
     def weakest(self) -> LinkLoad:
         """What gives way first."""
         return min(self.links, key=lambda link: link.safety)
+
+
+def parting_speed_m_s(throw_n: float, shoulder_m: float, nose_kg: float, body_kg: float) -> float:
+    """With which a charge's push parts two bodies: its work along the shoulder, F L = ½ μ v². [m/s]
+
+    The push is taken as steady till the joint is open: gas cools and leaks, so this is the hard side.
+    """
+    require_finite("throw_n", throw_n, 0.0, 50_000.0)
+    require_finite("shoulder_m", shoulder_m, 0.0, 2.0)
+    return math.sqrt(2 * throw_n * shoulder_m / reduced_mass_kg(nose_kg, body_kg))
 
 
 def loads(rig: Rig, density_kg_m3: float, speed_m_s: float, parting_m_s: float = PARTING_M_S) -> Loads:
@@ -118,33 +126,23 @@ def loads(rig: Rig, density_kg_m3: float, speed_m_s: float, parting_m_s: float =
     below = opening * rig.body_kg / (rig.nose_kg + rig.body_kg)
     on_cord, why = (taut, "the cord coming taut") if taut >= below else (below, "the canopy opening")
     links: list[LinkLoad] = []
-    if rig.canopy is not None:
-        count = rig.lines or LINES[rig.canopy.kind]
+    if rig.canopy is not None and (rig.lines or device_of(rig.canopy.kind).lines):
+        count = rig.lines or device_of(rig.canopy.kind).lines
         # Lines never share alike: half of them carry it (our own reading).
         holds = max(1.0, count / 2) * LINE_N.get(rig.cloth, 100.0)
-        links.append(LinkLoad(kind="lines", name="canopy lines", load_n=opening, holds_n=holds, why="the canopy opening"))
+        name = "streamer’s end" if rig.canopy.kind == "streamer" else "canopy lines"
+        links.append(LinkLoad(kind="lines", name=name, load_n=opening, holds_n=holds, why="the canopy opening"))
     eye = NOSE_EYE_N.get(rig.nose_material, OTHER_EYE_N) * max(1.0, rig.nose_base_m / EYE_AT_M) ** 2
-    links.append(
-        LinkLoad(
-            kind="eye",
-            name="nose eye",
-            load_n=taut,
-            holds_n=eye,
-            why="the cord coming taut",
-        )
-    )
+    links.append(LinkLoad(kind="eye", name="nose eye", load_n=taut, holds_n=eye, why="the cord coming taut"))
     for segment in reversed(rig.segments):
         name = f"{segment.stuff.name}{', knotted' if segment.knotted else ''}"
-        links.append(LinkLoad(kind="cord", name=name, load_n=on_cord, holds_n=segment.holds_n, why=why))
+        links.append(LinkLoad(kind="cord", name=name, load_n=on_cord, holds_n=segment.holds_n, why=why, stuff=segment.stuff))
     links.append(LinkLoad(kind="anchor", name="anchor", load_n=on_cord, holds_n=ANCHOR_N[rig.anchor], why=why))
-    rest = without_elastic(rig.segments)
-    fault = taut_force_n(rest, mu, parting_m_s) if rest and len(rest) < len(rig.segments) else None
-    return Loads(links=tuple(links), taut_n=taut, opening_n=opening, fault_n=fault)
+    return Loads(links=tuple(links), taut_n=taut, opening_n=opening)
 
 
-def next_cord_up(segments: Sequence[Segment], stronger_than_n: float) -> str | None:
+def next_cord_up(stuff: CordStuff, stronger_than_n: float) -> CordStuff | None:
     """The lightest cord of the same sort that holds so much, knots and all; None where there is none."""
-    elastic = all(s.stuff.elastic for s in segments)
-    fit = [c for c in CORDS.values() if c.elastic == elastic and c.strength_n * KNOT_FACTOR >= stronger_than_n]
-    best = min(fit, key=lambda c: c.strength_n, default=None)
-    return None if best is None else best.key
+    alike = [c for c in CORDS.values() if (c.elastic, c.flameproof) == (stuff.elastic, stuff.flameproof)]
+    enough = [c for c in alike if c.strength_n * KNOT_FACTOR >= stronger_than_n]
+    return min(enough, key=lambda c: c.strength_n, default=None)

@@ -5,9 +5,9 @@ stretching the cord: springs in series, each hard once it has no stretch left. G
 Strengths and stretches are usual figures from memory; the maker's sheet beats them.
 """
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from wobbly_fin.rocketry.airframe.materials import MATERIALS
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
@@ -16,6 +16,8 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_po
 KNOT_FACTOR = 0.55
 # A stretched-out elastic goes on stretching like its cover: so many times as stiff (our own reading).
 HARDENS = 25.0
+# From here on people take longer cords: our own reading of "heavy".
+HEAVY_KG = 1.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -30,6 +32,8 @@ class CordStuff:
         Of its length, by which it has stretched when it is out of stretch (elastic) or parts (others). [-]
     force_n : float
         That takes so much. [N]
+    width_m : float
+        Across: what it bears with on a tube's rim. [m]
     """
 
     key: str
@@ -37,6 +41,7 @@ class CordStuff:
     stretch: float
     force_n: float
     elastic: bool = False
+    width_m: float = 0.002
 
     @property
     def name(self) -> str:
@@ -54,10 +59,10 @@ CORDS: dict[str, CordStuff] = {
     for c in (
         CordStuff(key="elastic-3", strength_n=70.0, stretch=1.2, force_n=22.0, elastic=True),
         CordStuff(key="elastic-6", strength_n=130.0, stretch=1.2, force_n=40.0, elastic=True),
-        CordStuff(key="aramid-1", strength_n=310.0, stretch=0.035, force_n=310.0),
-        CordStuff(key="aramid-3", strength_n=1800.0, stretch=0.035, force_n=1800.0),
-        CordStuff(key="nylon-web", strength_n=4400.0, stretch=0.25, force_n=4400.0),
-        CordStuff(key="cotton", strength_n=250.0, stretch=0.10, force_n=250.0),
+        CordStuff(key="aramid-1", strength_n=310.0, stretch=0.035, force_n=310.0, width_m=0.001),
+        CordStuff(key="aramid-3", strength_n=1800.0, stretch=0.035, force_n=1800.0, width_m=0.003),
+        CordStuff(key="nylon-web", strength_n=4400.0, stretch=0.25, force_n=4400.0, width_m=0.014),
+        CordStuff(key="cotton", strength_n=250.0, stretch=0.10, force_n=250.0, width_m=0.002),
     )
 }
 
@@ -83,9 +88,8 @@ class Segment:
         """How much longer it is under a pull. [m]"""
         s = self.stuff
         soft = min(force_n, s.force_n) / s.force_n * s.stretch
-        hard = max(0.0, force_n - s.force_n) / s.force_n * s.stretch / HARDENS if s.elastic else 0.0
-        beyond = max(0.0, force_n - s.force_n) / s.force_n * s.stretch if not s.elastic else 0.0
-        return self.length_m * (soft + hard + beyond)
+        hard = max(0.0, force_n - s.force_n) / s.force_n * s.stretch / (HARDENS if s.elastic else 1.0)
+        return self.length_m * (soft + hard)
 
     def energy_j(self, force_n: float) -> float:
         """What it has taken up when it pulls so hard. [J]"""
@@ -150,16 +154,48 @@ def stuff_of(material: str | None) -> CordStuff:
     return found
 
 
-def recommended_m(body_length_m: float, mass_kg: float) -> tuple[float, float]:
-    """Cord lengths people use: two to three bodies, up to five for heavy models (common practice, no source). [m]"""
+CordSchool = Literal["elastic above flameproof", "all flameproof", "all elastic", "other"]
+
+
+def school_of(segments: Sequence[Segment]) -> CordSchool:
+    """How a cord is made up."""
+    elastic = [s for s in segments if s.stuff.elastic and s.length_m > 0]
+    proof = [s for s in segments if s.stuff.flameproof and s.length_m > 0]
+    if elastic and proof:
+        return "elastic above flameproof"
+    if len(proof) == len(segments):
+        return "all flameproof"
+    return "all elastic" if len(elastic) == len(segments) else "other"
+
+
+def recommended_m(body_length_m: float, mass_kg: float, school: CordSchool = "elastic above flameproof") -> tuple[float, float]:
+    """Cord lengths people use: two to three bodies, up to five for heavy models (common practice, no source). [m]
+
+    A cord without any stretch wants three at least: only its length gives nose and body time to slow (our own reading).
+    """
     require_positive("body_length_m", body_length_m)
-    return 2 * body_length_m, (5.0 if mass_kg > 1.0 else 3.0) * body_length_m
+    stiff = school in ("all flameproof", "other")
+    return (3.0 if stiff else 2.0) * body_length_m, (5.0 if stiff or mass_kg > HEAVY_KG else 3.0) * body_length_m
 
 
-def zips(segments: Sequence[Segment], force_n: float, wall_m: float) -> bool:
-    """Whether a thin stiff line at the tube's rim may cut it: stiff, thin, and pulled hard for the wall (our own reading)."""
-    rim = [s for s in segments if not s.stuff.elastic]
-    if not rim:
-        return False
-    bearing = 12e6 * max(wall_m, 1e-4) * 0.002  # paper gives way at about 12 MPa along a 2 mm line: our own figure
-    return force_n > bearing and not math.isinf(force_n)
+# Paper gives way at about 12 MPa under a line that saws at its edge, resin-bonded and glass tubes at several times that: our own
+# figures, from torn tubes.
+RIM_PA: dict[str, float] = {"phenolic": 40e6, "fibreglass": 120e6, "carbon": 150e6}
+RIM_PAPER_PA = 12e6
+
+
+def at_rim(segments: Sequence[Segment], rim_m: float) -> tuple[Segment, ...]:
+    """What lies over the tube's rim once the cord is pulled straight; the last of it where it is too short. [m]"""
+    reached = 0.0
+    for segment in segments:
+        reached += segment.length_m
+        if reached >= rim_m - 1e-9:
+            return (segment,)
+    return tuple(segments[-1:])
+
+
+def zips(segments: Sequence[Segment], force_n: float, wall_m: float, tube: str = "paper-tube") -> bool:
+    """Whether a stiff line at a tube's rim may cut it: pulled harder than the wall bears under its width (our own reading)."""
+    require_positive("wall_m", wall_m, 0.05)
+    stiff = [s.stuff.width_m for s in segments if not s.stuff.elastic and s.length_m > 0]
+    return bool(stiff) and force_n > RIM_PA.get(tube, RIM_PAPER_PA) * wall_m * min(stiff)

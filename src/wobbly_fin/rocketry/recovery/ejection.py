@@ -1,4 +1,4 @@
-"""Charges, pins and vent holes. Figures and their cautions only: how a charge is made is no business of this program.
+"""Charges, pins, joints and vent holes. Figures and their cautions only: how a charge is made is no business of this program.
 
 Black powder's gas: m = p V ÷ (R T) with R T ≈ 2.19e5 J/kg, p above the air outside (from memory). Charges are for people licensed
 for them; a ground test by them decides.
@@ -6,18 +6,26 @@ for them; a ground test by them decides.
 
 import math
 from dataclasses import dataclass
+from typing import Literal
 
-from wobbly_fin.rocketry.errors import OutOfRangeError, require_finite, require_positive
+from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
+from wobbly_fin.rocketry.errors import OutOfRangeError, RocketryError, require_finite, require_positive
 
 GAS_J_KG = 2.19e5
 LARGEST_PA = 500e3
 # One nylon screw of a size in shear [N]: usual figures, from memory.
 PINS_N: dict[str, float] = {"2-56": 155.0, "4-40": 220.0, "M2": 130.0, "M2.5": 200.0, "M3": 290.0}
-# What a snug nose holds by friction: our own figure, a light pull takes it off.
-FRICTION_N = 15.0
 # The rule of thumb: one hole of 6.35 mm for 1.6387 L (100 in³), its area in proportion; versions of it differ by two
 # (common practice, no source).
 VENT_HOLE_M, VENT_VOLUME_M3 = 0.00635, 1.6387e-3
+# The charge pressed into a motor's forward end, by case [mm] → [kg]: usual figures, from memory; the maker's sheet beats them.
+MOTOR_CHARGE_KG: dict[int, float] = {
+    13: 0.25e-3, 18: 0.45e-3, 24: 0.75e-3, 29: 1.1e-3, 38: 1.4e-3, 54: 1.6e-3, 75: 2.0e-3, 98: 2.0e-3,
+}  # fmt: skip
+# A motor's charge that reckons to less than so many times what the joint wants may fail: gas leaks and cools (our own figure).
+AMPLE = 3.0
+# In a bay of half a litre and more this much strains tubes and joints (our own figure); smaller bays let go long before.
+HARD_PA, ROOMY_M3 = 200e3, 0.5e-3
 CAUTION = (
     "Charges are for adults licensed for them where they live. Local code, the altimeter maker's sheet and a ground test decide; armed only on the "
     "pad, upright, last; after landing an unfired charge is live: disarm first, stand aside."
@@ -31,7 +39,67 @@ class Push:
     pressure_pa: float
     charge_kg: float
     force_n: float
-    pins_n: float
+    held_n: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NoseFit:
+    """Between which pulls a nose that no pin holds should come off. [N]"""
+
+    least_n: float
+    most_n: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MotorCharge:
+    """A motor's own charge in a bay: what it would come to if nothing leaked.
+
+    Attributes
+    ----------
+    told : bool
+        The charge is off the maker's sheet, not a usual figure.
+    force_n, wanted_n : float
+        On the joint, and what that wants. [N]
+    """
+
+    charge_kg: float
+    told: bool
+    pressure_pa: float
+    force_n: float
+    wanted_n: float
+    volume_m3: float
+
+    @property
+    def verdict(self) -> Literal["suits", "weak", "hard"]:
+        """Whether it suits the bay."""
+        if self.force_n < AMPLE * self.wanted_n:
+            return "weak"
+        return "hard" if self.volume_m3 >= ROOMY_M3 and self.pressure_pa > HARD_PA else "suits"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PinsWanted:
+    """What pulls at a pinned joint before it should part, and how many pins of a size hold it. [N]
+
+    Attributes
+    ----------
+    cabin_n : float
+        Air shut in at the pad, pushing as it climbs; none where the bay has a vent hole.
+    coast_n : float
+        The nose running on as drag slows the body.
+    jerk_n : float
+        The first event's cord coming taut elsewhere on the rocket.
+    """
+
+    cabin_n: float
+    coast_n: float
+    jerk_n: float
+    count: int
+
+    @property
+    def pull_n(self) -> float:
+        """The largest of them together that can meet: air and coasting on the way up, or air and the jerk. [N]"""
+        return self.cabin_n + max(self.coast_n, self.jerk_n)
 
 
 def bay_volume_m3(bore_m: float, length_m: float) -> float:
@@ -63,9 +131,14 @@ def pressure_pa(charge: float, volume_m3: float) -> float:
     return charge * GAS_J_KG / volume_m3
 
 
-def wanted(
-    bore_m: float, length_m: float, *, force_n: float, pins: int = 0, pin: str = "2-56", friction_n: float = FRICTION_N
-) -> Push:
+def pin_n(pin: str) -> float:
+    """What one shear pin holds [N]; raises RocketryError for a size nobody has a figure for."""
+    if pin not in PINS_N:
+        raise RocketryError("pin", f"{pin!r} is no pin there is a figure for; one of {', '.join(PINS_N)}")
+    return PINS_N[pin]
+
+
+def wanted(bore_m: float, volume_m3: float, *, force_n: float, pins: int = 0, pin: str = "2-56", friction_n: float = 0.0) -> Push:
     """Pressure and charge that part a bay: force to spare on the bulkhead, over pins and friction.
 
     Parameters
@@ -73,23 +146,70 @@ def wanted(
     force_n : float
         To throw nose and canopy out with, once the pins are gone. [N]
     """
-    require_finite("force_n", force_n, 1.0, 50_000.0)
+    require_positive("bore_m", bore_m, 1.0)
+    require_finite("throw", force_n, 1.0, 50_000.0)
     require_finite("pins", pins, 0, 12)
-    require_finite("friction_n", friction_n, 0.0, 5_000.0)
-    held = pins * PINS_N[pin] + friction_n
-    area = math.pi / 4 * bore_m**2
-    pressure = (force_n + held) / area
-    return Push(
-        pressure_pa=pressure, charge_kg=charge_kg(pressure, bay_volume_m3(bore_m, length_m)), force_n=force_n, pins_n=held
-    )
+    require_finite("friction", friction_n, 0.0, 5_000.0)
+    held = pins * pin_n(pin) + friction_n
+    pressure = (force_n + held) / (math.pi / 4 * bore_m**2)
+    if pressure > LARGEST_PA:
+        raise RocketryError(
+            "throw",
+            f"and the pins want {pressure / 1e5:.1f} bar in this bay; no tube is made for more than {LARGEST_PA / 1e5:.0f}",
+        )
+    return Push(pressure_pa=pressure, charge_kg=charge_kg(pressure, volume_m3), force_n=force_n, held_n=held)
 
 
-def pins_for(bore_m: float, cabin_pa: float, nose_kg: float, deceleration_m_s2: float, pin: str = "2-56") -> int:
-    """How many pins hold a bay shut against pressure left inside on the way up and the nose's own weight as it slows. [-]"""
-    require_finite("cabin_pa", cabin_pa, 0.0, 110e3)
+def motor_charge(
+    case_m: float, bore_m: float, volume_m3: float, wanted_n: float, *, told_kg: float | None = None, motors: int = 1
+) -> MotorCharge:
+    """A motor's own charge against a bay; `told_kg` off the maker's sheet, of one motor.
+
+    Raises
+    ------
+    RocketryError
+        For a charge above 0.1 kg.
+    """
+    nearest = min(MOTOR_CHARGE_KG, key=lambda mm: abs(mm - 1000 * case_m))
+    charge = (MOTOR_CHARGE_KG[nearest] if told_kg is None else told_kg) * motors
+    pressure = pressure_pa(charge, volume_m3)
+    return MotorCharge(
+        charge_kg=charge, told=told_kg is not None, pressure_pa=pressure, force_n=pressure * math.pi / 4 * bore_m**2,
+        wanted_n=wanted_n, volume_m3=volume_m3,
+    )  # fmt: skip
+
+
+def nose_fit(rest_kg: float) -> NoseFit:
+    """The nose lifts the rocket without sliding off, yet comes off with a light pull: its weight, and three times that (our own figure).
+
+    Light rockets are held by a finger's worth of friction anyway: never less than 2 N is asked for.
+    """
+    weight = rest_kg * STANDARD_GRAVITY_M_S2
+    return NoseFit(least_n=weight, most_n=max(2.0, 3 * weight))
+
+
+def pins_for(pull_n: float, pin: str = "2-56") -> int:
+    """How many pins of a size hold a pull: two at least, so that it parts straight. [-]"""
+    require_finite("pull_n", pull_n, 0.0, 1e6)
+    return max(2, math.ceil(pull_n / pin_n(pin) - 1e-9))
+
+
+def pins_wanted(
+    bore_m: float, *, shut_in_pa: float, nose_kg: float, deceleration_m_s2: float, jerk_n: float = 0.0, pin: str = "2-56"
+) -> PinsWanted:
+    """What pulls at a joint that is to stay shut.
+
+    Parameters
+    ----------
+    shut_in_pa : float
+        Of air shut in at the pad over that outside at apogee; 0 for a bay with a vent hole. [Pa]
+    deceleration_m_s2 : float
+        By drag, at its greatest. [m/s²]
+    """
+    require_finite("shut_in_pa", shut_in_pa, 0.0, 110e3)
     require_positive("nose_kg", nose_kg, 50.0)
-    pull = cabin_pa * math.pi / 4 * bore_m**2 + nose_kg * max(deceleration_m_s2, 0.0)
-    return max(2, math.ceil(pull / PINS_N[pin] - 1e-9)) if pull > FRICTION_N else 0
+    cabin, coast = shut_in_pa * math.pi / 4 * bore_m**2, nose_kg * max(deceleration_m_s2, 0.0)
+    return PinsWanted(cabin_n=cabin, coast_n=coast, jerk_n=jerk_n, count=pins_for(cabin + max(coast, jerk_n), pin))
 
 
 def vent_diameter_m(volume_m3: float, count: int = 1) -> float:

@@ -5,14 +5,10 @@ drag alone, and the force is X₁ times the drag the full canopy would have at t
 parameter A = 2 m ÷ (ρ Cd·S v t_f).
 """
 
-import math
-
+from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import require_finite, require_positive
 from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.recovery.devices import device_of
-
-# Steady drag is overshot a little while it fills: usual figure for flat and domed canopies in the large, from memory.
-OVERSHOOT = 1.0
 
 
 def filling_time_s(canopy: Canopy, speed_m_s: float) -> float:
@@ -56,12 +52,12 @@ def opening_force_n(
         None: by its kind and size.
     """
     require_finite("speed_m_s", speed_m_s, 0.0, 500.0)
-    steady = 0.5 * density_kg_m3 * canopy.drag_area_m2 * speed_m_s**2
+    steady, weight = 0.5 * density_kg_m3 * canopy.drag_area_m2 * speed_m_s**2, mass_kg * STANDARD_GRAVITY_M_S2
     if speed_m_s < 1e-6:
-        return mass_kg * 9.80665
+        return weight
     fills = filling_time_s(canopy, speed_m_s) if filling_s is None else filling_s
     if fills <= 0:
-        return max(steady * OVERSHOOT, mass_kg * 9.80665)
+        return max(steady, weight)
     device = device_of(canopy.kind)
     factor = force_factor(ballistic_parameter(mass_kg, canopy, density_kg_m3, speed_m_s, fills), device.growth)
-    return max(steady * factor * OVERSHOOT, mass_kg * 9.80665) if math.isfinite(factor) else steady
+    return max(steady * factor, weight)

@@ -16,6 +16,7 @@ PACKED_KG_M3: dict[str, float] = {"film": 170.0, "metallised-film": 150.0, "rips
 CORD_KG_M3 = 350.0
 OTHER_KG_M3 = 220.0
 GOOD_FROM, TIGHT_FROM = 0.3, 0.85
+HEAVY_KG_M2, SMALL_BORE_M = 1.3, 0.026
 PROTECTIONS: dict[str, str] = {
     "tissue": "treated tissue", "fluff": "cellulose fluff", "cloth": "flameproof cloth", "baffle": "a baffle", "none": "nothing",
 }  # fmt: skip
@@ -59,26 +60,36 @@ def packed_length_m(mass_kg: float, bore_m: float, density_kg_m3: float) -> floa
     return mass_kg / (density_kg_m3 * math.pi / 4 * bore_m**2)
 
 
-def tissue_sheets(bore_m: float) -> int:
-    """Sheets of treated tissue, loosely crumpled: two or three in a small tube, seven in a wide one (common practice, no source)."""
+def heavy_charge(bore_m: float, charge_kg: float) -> bool:
+    """Whether a charge is a lot for so narrow a tube: one more sheet is asked for (our own figure)."""
     require_positive("bore_m", bore_m, 1.0)
-    return min(7, max(2, round(1 + bore_m / 0.011)))
+    return charge_kg / (math.pi / 4 * bore_m**2) > HEAVY_KG_M2
 
 
-def fluff_depth_m(bore_m: float) -> float:
+def tissue_sheets(bore_m: float, charge_kg: float = 0.0) -> int:
+    """Sheets of treated tissue, loosely crumpled: two or three in a small tube, seven in a wide one (common practice, no source).
+
+    One more where the charge is a lot for the tube, but never more than a small tube takes.
+    """
+    require_positive("bore_m", bore_m, 1.0)
+    sheets = round(1 + bore_m / 0.011) + heavy_charge(bore_m, charge_kg)
+    return min(3 if bore_m < SMALL_BORE_M else 7, max(2, sheets))
+
+
+def fluff_depth_m(bore_m: float, charge_kg: float = 0.0) -> float:
     """Cellulose fluff, about 2 to 5 cm deep (common practice, no source). [m]"""
     require_positive("bore_m", bore_m, 1.0)
-    return min(0.05, max(0.02, 0.8 * bore_m))
+    return min(0.05, max(0.02, (1.0 if heavy_charge(bore_m, charge_kg) else 0.8) * bore_m))
 
 
-def protection_length_m(protection: str, bore_m: float) -> float:
+def protection_length_m(protection: str, bore_m: float, charge_kg: float = 0.0) -> float:
     """How much of the bay the protection takes. [m]"""
     if protection not in PROTECTIONS:
         raise RocketryError("protection", f"{protection!r} is none; one of {', '.join(PROTECTIONS)}")
     if protection == "tissue":
-        return 0.6 * bore_m + 0.004 * tissue_sheets(bore_m)
+        return 0.6 * bore_m + 0.004 * tissue_sheets(bore_m, charge_kg)
     if protection == "fluff":
-        return fluff_depth_m(bore_m)
+        return fluff_depth_m(bore_m, charge_kg)
     return 0.25 * bore_m if protection == "cloth" else 0.0
 
 

@@ -1,4 +1,4 @@
-"""In what order things open: at once by the charge, or tumble or drogue first and the main lower down."""
+"""In what order things open: at once by the charge; tumble or drogue first and the main lower down; or nothing, it tumbles."""
 
 from dataclasses import dataclass
 from typing import Literal
@@ -7,8 +7,8 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_po
 from wobbly_fin.rocketry.flight.vehicle import Opening
 from wobbly_fin.rocketry.recovery.canopy import Canopy
 
-First = Literal["main", "tumble", "drogue"]
-FIRSTS: tuple[First, ...] = ("main", "tumble", "drogue")
+First = Literal["main", "tumble", "drogue", "tumble_only"]
+FIRSTS: tuple[First, ...] = ("main", "tumble", "drogue", "tumble_only")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -19,6 +19,7 @@ class Sequence:
     ----------
     first : str
         main: the canopy at once. tumble: nothing but the parted rocket, until the main. drogue: a small canopy until then.
+        tumble_only: all the way down.
     drogue : Canopy or None
         Needed for `drogue`.
     main_height_m : float or None
@@ -29,6 +30,8 @@ class Sequence:
         An altimeter fires the first event at apogee, whatever the motor's delay.
     filling_s : float
         Time the main takes to fill. [s]
+    burns : bool
+        What shields it from the charge is untreated and catches fire: it must not fly so.
 
     Raises
     ------
@@ -41,13 +44,14 @@ class Sequence:
     main_after_s: float | None = None
     at_apogee: bool = False
     filling_s: float = 0.0
+    burns: bool = False
 
     def __post_init__(self) -> None:
         if self.first not in FIRSTS:
             raise RocketryError("first", f"{self.first!r} is none; one of {', '.join(FIRSTS)}")
         if self.first == "drogue" and self.drogue is None:
             raise RocketryError("drogue", "is missing: which canopy is it?")
-        if self.first != "main" and self.main_height_m is None and self.main_after_s is None:
+        if self.two_events and self.main_height_m is None and self.main_after_s is None:
             raise RocketryError("main_height_m", "is missing: at what height, or how long after, does the main open?")
         if self.main_height_m is not None:
             require_positive("main_height_m", self.main_height_m, 10_000.0)
@@ -55,8 +59,17 @@ class Sequence:
             require_finite("main_after_s", self.main_after_s, 0.0, 600.0)
         require_finite("filling_s", self.filling_s, 0.0, 30.0)
 
-    def openings(self, main: Canopy, tumble_drag_area_m2: float) -> tuple[Opening, ...]:
-        """As the flight takes them."""
+    @property
+    def two_events(self) -> bool:
+        """Whether the main opens later than the first event."""
+        return self.first in ("tumble", "drogue")
+
+    def openings(self, main: Canopy | None, tumble_drag_area_m2: float) -> tuple[Opening, ...]:
+        """As the flight takes them; none where there is nothing to open."""
+        if self.first == "tumble_only":
+            return (Opening(drag_area_m2=tumble_drag_area_m2),)
+        if main is None:
+            return ()
         last = Opening(drag_area_m2=main.drag_area_m2, filling_s=self.filling_s)
         if self.first == "main":
             return (last,)

@@ -1,12 +1,14 @@
 """What is fitted to an airframe: guides, retainers, joints, and the rigging that decides tubes and rings."""
 
+import math
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from wobbly_fin.rocketry.airframe.materials import Form
 from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, choice, number, size
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery.canopy import Canopy, CanopyKind
+from wobbly_fin.rocketry.recovery.canopy import Canopy
+from wobbly_fin.rocketry.recovery.devices import DEVICES, CanopyKind
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -137,46 +139,49 @@ class Cord(Part):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CanopyPack(Part):
-    """A canopy or a streamer with its lines, packed above the cord unless it is placed.
+    """A canopy or a streamer with its lines, packed above the cord unless it is placed; or blades, or a wing, it comes down by.
 
-    A streamer has `length_m` and `width_m`; the others a diameter.
+    A streamer and a wing have `length_m` and `width_m`; the others a diameter.
     """
 
     TYPE: ClassVar[str] = "canopy"
     WORD: ClassVar[str] = "canopy"
     FORM: ClassVar[Form] = "cloth"
 
-    kind: CanopyKind = choice(
-        "Kind",
-        {"flat": "flat, round", "hexagonal": "hexagonal", "domed": "domed", "cross": "cross", "streamer": "streamer"},
-        "flat",
+    kind: CanopyKind = choice("Kind", {d.key: d.name for d in DEVICES.values() if d.key != "tumble"}, "flat")
+    diameter_m: float | None = size(
+        "Diameter", default=None, high=30.0, hint="Laid flat; of a domed one: the mouth; of blades: the disc they sweep."
     )
-    diameter_m: float | None = size("Diameter", default=None, high=30.0, hint="Laid flat; of a domed one: the mouth.")
     spill_hole_m: float = size("Spill hole", default=0.0, zero=True, high=30.0)
-    length_m: float | None = size("Streamer length", default=None, high=30.0)
-    width_m: float | None = size("Streamer width", default=None, high=2.0)
-    cd: float | None = number("Cd", 0.01, 5.0, None, "Empty: usual for the kind.")
+    length_m: float | None = size("Streamer length, or wing span", default=None, high=30.0)
+    width_m: float | None = size("Streamer width, or wing chord", default=None, high=2.0)
+    cd: float | None = number("Cd", 0.01, 60.0, None, "Empty: usual for the kind.")
     lines_kg: float = size("Lines and swivel", default=0.0, zero=True, high=5.0, quantity="mass")
     packed_length_m: float | None = size("Packed, along the tube", default=None, hint="Empty: by its mass and the bore.")
 
     def check(self) -> None:
-        if self.kind == "streamer":
+        if self.oblong:
             if self.diameter_m is None and (self.length_m is None or self.width_m is None):
-                raise RocketryError("length_m", "and width are both needed for a streamer")
+                raise RocketryError("length_m", f"and width are both needed for a {DEVICES[self.kind].name}")
         elif self.diameter_m is None:
             raise RocketryError("diameter_m", "is missing")
         _ = self.canopy  # its own checks
 
     @property
     def called(self) -> str:
-        return self.name or ("streamer" if self.kind == "streamer" else self.WORD)
+        return self.name or (self.WORD if self.kind not in ("streamer", "helicopter", "glide") else DEVICES[self.kind].name)
+
+    @property
+    def oblong(self) -> bool:
+        """Whether it is told by length and width."""
+        return self.kind in ("streamer", "glide")
 
     @property
     def canopy(self) -> Canopy:
-        """What it does in the air; a streamer as the circle of its area."""
+        """What it does in the air; a streamer or a wing as the circle of its area."""
         across = self.diameter_m
-        if self.kind == "streamer" and self.length_m is not None and self.width_m is not None:
-            across = (4 * self.length_m * self.width_m / 3.141592653589793) ** 0.5
+        if self.oblong and self.length_m is not None and self.width_m is not None:
+            across = math.sqrt(4 * self.length_m * self.width_m / math.pi)
         return Canopy(kind=self.kind, diameter_m=across or 0.0, cd=self.cd, spill_hole_m=self.spill_hole_m)
 
     @property

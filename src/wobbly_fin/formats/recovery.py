@@ -1,0 +1,94 @@
+"""How a rocket is let down, as its file keeps it: schools, order of opening, charges wished for, ground tests made."""
+
+import datetime
+import uuid
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
+
+from wobbly_fin.formats.base import Document, Number, within
+from wobbly_fin.formats.parts import Text
+from wobbly_fin.rocketry.recovery import Canopy
+from wobbly_fin.rocketry.recovery.gas_path import burns_by_name
+from wobbly_fin.rocketry.recovery.plan import THROW_N, ChargeWish, GroundTest, RecoveryPlan
+from wobbly_fin.rocketry.recovery.sequence import First
+from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
+
+MOST_TESTS = 40
+
+
+class ChargeDocument(Document):
+    """What an altimeter's charge is to do in a bay; `friction_n` null: as a nose that just holds its rocket."""
+
+    throw_n: Number = THROW_N
+    pins: Annotated[int, Field(strict=True, ge=0, le=12)] = 0
+    pin: Annotated[str, StringConstraints(max_length=12)] = "2-56"
+    friction_n: Number | None = None
+
+    def to_wish(self) -> ChargeWish:
+        """The core's."""
+        return ChargeWish(**self.model_dump())
+
+
+class GroundTestDocument(Document):
+    """A test on the ground, as told; the bay's volume on that day is kept with it."""
+
+    id: uuid.UUID
+    on: datetime.date
+    event: Literal["first", "main"]
+    charge_kg: Number
+    result: Literal["threw", "moved", "nothing", "damaged"]
+    volume_m3: Number
+    remark: Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)] = ""
+    typed: Text = ""
+
+    def to_test(self) -> GroundTest:
+        """The core's."""
+        return GroundTest(
+            on=self.on.isoformat(), event=self.event, charge_kg=self.charge_kg, result=self.result, volume_m3=self.volume_m3,
+            remark=self.remark,
+        )  # fmt: skip
+
+
+class RecoveryChoice(Document):
+    """How it is let down and packed: schools, and what opens first. `main_height_m` of a main let out lower down; `motor` it is judged
+    with, empty: whichever suits best that day.
+    """
+
+    protection: Literal["tissue", "fluff", "cloth", "baffle", "none"] = "tissue"
+    wadding: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
+    motor: Annotated[str, StringConstraints(strip_whitespace=True, max_length=24)] = ""
+    fold: Literal["accordion", "rolled", "wrapped", "bundle"] = "accordion"
+    first: First = "main"
+    drogue_m: Number | None = None
+    main_height_m: Number | None = None
+    at_apogee: bool = False
+    first_charge: ChargeDocument = ChargeDocument()
+    main_charge: ChargeDocument = ChargeDocument()
+    motor_charge_kg: Number | None = None
+    tests: Annotated[list[GroundTestDocument], Field(max_length=MOST_TESTS)] = []
+    typed: Annotated[dict[str, Text], Field(max_length=16)] = {}
+
+    def to_sequence(self, aboard: Canopy | None = None) -> RecoverySequence:
+        """The core's; `aboard` is a second canopy that can be its drogue where no size was told."""
+        drogue = None
+        if self.first == "drogue":
+            told = self.drogue_m
+            drogue = aboard if told is None else within("drogue", lambda: Canopy(diameter_m=told))
+        two = self.first in ("tumble", "drogue")
+        return RecoverySequence(
+            first=self.first, drogue=drogue, main_height_m=self.main_height_m if two else None, at_apogee=self.at_apogee,
+            burns=burns_by_name(self.wadding),
+        )  # fmt: skip
+
+    def to_plan(self, aboard: Canopy | None = None) -> RecoveryPlan:
+        """The core's."""
+        return RecoveryPlan(
+            sequence=self.to_sequence(aboard),
+            protection=self.protection,
+            wadding=self.wadding,
+            first=within("first_charge", self.first_charge.to_wish),
+            main=within("main_charge", self.main_charge.to_wish),
+            motor_charge_kg=self.motor_charge_kg,
+            tests=tuple(within("tests", t.to_test) for t in self.tests),
+        )
