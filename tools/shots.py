@@ -47,10 +47,22 @@ def calendar(page: Page) -> None:
     page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top + scrollY - 8)")
 
 
-def materials(page: Page) -> None:
-    page.get_by_role("tab", name="Cut and buy").click()
-    page.get_by_role("heading", name="Cut list").wait_for()
-    page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top + scrollY - 8)")
+def fold_on(page: Page) -> None:
+    for _ in range(4):
+        page.get_by_role("button", name="Done, next").click()
+
+
+def load_chain(page: Page) -> None:
+    page.get_by_label("What holds it").scroll_into_view_if_needed()
+    page.evaluate(
+        "window.scrollTo(0, document.querySelector('[aria-label=\"What holds it\"]').getBoundingClientRect().top + scrollY - 60)"
+    )
+
+
+def card_in_hand(page: Page) -> None:
+    for _ in range(3):
+        page.get_by_role("button", name="Done, next").click()
+    page.evaluate("window.scrollTo(0, document.querySelector('[aria-label=Packing]').getBoundingClientRect().top + scrollY - 8)")
 
 
 # file, address ({Rocket name} becomes its key), size, theme, what to do before the picture
@@ -63,13 +75,13 @@ VIEWS = [
     ("shape-cut-open", "/rockets/{Copper Kettle}/shape", DESK, "night-shift", cut_open),
     ("build-station", "/rockets/{Post Rider}/build", DESK, "bench", None),
     ("build-calendar", "/rockets/{Post Rider}/build", DESK, "night-shift", calendar),
-    ("build-materials", "/rockets/{Post Rider}/build", DESK, "field", materials),
     ("build-phone", "/rockets/{Post Rider}/build", PHONE, "bench", None),
-    ("recovery-station", "/rockets/{Copper Kettle}/recovery", DESK, "bench", None),
+    ("recovery-station", "/rockets/{Copper Kettle}/recovery", DESK, "bench", fold_on),
+    ("recovery-two-events", "/rockets/{Old Bellwether}/recovery", DESK, "night-shift", load_chain),
+    ("recovery-card-phone", "/rockets/{Inchworm}/recovery", PHONE, "field", card_in_hand),
     ("flight", "/logbook/{flight}", DESK, "bench", None),
     ("logbook", "/logbook", DESK, "bench", None),
     ("in-the-air", "/rockets/{Copper Kettle}/air?motor=catalogue:D14&delay=5", DESK, "bench", air),
-    ("in-the-air-phone", "/rockets/{Three Sisters}/air", PHONE, "field", air),
     ("field-map", "/stores/fields/{field}", DESK, "night-shift", None),
     ("motor-box", "/stores/box", DESK, "bench", None),
     ("settings", "/settings", DESK, "field", None),

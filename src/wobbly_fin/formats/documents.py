@@ -11,6 +11,7 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, create_model
 
 from wobbly_fin.formats.base import Document, Number, Sample, within
+from wobbly_fin.formats.canopies import CanopyDocument, RecoveryDocument
 from wobbly_fin.formats.parts import LoosePart, to_parts
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
@@ -27,38 +28,6 @@ from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
-from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.devices import CanopyKind
-from wobbly_fin.rocketry.recovery.sequence import First
-from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
-
-
-class CanopyDocument(Document):
-    """A canopy; `cd` belongs to π/4 (D² − hole²) and takes the kind's usual value when left out."""
-
-    kind: CanopyKind = "flat"
-    diameter_m: Number
-    cd: Number | None = None
-    spill_hole_m: Number = 0.0
-
-    def to_canopy(self) -> Canopy:
-        return Canopy(**self.model_dump())
-
-
-class RecoveryDocument(Document):
-    """In what order things open; a rocket without `parts` opens its canopy at once."""
-
-    first: First = "main"
-    drogue: CanopyDocument | None = None
-    main_height_m: Number | None = None
-    main_after_s: Number | None = None
-    at_apogee: bool = False
-    filling_s: Number = 0.0
-    burns: bool = False
-
-    def to_sequence(self) -> RecoverySequence:
-        drogue = within("drogue", self.drogue.to_canopy) if self.drogue else None
-        return RecoverySequence(**self.model_dump(exclude={"drogue"}), drogue=drogue)
 
 
 class RocketDocument(Document):

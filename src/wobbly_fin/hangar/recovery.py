@@ -26,12 +26,14 @@ from wobbly_fin.rocketry.flight.path import Path, sample_path
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.labels import delay_stray_s
 from wobbly_fin.rocketry.recovery import Canopy
+from wobbly_fin.rocketry.recovery.bays import Climb, MotorAboard
 from wobbly_fin.rocketry.recovery.card import Card, packing_cards
+from wobbly_fin.rocketry.recovery.cases import Moment, Opens
 from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
 from wobbly_fin.rocketry.recovery.drawer import Option, Spare, options
 from wobbly_fin.rocketry.recovery.sequence import Sequence
 from wobbly_fin.rocketry.recovery.timeline import Happening, timeline
-from wobbly_fin.rocketry.recovery.whole import Climb, Moment, MotorAboard, Opens, Recovery, recover
+from wobbly_fin.rocketry.recovery.whole import Recovery, recover
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.stores.parts import part_shelf
 from wobbly_fin.stores.shelf import shelf

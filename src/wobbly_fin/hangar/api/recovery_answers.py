@@ -27,13 +27,15 @@ from wobbly_fin.hangar.recovery import Choice, RecoveryStation
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.choosing.explain import refusal_sentence
 from wobbly_fin.rocketry.recovery import explain
+from wobbly_fin.rocketry.recovery.bays import FilledBay
 from wobbly_fin.rocketry.recovery.card import Card
+from wobbly_fin.rocketry.recovery.cases import Case
 from wobbly_fin.rocketry.recovery.ejection import PINS_N
 from wobbly_fin.rocketry.recovery.folds import FOLDS
 from wobbly_fin.rocketry.recovery.gas_path import blocked, burns
 from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
 from wobbly_fin.rocketry.recovery.plan import RESULTS
-from wobbly_fin.rocketry.recovery.whole import Case, FilledBay, Recovery
+from wobbly_fin.rocketry.recovery.whole import Recovery
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
 _FIRSTS = {
@@ -110,6 +112,7 @@ def _warnings(s: RecoveryStation) -> list[str]:
     said = [
         *(explain.exposed_sentence(step) for step in found.exposed),
         *(explain.weakest_sentence(c, units) for c in failing if c not in dive),
+        *(explain.push_sentence(b, units) for b in found.bays if b.push is not None and b.push.bursts),
         explain.altimeter_sentence(found, s.electronics),
         *(explain.fit_sentence(b, units) for b in found.bays if b.packed.fit in ("tight", "does not fit")),
         *(explain.motor_charge_sentence(b, units) for b in found.bays if b.push is None and b.motor and b.motor.verdict != "suits"),
@@ -128,7 +131,8 @@ def _verdict(s: RecoveryStation, warnings: list[str]) -> Literal["good", "warn",
     tested_badly = any(b.test is not None and b.test.result != "threw" for b in found.bays if b.push is not None)
     unfit = any(b.packed.fit == "does not fit" for b in found.bays)
     heavy_tumbler = found.kind == "tumble" and found.breaks_fins
-    if gives_way or gas_stops or burning or tested_badly or unfit or heavy_tumbler or s.refused:
+    bursting = any(b.push is not None and b.push.bursts for b in found.bays)
+    if bursting or gives_way or gas_stops or burning or tested_badly or unfit or heavy_tumbler or s.refused:
         return "no"
     hard = found.breaks_fins or found.rate_m_s > found.band[1]
     short = bool(found.bays) and found.cord_m < found.cord_wants_m[0]

@@ -145,7 +145,7 @@ def _canopy(mass_kg: float | None, canopy: Canopy | None, units: UnitChoice) -> 
     low, high = _STREAMER_DESCENT_M_S if canopy.kind == "streamer" else _DESCENT_M_S
     if low <= rate <= high:
         return None
-    better = diameter_for(mass_kg, _AIM_M_S, rho, cd=canopy.drag_coefficient)
+    better = diameter_for(mass_kg, _AIM_M_S, rho, cd=canopy.drag_coefficient, most_m=math.inf)
     what = "small" if rate > high else "large"
     said = show(canopy.diameter_m, "short_length", units)
     return Slip(

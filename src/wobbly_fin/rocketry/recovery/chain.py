@@ -101,7 +101,7 @@ def parting_speed_m_s(throw_n: float, shoulder_m: float, nose_kg: float, body_kg
 
     The push is taken as steady till the joint is open: gas cools and leaks, so this is the hard side.
     """
-    require_finite("throw_n", throw_n, 0.0, 50_000.0)
+    require_finite("throw_n", throw_n, 0.0, 1e6)
     require_finite("shoulder_m", shoulder_m, 0.0, 2.0)
     return math.sqrt(2 * throw_n * shoulder_m / reduced_mass_kg(nose_kg, body_kg))
 

@@ -26,6 +26,7 @@ MOTOR_CHARGE_KG: dict[int, float] = {
 AMPLE = 3.0
 # In a bay of half a litre and more this much strains tubes and joints (our own figure); smaller bays let go long before.
 HARD_PA, ROOMY_M3 = 200e3, 0.5e-3
+MOST_THROW_N = 5_000.0
 CAUTION = (
     "Charges are for adults licensed for them where they live. Local code, the altimeter maker's sheet and a ground test decide; armed only on the "
     "pad, upright, last; after landing an unfired charge is live: disarm first, stand aside."
@@ -40,6 +41,11 @@ class Push:
     charge_kg: float
     force_n: float
     held_n: float
+
+    @property
+    def bursts(self) -> bool:
+        """More than any tube is made for."""
+        return self.pressure_pa > LARGEST_PA
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -145,19 +151,17 @@ def wanted(bore_m: float, volume_m3: float, *, force_n: float, pins: int = 0, pi
     ----------
     force_n : float
         To throw nose and canopy out with, once the pins are gone. [N]
+
+    What it comes to may burst a tube: `Push.bursts` tells.
     """
     require_positive("bore_m", bore_m, 1.0)
-    require_finite("throw", force_n, 1.0, 50_000.0)
+    require_finite("throw", force_n, 1.0, MOST_THROW_N)
     require_finite("pins", pins, 0, 12)
     require_finite("friction", friction_n, 0.0, 5_000.0)
     held = pins * pin_n(pin) + friction_n
     pressure = (force_n + held) / (math.pi / 4 * bore_m**2)
-    if pressure > LARGEST_PA:
-        raise RocketryError(
-            "throw",
-            f"and the pins want {pressure / 1e5:.1f} bar in this bay; no tube is made for more than {LARGEST_PA / 1e5:.0f}",
-        )
-    return Push(pressure_pa=pressure, charge_kg=charge_kg(pressure, volume_m3), force_n=force_n, held_n=held)
+    require_positive("volume_m3", volume_m3, 1.0)
+    return Push(pressure_pa=pressure, charge_kg=pressure * volume_m3 / GAS_J_KG, force_n=force_n, held_n=held)
 
 
 def motor_charge(

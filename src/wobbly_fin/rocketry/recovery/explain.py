@@ -1,7 +1,10 @@
 """Recovery in words."""
 
+import math
 from collections.abc import Sequence
 
+from wobbly_fin.rocketry.recovery.bays import FilledBay
+from wobbly_fin.rocketry.recovery.cases import Case
 from wobbly_fin.rocketry.recovery.chain import next_cord_up
 from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS, device_of
 from wobbly_fin.rocketry.recovery.ejection import CAUTION, NoseFit
@@ -11,7 +14,7 @@ from wobbly_fin.rocketry.recovery.plan import RESULTS
 from wobbly_fin.rocketry.recovery.sizing import LIGHT_KG, diameter_for, spill_hole_for
 from wobbly_fin.rocketry.recovery.timeline import Happening
 from wobbly_fin.rocketry.recovery.vents import Vent
-from wobbly_fin.rocketry.recovery.whole import Case, FilledBay, Recovery
+from wobbly_fin.rocketry.recovery.whole import Recovery
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
 _EXPOSED = {
@@ -76,7 +79,11 @@ def trim_hole_m(found: Recovery, density_kg_m3: float) -> float | None:
     canopy = found.canopy
     if canopy is None or found.kind == "streamer" or found.kind not in PACKED_KINDS or not found.gentle:
         return None
-    return spill_hole_for(found.hanging_kg, found.band[0], density_kg_m3, canopy)
+    hole = canopy.spill_hole_m
+    for _ in range(20):  # what is cut out no longer hangs: the hole settles in a few rounds
+        cut = math.pi / 4 * (hole**2 - canopy.spill_hole_m**2)
+        hole = spill_hole_for(found.hanging_kg - found.cloth_kg_m2 * cut, found.band[0], density_kg_m3, canopy)
+    return hole
 
 
 def remedy_sentence(found: Recovery, density_kg_m3: float, units: UnitChoice = METRIC) -> str:
@@ -234,6 +241,9 @@ def push_sentence(bay: FilledBay, units: UnitChoice = METRIC) -> str:
     if push is None:
         return ""
     held = f" over {force(push.held_n, units)} that pins and friction hold" if push.held_n else ""
+    if push.bursts:
+        bar, mend = f"{push.pressure_pa / 1e5:.0f} bar", "Throw with less, fewer pins, a wider bay."
+        return f"{force(push.force_n, units)} to throw with{held} would take {bar}: no tube is made for that. {mend}"
     return (
         f"{force(push.force_n, units)} to throw with{held}: {show(push.pressure_pa / 100, 'pressure', units)} in "
         f"{_litres(bay.volume_m3)}, by the gas law {push.charge_kg * 1000:.2g} g. A smaller bay wants less."

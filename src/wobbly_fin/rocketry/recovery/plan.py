@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
-from wobbly_fin.rocketry.recovery.ejection import pin_n
+from wobbly_fin.rocketry.recovery.ejection import MOST_THROW_N, pin_n
 from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
 from wobbly_fin.rocketry.recovery.sequence import Sequence
 
@@ -36,7 +36,7 @@ class ChargeWish:
     friction_n: float | None = None
 
     def __post_init__(self) -> None:
-        require_finite("throw", self.throw_n, 1.0, 50_000.0)
+        require_finite("throw", self.throw_n, 1.0, MOST_THROW_N)
         require_finite("pins", self.pins, 0, 12)
         if self.friction_n is not None:
             require_finite("friction", self.friction_n, 0.0, 5_000.0)

@@ -26,13 +26,14 @@ def diameter_for(
     kind: CanopyKind = "flat",
     cd: float | None = None,
     spill_hole_m: float = 0.0,
+    most_m: float = 30.0,
 ) -> float:
     """The diameter that lets a mass down at a speed, its spill hole taken off. [m]
 
     Raises
     ------
     OutOfRangeError
-        For figures that are none, or an answer beyond 30 m.
+        For figures that are none, or an answer beyond `most_m`.
     """
     require_positive("mass_kg", mass_kg)
     require_positive("target_descent_rate_m_s", target_m_s, 100.0)
@@ -43,9 +44,9 @@ def diameter_for(
         raise RocketryError("spill_hole_m", f"{spill_hole_m:g} m is no hole in a canopy")
     net = 2 * mass_kg * STANDARD_GRAVITY_M_S2 / (density_kg_m3 * figure * target_m_s**2)
     diameter = math.sqrt(4 * net / math.pi + spill_hole_m**2)
-    if diameter > 30.0:
+    if diameter > most_m:
         raise RocketryError(
-            "target_descent_rate_m_s", f"{target_m_s:g} m/s would take {diameter:.0f} m of canopy; 30 m are the most"
+            "target_descent_rate_m_s", f"{target_m_s:g} m/s would take {diameter:.0f} m of canopy; {most_m:g} m are the most"
         )
     return diameter
 

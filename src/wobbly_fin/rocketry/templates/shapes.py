@@ -52,12 +52,19 @@ def templates_of(layout: Layout, units: UnitChoice = METRIC) -> tuple[Template, 
 
 
 def find_template(layout: Layout, key: str, units: UnitChoice = METRIC) -> Template:
-    """One template by its key; raises RocketryError naming those there are."""
+    """One template by its key; discs that are alike share one. Raises RocketryError naming those there are."""
     every = templates_of(layout, units)
-    found = next((t for t in every if t.key == key), None)
+    shared = _shared_key(layout, key)
+    found = next((t for t in every if t.key == shared), None)
     if found is None:
         raise RocketryError("template", f"{key!r} is none of this rocket's; one of {', '.join(t.key for t in every)}")
     return found
+
+
+def _shared_key(layout: Layout, key: str) -> str:
+    kind, _, number = key.partition("-")
+    disc = next((p for p in layout.of(CentringRing, Bulkhead) if kind == "disc" and str(p.index) == number), None)
+    return key if disc is None else f"disc-{_alike(layout, disc)[0].index}"
 
 
 def _mm(points: tuple[Point, ...], dx: float = 0.0) -> tuple[Point, ...]:

@@ -1,0 +1,239 @@
+"""Bays with what opens out of them: filled, tied in, fired, pinned."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from wobbly_fin.rocketry.airframe.layout import Bay, Layout, Placed
+from wobbly_fin.rocketry.airframe.mass import PartMass
+from wobbly_fin.rocketry.airframe.parts import Anchor, BodyTube, CanopyPack, Cord, NoseCone, VentHoles
+from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.recovery.chain import EYE_AT_M, PARTING_M_S, Rig, parting_speed_m_s
+from wobbly_fin.rocketry.recovery.cords import Segment, stuff_of
+from wobbly_fin.rocketry.recovery.ejection import (
+    MotorCharge,
+    NoseFit,
+    PinsWanted,
+    Push,
+    bay_volume_m3,
+    motor_charge,
+    nose_fit,
+    pins_wanted,
+    wanted,
+)
+from wobbly_fin.rocketry.recovery.gas_path import GasStep, gas_path
+from wobbly_fin.rocketry.recovery.packing import (
+    CORD_KG_M3,
+    OTHER_KG_M3,
+    PACKED_KG_M3,
+    PROTECTIONS,
+    Packed,
+    pack,
+    packed_length_m,
+    protection_length_m,
+)
+from wobbly_fin.rocketry.recovery.plan import ChargeWish, Event, GroundTest, RecoveryPlan
+
+FiredBy = Literal["motor", "altimeter"]
+LayerKind = Literal["wadding", "cloth", "cord", "canopy"]
+# A motor charge throws a nose that comes off with a light pull; what the joint wants on top, in weights of what is thrown (our own figure).
+THROWN_WEIGHTS = 5.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MotorAboard:
+    """The motor whose charge opens it: its case and what is left of it. [m], [kg]"""
+
+    name: str
+    case_m: float
+    burnt_kg: float
+    count: int = 1
+    has_charge: bool = True
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Climb:
+    """What the way up does to a pinned joint: air shut in at the pad [Pa], and slowing by drag [m/s²]."""
+
+    shut_in_pa: float = 0.0
+    deceleration_m_s2: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FilledBay:
+    """A bay with what opens out of it.
+
+    Attributes
+    ----------
+    event : str
+        main, or first: a drogue's own bay.
+    rig : Rig
+        What hangs together once this bay is open.
+    parting_m_s : float
+        With which its two ends part. [m/s]
+    push : Push or None
+        What an altimeter's charge is to do; None where the motor's charge opens it.
+    motor : MotorCharge or None
+        The motor's own charge in this bay, where it gets there.
+    kinds : tuple of str
+        What each of its layers is.
+    main_length_m : float
+        Of it, packed, what opens out of this bay takes. [m]
+    released : bool
+        The main comes out with the first event and is held shut by a release till its height.
+    """
+
+    event: Event
+    bay: Bay
+    tube: Placed
+    packed: Packed
+    kinds: tuple[LayerKind, ...]
+    main_length_m: float
+    rig: Rig
+    fired_by: FiredBy
+    parting_m_s: float
+    volume_m3: float
+    wish: ChargeWish
+    push: Push | None
+    motor: MotorCharge | None
+    pins: PinsWanted | None
+    nose: NoseFit
+    gas: tuple[GasStep, ...]
+    test: GroundTest | None
+    released: bool = False
+
+    @property
+    def test_stale(self) -> bool:
+        """The bay has changed by more than a twentieth since it was tested."""
+        return self.test is not None and abs(self.test.volume_m3 / self.volume_m3 - 1) > 0.05
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """A rocket and what was decided of it, for one round of questions."""
+
+    layout: Layout
+    rows: Sequence[PartMass]
+    plan: RecoveryPlan
+    hanging_kg: float
+    motor: MotorAboard | None
+
+
+def fill_bays(asked: Asked, packs: Sequence[tuple[Placed, CanopyPack]]) -> tuple[FilledBay, ...]:
+    """The main's bay, and the drogue's where that is another."""
+    hosts: dict[int, list[tuple[Placed, CanopyPack]]] = {}
+    for placed, part in packs:
+        if placed.host is None:
+            raise RocketryError("canopy", "lies nowhere: put it into a tube at the Shape station")
+        hosts.setdefault(placed.host, []).append((placed, part))
+    apart = len(hosts) > 1
+    return tuple(
+        _bay(asked, host, inside, "main" if n == 0 else "first", opens_first=n == 1 or not apart)
+        for n, (host, inside) in enumerate(hosts.items())
+    )
+
+
+def _bay(asked: Asked, number: int, inside: Sequence[tuple[Placed, CanopyPack]], event: Event, *, opens_first: bool) -> FilledBay:
+    layout, plan, sequence = asked.layout, asked.plan, asked.plan.sequence
+    host = layout.placed[number]
+    bay = layout.bay_of(number)
+    if bay.length_m <= 0 or not isinstance(host.part, BodyTube):
+        raise RocketryError("canopy", f"lies in {host.part.called}, which has no room for it")
+    cords = [c for c in layout.of(Cord) if c.host == number] or [c for c in layout.of(Cord) if c.stage == 0]
+    forward = sum(r.mass_kg for r in asked.rows if r.stage == 0 and r.cg_m < bay.fore_m) or 0.01 * asked.hanging_kg
+    rest = max(asked.hanging_kg - forward, 1e-3)
+    rig = _rig(layout, cords, inside[0][1], forward, rest)
+    by_altimeter = sequence.at_apogee or not opens_first
+    volume, nose = bay_volume_m3(bay.bore_m, bay.length_m), nose_fit(rest)
+    wish = plan.main if event == "main" else plan.first
+    friction = nose.least_n * 1.5 if wish.friction_n is None else wish.friction_n
+    push, own = None, None
+    parting = PARTING_M_S
+    if by_altimeter:
+        push = wanted(bay.bore_m, volume, force_n=wish.throw_n, pins=wish.pins, pin=wish.pin, friction_n=friction)
+        parting = parting_speed_m_s(wish.throw_n, bay.fore_m - host.fore_m, forward, rest) or PARTING_M_S
+    if opens_first and asked.motor is not None and asked.motor.has_charge:
+        joint = friction + THROWN_WEIGHTS * STANDARD_GRAVITY_M_S2 * forward
+        own = motor_charge(asked.motor.case_m, bay.bore_m, volume, joint, told_kg=plan.motor_charge_kg, motors=asked.motor.count)
+    charge = own.charge_kg if own is not None and not by_altimeter else push.charge_kg if push is not None else 0.0
+    shield = protection_length_m(plan.protection, bay.bore_m, charge)
+    packed, kinds = _filled(asked, bay, host, cords, inside, shield)
+    return FilledBay(
+        event=event, bay=bay, tube=host, packed=packed, kinds=kinds, main_length_m=_packed_m(asked, bay, *inside[0]), rig=rig,
+        fired_by="altimeter" if by_altimeter else "motor", parting_m_s=parting, volume_m3=volume, wish=wish, push=push, motor=own,
+        pins=None, nose=nose, test=plan.last_test(event), released=sequence.two_events and opens_first and event == "main",
+        gas=gas_path(
+            layout, bay, protection=plan.protection, wadding=plan.wadding, protection_m=shield, by_motor=not by_altimeter
+        ),
+    )  # fmt: skip
+
+
+def _filled(
+    asked: Asked, bay: Bay, host: Placed, cords: Sequence[Placed], inside: Sequence[tuple[Placed, CanopyPack]], shield_m: float
+) -> tuple[Packed, tuple[LayerKind, ...]]:
+    """The bay, bottom to top: protection, cords, canopies. A packed length that was measured beats what is reckoned."""
+    protection = asked.plan.protection
+    items: list[tuple[LayerKind, str, float]] = []
+    if protection != "none":
+        items.append(("cloth" if protection == "cloth" else "wadding", PROTECTIONS[protection], shield_m))
+    for cord in cords:
+        if isinstance(cord.part, Cord) and cord.host == bay.host:
+            length = cord.part.packed_length_m or packed_length_m(asked.rows[cord.index].mass_kg, bay.bore_m, CORD_KG_M3)
+            items.append(("cord", cord.part.called, length))
+    items += [("canopy", part.called, _packed_m(asked, bay, placed, part)) for placed, part in inside]
+    packed = pack([(what, length) for _, what, length in items], bay.length_m, bay.fore_m - host.fore_m)
+    return packed, tuple(kind for kind, _, _ in items)
+
+
+def _packed_m(asked: Asked, bay: Bay, placed: Placed, part: CanopyPack) -> float:
+    cloth = PACKED_KG_M3.get(part.material or "", OTHER_KG_M3)
+    return part.packed_length_m or packed_length_m(asked.rows[placed.index].mass_kg, bay.bore_m, cloth)
+
+
+def _rig(layout: Layout, cords: Sequence[Placed], part: CanopyPack, forward_kg: float, rest_kg: float) -> Rig:
+    if not cords:
+        raise RocketryError("cord", "is missing: nothing joins nose and body. Add one at the Shape station")
+    segments = [Segment(stuff=stuff_of(c.part.material), length_m=c.part.length_m) for c in cords if isinstance(c.part, Cord)]
+    # Stiff and flameproof below, elastic above.
+    segments.sort(key=lambda s: s.stuff.elastic)
+    anchors = [a.part for a in layout.of(Anchor) if a.stage == 0]
+    noses = [n.part for n in layout.of(NoseCone)]
+    return Rig(
+        canopy=part.canopy,
+        segments=tuple(segments),
+        nose_kg=forward_kg,
+        body_kg=rest_kg,
+        cloth=part.material or "ripstop",
+        anchor=anchors[0].kind if anchors and isinstance(anchors[0], Anchor) else "folded_patch",
+        nose_base_m=(noses[0].base_diameter_m or EYE_AT_M) if noses and isinstance(noses[0], NoseCone) else EYE_AT_M,
+        nose_material=(noses[0].material or "polystyrene") if noses else "polystyrene",
+    )
+
+
+def pinned(bays: tuple[FilledBay, ...], jerk_n: float, climb: Climb, layout: Layout) -> tuple[FilledBay, ...]:
+    """Bays an altimeter opens, with what pulls at their joints before: the first event's jerk on the main's among it."""
+    out = []
+    for bay in bays:
+        jerk = 0.0
+        if bay.event == "main" and len(bays) > 1:
+            share = bay.rig.nose_kg / max(bays[1].rig.nose_kg, bay.rig.nose_kg)
+            jerk = share * jerk_n
+        vented = any(v.host == bay.bay.host for v in layout.of(VentHoles))
+        pins = pins_wanted(
+            bay.bay.bore_m, shut_in_pa=0.0 if vented else climb.shut_in_pa, nose_kg=bay.rig.nose_kg,
+            deceleration_m_s2=climb.deceleration_m_s2, jerk_n=jerk, pin=bay.wish.pin,
+        )  # fmt: skip
+        out.append(replace(bay, pins=pins) if bay.push is not None else bay)
+    return tuple(out)
+
+
+def rim_m(layout: Layout, bay: FilledBay) -> float:
+    """From where a bay's cord is tied in to its tube's rim: an anchor in that tube, else the bay's foot. [m]"""
+    in_tube = [a.fore_m for a in layout.of(Anchor) if bay.tube.fore_m <= a.fore_m <= bay.tube.aft_m]
+    return max(0.0, max(in_tube, default=bay.bay.aft_m) - bay.tube.fore_m)
+
+
+def wall_m(tube: Placed) -> float:
+    outer, inner = getattr(tube.part, "outer_diameter_m", None) or 0.0, getattr(tube.part, "inner_diameter_m", None)
+    return (outer - inner) / 2 if inner and outer > inner else 0.0005
