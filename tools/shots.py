@@ -50,6 +50,7 @@ def calendar(page: Page) -> None:
 def fold_on(page: Page) -> None:
     for _ in range(4):
         page.get_by_role("button", name="Done, next").click()
+    page.evaluate("window.scrollTo(0, 0)")
 
 
 def load_chain(page: Page) -> None:

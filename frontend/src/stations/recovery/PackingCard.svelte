@@ -25,8 +25,10 @@
 
   function done() {
     if (!step) return;
+    // Ticking moves on what is first undone: where one stands is kept beforehand.
+    const here = at;
     if (!ticked.value.done.includes(step.tick)) ticked.value.done = [...ticked.value.done, step.tick];
-    chosen = at + 1 < steps.length ? at + 1 : undefined;
+    chosen = here + 1 < steps.length ? here + 1 : undefined;
   }
   function again() {
     ticked.value.done = [];
@@ -45,7 +47,7 @@
     {@const on = ticked.value.done.includes(s.tick)}
     <li>
       <button
-        class={['btn btn-xs min-w-8', i === at && 'btn-secondary']}
+        class={['btn btn-xs h-9 min-w-9 sm:h-7 sm:min-w-8', i === at && 'btn-secondary']}
         aria-current={i === at ? 'step' : undefined}
         aria-label={`${i + 1}. ${s.title}${on ? ', done' : ''}`}
         onclick={() => (chosen = i)}>{on ? '✓' : i + 1}</button
