@@ -183,7 +183,6 @@ FLIGHTS = [
     _F("Copper Kettle", "2026-08-15", "E19-6", STRIP, "2 m/s", "23 C", "at_apogee", "safe", "1098 ft"),
     _F("Old Bellwether", "2026-09-12", "J307-12", STRIP, "2.5 m/s", "17 C", "after_apogee", "safe", "4240 ft"),
     _F("Night Ferry", "2026-09-12", "G98-8", STRIP, "4.5 m/s", "17 C", "never", "damaged", "329 m", "Fresh paint had glued the nose on. Buried to the fins; tube creased."),
-    _F("Post Rider", "2026-09-20", "D17-4", MEADOW, "2 m/s", "16 C", "at_apogee", "safe", "", "Tumbled like a leaf, canopy at church-tower height. No walk at all."),
     _F("Saltmarsh Heron", "2026-10-03", "C8-5", MEADOW, "2 m/s", "12 C", "at_apogee", "safe", "181 m", "Last warm day. The duck pond missed by a yard."),
     _F("Old Bellwether", "2026-10-11", "I336-10", STRIP, "3 m/s", "11 C", "at_apogee", "safe", "2270 ft", "First flight in two events. The drogue's jerk sheared the one pin on the nose: main out at the top, two fields of walking."),
 ]  # fmt: skip
