@@ -26,9 +26,7 @@ from wobbly_fin.rocketry.airframe.parts import (
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
-
-# How dense a canopy or cord packs in its tube: a guess, nobody's measurement; type a packed length to replace it.
-PACKED_KG_M3 = 220.0
+from wobbly_fin.rocketry.recovery.packing import packed_density_kg_m3
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -343,7 +341,8 @@ def packed_length_m(part: Part, bore_m: float) -> float:
     mass = part.mass_kg
     if mass is None:
         mass = soft_mass_kg(part) or 0.0
-    return mass / (PACKED_KG_M3 * math.pi / 4 * bore_m**2)
+    density = packed_density_kg_m3(part.material, cord=isinstance(part, Cord))
+    return mass / (density * math.pi / 4 * bore_m**2)
 
 
 def soft_mass_kg(part: Part) -> float | None:

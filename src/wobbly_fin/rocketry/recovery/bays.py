@@ -24,12 +24,10 @@ from wobbly_fin.rocketry.recovery.ejection import (
 )
 from wobbly_fin.rocketry.recovery.gas_path import GasStep, gas_path
 from wobbly_fin.rocketry.recovery.packing import (
-    CORD_KG_M3,
-    OTHER_KG_M3,
-    PACKED_KG_M3,
     PROTECTIONS,
     Packed,
     pack,
+    packed_density_kg_m3,
     packed_length_m,
     protection_length_m,
 )
@@ -179,7 +177,9 @@ def _filled(
         items.append(("cloth" if protection == "cloth" else "wadding", PROTECTIONS[protection], shield_m))
     for cord in cords:
         if isinstance(cord.part, Cord) and cord.host == bay.host:
-            length = cord.part.packed_length_m or packed_length_m(asked.rows[cord.index].mass_kg, bay.bore_m, CORD_KG_M3)
+            length = cord.part.packed_length_m or packed_length_m(
+                asked.rows[cord.index].mass_kg, bay.bore_m, packed_density_kg_m3(None, cord=True)
+            )
             items.append(("cord", cord.part.called, length))
     items += [("canopy", part.called, _packed_m(asked, bay, placed, part)) for placed, part in inside]
     packed = pack([(what, length) for _, what, length in items], bay.length_m, bay.fore_m - host.fore_m)
@@ -187,7 +187,7 @@ def _filled(
 
 
 def _packed_m(asked: Asked, bay: Bay, placed: Placed, part: CanopyPack) -> float:
-    cloth = PACKED_KG_M3.get(part.material or "", OTHER_KG_M3)
+    cloth = packed_density_kg_m3(part.material)
     return part.packed_length_m or packed_length_m(asked.rows[placed.index].mass_kg, bay.bore_m, cloth)
 
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.recovery.canopy import Canopy, descent_rate_m_s
 from wobbly_fin.rocketry.recovery.chain import loads
-from wobbly_fin.rocketry.recovery.packing import OTHER_KG_M3, PACKED_KG_M3, Fit, pack, packed_length_m
+from wobbly_fin.rocketry.recovery.packing import Fit, pack, packed_density_kg_m3, packed_length_m
 from wobbly_fin.rocketry.recovery.sizing import landing_energy_j, nearest_up
 from wobbly_fin.rocketry.recovery.whole import Recovery
 
@@ -46,7 +46,7 @@ def options(found: Recovery, spares: Sequence[Spare], density_kg_m3: float) -> t
 def _tried(found: Recovery, spare: Spare, density_kg_m3: float, nearest: bool) -> Option:
     bay = found.main_bay
     assert bay is not None
-    length = packed_length_m(spare.mass_kg, bay.bay.bore_m, PACKED_KG_M3.get(spare.cloth, OTHER_KG_M3))
+    length = packed_length_m(spare.mass_kg, bay.bay.bore_m, packed_density_kg_m3(spare.cloth))
     # The main is the first canopy that goes in after the cords; what it took is given back.
     others = bay.packed.fill * bay.bay.length_m - bay.main_length_m
     packed = pack([(spare.name, max(0.0, others + length))], bay.bay.length_m, 0.0)

@@ -52,6 +52,11 @@ class Packed:
     fit: Fit
 
 
+def packed_density_kg_m3(material: str | None, *, cord: bool = False) -> float:
+    """How dense a cord, or a canopy of a cloth, packs. [kg/m³]"""
+    return CORD_KG_M3 if cord else PACKED_KG_M3.get(material or "", OTHER_KG_M3)
+
+
 def packed_length_m(mass_kg: float, bore_m: float, density_kg_m3: float) -> float:
     """How much of a tube something takes, packed. [m]"""
     require_finite("mass_kg", mass_kg, 0.0, 50.0)
