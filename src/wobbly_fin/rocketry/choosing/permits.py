@@ -6,29 +6,33 @@ References
    certification levels, age. Local codes decide.
 """
 
-from wobbly_fin.rocketry.constants import FOOT_M
+from wobbly_fin.rocketry.choosing.codes import PUBLISHED
 from wobbly_fin.rocketry.motors.classes import CLASSES
 from wobbly_fin.rocketry.motors.motor import Motor
 
 ADULT_YEARS = 18
-# Installed impulse up to [N·s]: least dimension of the launch site [ft]
-_SITE_FT = ((1.25, 50), (2.5, 100), (5.0, 200), (10.0, 400), (20.0, 500), (160.0, 1000), (320.0, 1500))
-_HIGH_POWER_SITE_FT = 1500
 _MOST_MODEL_PROPELLANT_KG, _MOST_MODEL_KG, _MOST_MODEL_AVERAGE_N, _MOST_MODEL_N_S = 0.125, 1.5, 80.0, 320.0
 _LEVELS = {"H": 1, "I": 1, "J": 2, "K": 2, "L": 2, "M": 3, "N": 3, "O": 3}
 
 
 def least_site_m(installed_n_s: float, apogee_m: float) -> float:
-    """Least dimension of a launch site; for high power half the height, at least 1500 ft. [m]"""
-    for up_to, feet in _SITE_FT:
-        if installed_n_s <= up_to:
-            return feet * FOOT_M
-    return max(_HIGH_POWER_SITE_FT * FOOT_M, apogee_m / 2)
+    """Least dimension of a launch site by the published minimums; for high power half the height, at least 1500 ft. [m]"""
+    return PUBLISHED.least_site_m(installed_n_s, apogee_m, high_power=installed_n_s > _MOST_MODEL_N_S)
 
 
 def class_of_impulse(impulse_n_s: float) -> str:
     """Letter of an installed impulse."""
     return next((c.name for c in CLASSES if impulse_n_s <= c.max_n_s + 1e-9), CLASSES[-1].name)
+
+
+def is_high_power(motors: tuple[Motor, ...], liftoff_kg: float) -> bool:
+    """High power applies from any one of these: a motor above 160 N·s or 80 N, 320 N·s or 125 g installed, a model above 1500 g."""
+    return (
+        any(m.curve.total_impulse_n_s > 160.0 or m.decoded.average_thrust_n > _MOST_MODEL_AVERAGE_N for m in motors)
+        or sum(m.curve.total_impulse_n_s for m in motors) > _MOST_MODEL_N_S
+        or sum(m.propellant_mass_kg for m in motors) > _MOST_MODEL_PROPELLANT_KG
+        or liftoff_kg > _MOST_MODEL_KG
+    )
 
 
 def level_wanted(motors: tuple[Motor, ...], liftoff_kg: float) -> int:

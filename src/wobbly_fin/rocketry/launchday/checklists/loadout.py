@@ -1,0 +1,128 @@
+"""What a checklist is composed from: everything about a rocket as it is to fly, and nothing of its shape."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from wobbly_fin.rocketry.errors import RocketryError, require_finite
+
+Ignition = Literal["pad", "booster"]
+Guide = Literal["rod", "rail"]
+School = Literal["recovery_first", "motor_first"]
+SCHOOLS: dict[School, str] = {
+    "recovery_first": "recovery packed first, then the motor, the igniter last at the pad",
+    "motor_first": "motor first, wadding pushed down onto it",
+}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MotorLoad:
+    """The motors of one stage.
+
+    Parameters
+    ----------
+    label : str
+        What to ask for, the delay with it.
+    count : int
+        More than one is a cluster.
+    reload : bool
+        A case loaded by its maker's sheet.
+    end_burner : bool
+        Of a reload: one slotted grain that burns from its end.
+    has_charge : bool
+        An ejection charge of its own.
+    shorten_s : float
+        By how much its adjustable delay is to be shortened. [s]
+    retention : str
+        hook, threaded_ring, twist_lock, fin_unit, screw, clips, tape; empty: nothing is known to hold it.
+    """
+
+    label: str
+    count: int = 1
+    reload: bool = False
+    end_burner: bool = False
+    has_charge: bool = True
+    composite: bool = False
+    shorten_s: float = 0.0
+    retention: str = ""
+
+    def __post_init__(self) -> None:
+        require_finite("count", self.count, 1, 7)
+        require_finite("shorten_s", self.shorten_s, 0.0, 60.0)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Loadout:
+    """A rocket as it is to fly.
+
+    Parameters
+    ----------
+    motors : tuple of MotorLoad
+        The last (uppermost) stage's first.
+    recovery : str
+        canopy, streamer, blades, wing or tumble.
+    protection : str
+        tissue, fluff, cloth, baffle or none.
+    sheets : int
+        Of treated tissue.
+    main_height : str
+        In words, where the main is let out low.
+    pins : int
+        Shear pins in all.
+    altimeters : int
+        Aboard; `fires`: at least one fires a charge.
+    backup_s : float or None
+        By which the motor's own charge stands in for an altimeter's.
+    payload : str
+        What fragile thing is aboard; empty: none.
+    changes : tuple of str
+        What the last failure or review asks to be looked at.
+    """
+
+    rocket: str
+    motors: tuple[MotorLoad, ...]
+    guide: Guide = "rod"
+    recovery: Literal["canopy", "streamer", "blades", "wing", "tumble"] = "canopy"
+    protection: str = "tissue"
+    sheets: int = 3
+    release: bool = False
+    drogue: bool = False
+    main_height: str = ""
+    pins: int = 0
+    altimeters: int = 0
+    fires: bool = False
+    payload: str = ""
+    high_power: bool = False
+    stand_off: str = ""
+    wind_limit: str = ""
+    delay: str = ""
+    gap_staged: bool = False
+    display_parts: bool = False
+    blow_test: bool = True
+    vents: int = 0
+    changes: tuple[str, ...] = ()
+    school: School = "recovery_first"
+
+    def __post_init__(self) -> None:
+        if not self.motors:
+            raise RocketryError("motors", "is empty: a checklist is for a rocket with a motor in it")
+        if self.school not in SCHOOLS:
+            raise RocketryError("school", f"{self.school!r} is no order of preparing; one of {', '.join(SCHOOLS)}")
+        require_finite("pins", self.pins, 0, 24)
+        require_finite("altimeters", self.altimeters, 0, 6)
+        if self.fires and not self.altimeters:
+            raise RocketryError("altimeters", "is 0, and one is to fire a charge")
+
+    @property
+    def staged(self) -> bool:
+        """Whether there is a booster below."""
+        return len(self.motors) > 1
+
+    @property
+    def clustered(self) -> bool:
+        """Whether any stage has several motors."""
+        return any(m.count > 1 for m in self.motors)
+
+    @property
+    def on_pad(self) -> MotorLoad:
+        """The motors lit from the ground."""
+        return self.motors[-1]
