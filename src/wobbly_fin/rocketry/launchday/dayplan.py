@@ -1,7 +1,10 @@
 """The order of a day's flights: what is light or goes high flies in the calm hours; and how many flights a day holds."""
 
+import itertools
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+
+import numpy as np
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
@@ -56,58 +59,51 @@ def places(opens: float, closes: float, between_min: float = BETWEEN_MIN) -> tup
 def order_day(
     wishes: Sequence[Wish], hours: Sequence[float], cost: Callable[[str, float], float], turnaround_min: float = TURNAROUND_MIN
 ) -> DayOrder:
-    """Give every wish the hour that suits it, the choosiest first.
+    """Give every wish an hour so that the whole day suits best (an assignment problem, solved by scipy).
 
-    Regret decides: whoever loses most by not getting its best hour is placed first. Then pairs are swapped while that helps.
+    Two flights of one rocket too close together are parted and the day is solved again.
 
     Parameters
     ----------
     cost : callable
         How ill an hour suits a wish: 0 well … above 1 not at all; asked once for each pair.
     """
-    costs = {(w.key, h): cost(w.key, h) for w in wishes for h in hours}
-    by_key = {w.key: w for w in wishes}
-    taken: dict[float, str] = {}
+    from scipy.optimize import linear_sum_assignment
 
-    def allowed(wish: Wish, hour: float, but: Sequence[float] = ()) -> bool:
-        if wish.told_hour is not None and abs(hour - wish.told_hour) > 1e-6:
-            return False
-        same = [h for h, k in taken.items() if by_key[k].rocket == wish.rocket and h not in but]
-        return all(abs(h - hour) * 60 >= turnaround_min - 1e-6 for h in same)
-
-    waiting = list(wishes)
-    left: list[str] = []
-    while waiting:
-        ranked = []
-        for wish in waiting:
-            free = sorted(costs[wish.key, h] for h in hours if h not in taken and allowed(wish, h))
-            regret = float("inf") if len(free) < 2 else free[1] - free[0]
-            ranked.append((wish.told_hour is None, -regret, wish.key, wish))
-        wish = min(ranked, key=lambda r: r[:3])[3]
-        waiting.remove(wish)
-        free_hours = [h for h in hours if h not in taken and allowed(wish, h)]
-        if not free_hours:
-            left.append(wish.key)
-            continue
-        taken[min(free_hours, key=lambda h: (round(costs[wish.key, h], 6), h))] = wish.key
-    _swap(taken, costs, by_key, allowed)
-    slots = tuple(Slot(key=k, hour=h, cost=costs[k, h]) for h, k in sorted(taken.items()))
-    return DayOrder(slots=slots, left_out=tuple(left), room=len(hours))
+    costs = np.array([[_cost(w, h, cost) for h in hours] for w in wishes]).reshape(len(wishes), len(hours))
+    # Staying at home is worse than the worst hour, so that nobody stays who could fly.
+    home = np.full((len(wishes), len(wishes)), _HOME)
+    table = np.hstack([costs, home])
+    for _ in range(_MOST_ROUNDS):
+        rows, columns = linear_sum_assignment(table)
+        flown = [(int(r), int(c)) for r, c in zip(rows, columns, strict=True) if c < len(hours) and table[r, c] < _NEVER]
+        clash = _clash(flown, wishes, hours, turnaround_min)
+        if clash is None:
+            break
+        row, hour = clash
+        near = [n for n, h in enumerate(hours) if abs(h - hour) * 60 < turnaround_min - 1e-6]
+        table[row, near] = _NEVER
+    slots = tuple(
+        sorted((Slot(key=wishes[r].key, hour=hours[c], cost=float(costs[r, c])) for r, c in flown), key=lambda s: s.hour)
+    )
+    there = {s.key for s in slots}
+    return DayOrder(slots=slots, left_out=tuple(w.key for w in wishes if w.key not in there), room=len(hours))
 
 
-def _swap(
-    taken: dict[float, str], costs: dict[tuple[str, float], float], by_key: dict[str, Wish], allowed: Callable[..., bool]
-) -> None:
-    """Swap two flights while the day as a whole gets better."""
-    better = True
-    while better:
-        better = False
-        for a in sorted(taken):
-            for b in sorted(taken):
-                if a >= b:
-                    continue
-                one, other = taken[a], taken[b]
-                gain = costs[one, a] + costs[other, b] - costs[one, b] - costs[other, a]
-                if gain > 1e-9 and allowed(by_key[one], b, (a, b)) and allowed(by_key[other], a, (a, b)):
-                    taken[a], taken[b] = other, one
-                    better = True
+_HOME, _NEVER, _MOST_ROUNDS = 1e3, 1e6, 200
+
+
+def _cost(wish: Wish, hour: float, cost: Callable[[str, float], float]) -> float:
+    if wish.told_hour is not None and abs(hour - wish.told_hour) > 1e-6:
+        return _NEVER
+    return min(cost(wish.key, hour), _HOME / 10)
+
+
+def _clash(
+    flown: Sequence[tuple[int, int]], wishes: Sequence[Wish], hours: Sequence[float], turnaround_min: float
+) -> tuple[int, float] | None:
+    """A flight too close to another of its rocket, and the other's hour; one whose hour nobody insisted on."""
+    for (a, at), (b, by) in itertools.combinations(flown, 2):
+        if wishes[a].rocket == wishes[b].rocket and abs(hours[at] - hours[by]) * 60 < turnaround_min - 1e-6:
+            return (b, hours[at]) if wishes[b].told_hour is None else (a, hours[by])
+    return None

@@ -139,7 +139,7 @@ def read_forecast(document: Any) -> Forecast:
     if not isinstance(document, Mapping) or document.get("format") != FORM or document.get("version") != 1:
         raise RocketryError("format", f"is not {FORM} version 1")
     rows = document.get("hours")
-    if not isinstance(rows, list) or len(rows) > MOST_HOURS:
+    if not isinstance(rows, list | tuple) or len(rows) > MOST_HOURS:
         raise RocketryError("hours", "is no list of hours")
     hours = []
     for n, row in enumerate(rows):

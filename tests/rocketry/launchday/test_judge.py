@@ -1,0 +1,105 @@
+"""Go or no-go: every reason bites, the nearest change is named and really makes it go, and more wind never helps."""
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.codes import CAREFUL, PUBLISHED
+from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
+from wobbly_fin.rocketry.field import Field
+from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.launchday.judge import Line, judge_line, rule
+from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather
+from wobbly_fin.rocketry.motors.catalogue import find_motor
+
+FILES = {r.name: demo_file(r) for r in ROCKETS}
+SQUARE = Field(outline=((-250, -250), (250, -250), (250, 250), (-250, 250)))
+
+
+def line(name: str, label: str, delay: float | None) -> Line:
+    file = FILES[name]
+    return Line(rocket=file.to_rocket(), mounts=file.to_mounts(), motor=find_motor(label)[0], delay_s=delay)
+
+
+def where(
+    wind: float = 1.0, *, field: Field | None = SQUARE, ceiling: float | None = 400.0, flyer: Flyer | None = None, **site: float
+) -> Situation:
+    return Situation(site=Site(wind_speed_m_s=wind, ceiling_m=ceiling, rod_length_m=1.0, **site), ground=field, flyer=flyer)  # type: ignore[arg-type]
+
+
+def codes(found: object) -> set[str]:
+    return {r.test or r.code for r in found.against}  # type: ignore[attr-defined]
+
+
+INCHWORM = line("Inchworm", "A7", 4.0)
+
+
+def test_a_light_rocket_on_a_calm_meadow_goes_and_is_told_its_distance() -> None:
+    found = judge_line(INCHWORM, where(), PUBLISHED, Rules())
+    assert found.verdict == "go" and found.against == () and found.change is None
+    assert found.stand_off_m == pytest.approx(15 * 0.3048) and {r.code for r in found.reasons} == {"stand_off"}
+
+
+def test_each_rule_of_the_range_bites() -> None:
+    small = Field(outline=((-10, -10), (10, -10), (10, 10), (-10, 10)))
+    assert "site_small" in codes(rule(INCHWORM, where(field=small), PUBLISHED, Rules()))
+    assert "wind" in codes(rule(INCHWORM, where(8.0), CAREFUL, Rules())) and "wind" not in codes(
+        rule(INCHWORM, where(8.0), PUBLISHED, Rules())
+    )
+    assert "tilt" in codes(rule(INCHWORM, where(rod_tilt_deg=25.0), CAREFUL, Rules()))
+    assert "impulse" in codes(rule(INCHWORM, where(), PUBLISHED.with_overrides({"impulse_max_n_s": 1.0}), Rules()))
+    assert "ceiling" in codes(rule(INCHWORM, where(ceiling=40.0), PUBLISHED, Rules()))
+    big = line("Old Bellwether", "J307", 12.0)
+    young = rule(big, where(flyer=Flyer(level=3, age=15), ceiling=None), PUBLISHED, Rules())
+    assert young.high_power and {"adult", "site_small"} <= codes(young) and young.stand_off_m == pytest.approx(100 * 0.3048)
+    assert "notify" in {r.code for r in young.reasons} and "cleared" in {r.code for r in young.reasons}
+
+
+def test_a_site_without_an_outline_is_flown_and_said() -> None:
+    found = rule(INCHWORM, where(field=None), PUBLISHED, Rules())
+    assert found.verdict == "go" and "no_outline" in {r.code for r in found.reasons}
+
+
+def test_the_wrong_delay_is_mended_by_another() -> None:
+    found = judge_line(replace(INCHWORM, delay_s=2.0), where(), PUBLISHED, Rules())
+    assert found.verdict == "go_with" and found.change is not None and found.change.kind == "delay"
+    assert rule(replace(INCHWORM, delay_s=found.change.value), where(), PUBLISHED, Rules()).verdict == "go"
+
+
+def test_drifting_out_is_mended_by_a_tilted_rod_or_a_smaller_canopy() -> None:
+    narrow = Field(outline=((-60, -80), (34, -80), (34, 80), (-60, 80)))
+    found = judge_line(INCHWORM, where(2.5, field=narrow), PUBLISHED, Rules())
+    assert codes(found) == {"drift"} and found.verdict == "go_with" and found.change is not None
+    assert found.change.kind in ("tilt", "canopy")
+
+
+def test_too_much_wind_waits_for_another_hour() -> None:
+    def hour(at: float, wind: float) -> HourlyWeather:
+        return HourlyWeather(hour=at, wind_m_s=wind, from_deg=270, gust_m_s=wind, temperature_c=15)
+
+    day = Forecast(day="2026-06-20", source="told", hours=(hour(9, 1.0), hour(13, 12.0), hour(18, 2.0)))
+    found = judge_line(INCHWORM, where(12.0), PUBLISHED, Rules(), forecast=day, hour=13.0)
+    assert found.verdict == "go_with" and found.change is not None and found.change.kind == "hour"
+    assert found.change.value == 9.0  # four hours away, 18 is five
+
+
+def test_too_strong_a_motor_gives_way_to_one_in_the_box() -> None:
+    strong = line("Inchworm", "C8", 7.0)
+    box = [find_motor(label)[0] for label in ("A7", "B9")]
+    found = judge_line(strong, where(ceiling=120.0), PUBLISHED, Rules(), others=box)
+    assert found.verdict == "go_with" and found.change is not None and found.change.kind == "motor"
+    assert found.change.label.startswith("A7") and judge_line(strong, where(ceiling=120.0), PUBLISHED, Rules()).verdict == "no_go"
+
+
+@settings(max_examples=25, deadline=None)
+@given(st.floats(0.0, 14.0), st.floats(0.0, 6.0), st.sampled_from(["A7", "B9", "C8"]))
+def test_more_wind_never_turns_a_failed_wind_or_rod_speed_into_a_pass(wind: float, more: float, label: str) -> None:
+    motor = find_motor(label)[0]
+    flown = replace(INCHWORM, motor=motor, delay_s=motor.delays_s[0])
+    calm, windy = (codes(rule(flown, where(w), CAREFUL, Rules())) for w in (wind, wind + more))
+    for name in ("wind", "rod_speed"):
+        assert name not in calm or name in windy
