@@ -1,0 +1,188 @@
+"""What goes into the car for a day's flights: counted from what is to fly, nothing that nobody needs."""
+
+import math
+from collections import Counter
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
+
+Shelf = Literal["motors", "recovery", "tools", "range", "papers"]
+SHELVES: dict[Shelf, str] = {
+    "motors": "Motors and igniters", "recovery": "Recovery", "tools": "Tools and glue", "range": "Pad and range", "papers": "Papers",
+}  # fmt: skip
+# A spare for every so many: our own figures.
+SPARE_IGNITERS, SPARE_SHEETS = 3, 4
+_TOOLS = {
+    "screw": "screwdriver for the motor’s screw", "threaded_ring": "", "clips": "pliers for the clips", "tape": "", "hook": "", "twist_lock": "", "fin_unit": "",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Carried:
+    """Something to pack. `why` names what asks for it; `lacking` how many stores do not have, None where nobody counts them."""
+
+    key: str
+    shelf: Shelf
+    what: str
+    count: int
+    why: str = ""
+    lacking: int | None = None
+    cost_each: float | None = None
+
+    @property
+    def cost(self) -> float | None:
+        """Of what has to be bought."""
+        return None if self.cost_each is None or not self.lacking else self.lacking * self.cost_each
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stock:
+    """Motors in the box: how many, what one costs."""
+
+    count: int
+    cost_each: float | None = None
+
+
+def pack_the_car(loadouts: Sequence[Loadout], box: Mapping[str, Stock], *, cold: bool = False) -> tuple[Carried, ...]:
+    """Everything, shelf by shelf.
+
+    Parameters
+    ----------
+    loadouts : sequence of Loadout
+        One for every flight.
+    box : mapping of label without delay to Stock
+        What lies in the motor box; a label that is missing there has to be bought whole.
+    cold : bool
+        Below about 5 °C cloth sticks: talc.
+    """
+    if not loadouts:
+        return ()
+    return (*_motors(loadouts, box), *_recovery(loadouts, cold), *_tools(loadouts), *_range(loadouts), *_papers(loadouts))
+
+
+def _motors(loadouts: Sequence[Loadout], box: Mapping[str, Stock]) -> Iterator[Carried]:
+    wanted: Counter[str] = Counter()
+    who: dict[str, list[str]] = {}
+    for f in loadouts:
+        for load in f.motors:
+            wanted[load.label] += load.count
+            who.setdefault(load.label, []).append(f.rocket)
+    for label, count in sorted(wanted.items()):
+        stock = box.get(base_of(label), Stock(count=0))
+        # Two delays of one motor share what the box holds.
+        already = sum(n for other, n in wanted.items() if base_of(other) == base_of(label) and other < label)
+        lacking = max(0, min(count, already + count - stock.count))
+        yield Carried(
+            key=f"motor-{label}",
+            shelf="motors",
+            what=label,
+            count=count,
+            why=_names(who[label]),
+            lacking=lacking,
+            cost_each=stock.cost_each,
+        )
+    lit = sum(f.on_pad.count for f in loadouts)
+    yield Carried(
+        key="igniters",
+        shelf="motors",
+        what="igniters with plugs",
+        count=lit + math.ceil(lit / SPARE_IGNITERS),
+        why=f"{lit} to light, the rest spare",
+    )
+    if any(m.reload for f in loadouts for m in f.motors):
+        yield Carried(
+            key="sheets",
+            shelf="motors",
+            what="the makers’ sheets of the reloads",
+            count=1,
+            why=_names([f.rocket for f in loadouts if any(m.reload for m in f.motors)]),
+        )
+        yield Carried(key="grease", shelf="motors", what="grease for seals", count=1)
+    if any(m.shorten_s > 0 for f in loadouts for m in f.motors):
+        yield Carried(key="delay-tool", shelf="motors", what="the maker’s tool for delays", count=1)
+
+
+def _recovery(loadouts: Sequence[Loadout], cold: bool) -> Iterator[Carried]:
+    sheets = sum(f.sheets for f in loadouts if f.protection == "tissue" and f.recovery in ("canopy", "streamer"))
+    if sheets:
+        yield Carried(
+            key="wadding",
+            shelf="recovery",
+            what="sheets of treated tissue",
+            count=sheets + SPARE_SHEETS,
+            why=f"{sheets} for the flights, {SPARE_SHEETS} spare",
+        )
+    if any(f.protection == "fluff" for f in loadouts):
+        yield Carried(key="fluff", shelf="recovery", what="bag of treated fluff", count=1)
+    pins = sum(f.pins for f in loadouts)
+    if pins:
+        yield Carried(key="pins", shelf="recovery", what="shear pins", count=2 * pins, why=f"{pins} to fly, as many spare")
+    cells = sum(f.altimeters for f in loadouts)
+    if cells:
+        yield Carried(
+            key="batteries",
+            shelf="recovery",
+            what="fresh altimeter batteries",
+            count=cells,
+            why=_names([f.rocket for f in loadouts if f.altimeters]),
+        )
+    if any(f.release for f in loadouts):
+        yield Carried(key="release", shelf="recovery", what="the canopy release, charged", count=sum(f.release for f in loadouts))
+    if cold and any(f.recovery == "canopy" for f in loadouts):
+        yield Carried(key="talc", shelf="recovery", what="talc", count=1, why="it is cold: cloth sticks")
+    yield Carried(key="spare-cord", shelf="recovery", what="spare cord, and a canopy", count=1)
+
+
+def _tools(loadouts: Sequence[Loadout]) -> Iterator[Carried]:
+    yield Carried(key="tape", shelf="tools", what="masking tape", count=1, why="noses, motors, joints")
+    yield Carried(key="glue", shelf="tools", what="thin CA and 5-minute epoxy, gloves", count=1)
+    yield Carried(key="knife", shelf="tools", what="knife, scissors, fine sandpaper", count=1)
+    yield Carried(key="scale", shelf="tools", what="scale", count=1, why="mass and balance are judged again")
+    for tool in sorted({_TOOLS.get(m.retention, "") for f in loadouts for m in f.motors} - {""}):
+        yield Carried(key=tool.split()[0], shelf="tools", what=tool, count=1)
+
+
+def _range(loadouts: Sequence[Loadout]) -> Iterator[Carried]:
+    for guide in sorted({f.guide for f in loadouts}):
+        yield Carried(
+            key=guide,
+            shelf="range",
+            what=f"pad with its {guide} and deflector",
+            count=1,
+            why=_names([f.rocket for f in loadouts if f.guide == guide]),
+        )
+    yield Carried(key="controller", shelf="range", what="launch controller, lead, key, fresh battery", count=1)
+    yield Carried(key="wind", shelf="range", what="wind meter and thermometer", count=1)
+    yield Carried(key="water", shelf="range", what="water, extinguisher, first aid", count=1)
+    if any(f.payload for f in loadouts):
+        yield Carried(
+            key="payload",
+            shelf="range",
+            what="payload: " + _names([f.payload for f in loadouts if f.payload]),
+            count=sum(bool(f.payload) for f in loadouts),
+        )
+
+
+def _papers(loadouts: Sequence[Loadout]) -> Iterator[Carried]:
+    yield Carried(key="cards", shelf="papers", what="flight cards", count=len(loadouts))
+    yield Carried(key="packing-cards", shelf="papers", what="packing cards", count=len({f.rocket for f in loadouts}))
+    if any(f.high_power for f in loadouts):
+        yield Carried(
+            key="certificate",
+            shelf="papers",
+            what="certification card",
+            count=1,
+            why=_names([f.rocket for f in loadouts if f.high_power]),
+        )
+
+
+def base_of(label: str) -> str:
+    """A label without its delay, what it is counted by in the box: a booster's and a plugged motor's ending stays."""
+    head, dash, tail = label.split(" ")[0].partition("-")
+    return f"{head}-{tail}" if dash and tail in ("0", "P") else head
+
+
+def _names(names: Sequence[str]) -> str:
+    return ", ".join(dict.fromkeys(names))

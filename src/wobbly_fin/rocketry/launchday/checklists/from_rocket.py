@@ -1,0 +1,108 @@
+"""A rocket as it is loaded, read off its airframe, its recovery plan and the motor chosen."""
+
+from wobbly_fin.rocketry.airframe.layout import Layout
+from wobbly_fin.rocketry.airframe.parts import DisplayPart, MassLump, RailButton, Retainer, VentHoles
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.choosing.pick import Candidate
+from wobbly_fin.rocketry.choosing.situation import Payload
+from wobbly_fin.rocketry.flight.vehicle import Rocket
+from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad, School
+from wobbly_fin.rocketry.launchday.judge import Ruling
+from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.recovery.packing import tissue_sheets
+from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
+from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+
+_KINDS = {"streamer": "streamer", "helicopter": "blades", "glide": "wing"}
+# Through this much bore a breath throws nose and canopy out; wider ones are pulled by hand (our own figure). [m]
+BLOWN_BORE_M = 0.07
+
+
+def loadout_of(
+    name: str,
+    rocket: Rocket,
+    ruling: Ruling,
+    *,
+    layout: Layout | None = None,
+    plan: RecoveryPlan | None = None,
+    bore_m: float | None = None,
+    payload: Payload | None = None,
+    wind_limit_m_s: float = 9.0,
+    school: School = "recovery_first",
+    lessons: tuple[str, ...] = (),
+    units: UnitChoice = METRIC,
+) -> Loadout:
+    """The loadout of one line of the manifest.
+
+    Parameters
+    ----------
+    layout : Layout or None
+        None for a quick rocket, of which only motor and canopy are known.
+    bore_m : float or None
+        Of the tube the canopy lies in. [m]
+    """
+    plan = plan or RecoveryPlan()
+    electronics = (
+        0 if layout is None else sum(isinstance(m.part, MassLump) and m.part.kind == "electronics" for m in layout.of(MassLump))
+    )
+    sequence = plan.sequence
+    fires = bool(electronics) and (sequence.at_apogee or sequence.first == "drogue")
+    altimeters = max(2, electronics) if fires and sequence.first == "drogue" else electronics
+    canopy = rocket.canopy
+    kind = "tumble" if sequence.first == "tumble_only" or canopy is None else _KINDS.get(canopy.kind, "canopy")
+    two_bays = sequence.first == "drogue"
+    bore = bore_m or rocket.diameter_m
+    height = show(sequence.main_height_m, "height", units) if sequence.main_height_m is not None else ""
+    return Loadout(
+        rocket=name,
+        motors=_motors(rocket, ruling.candidate, layout),
+        guide="rail" if layout is not None and layout.of(RailButton) else "rod",
+        recovery=kind,  # type: ignore[arg-type]
+        protection=plan.protection,
+        sheets=tissue_sheets(bore),
+        release=sequence.first == "tumble",
+        drogue=two_bays,
+        main_height=height,
+        pins=(plan.main.pins + plan.first.pins if two_bays else plan.main.pins) if fires else 0,
+        altimeters=altimeters,
+        fires=fires,
+        payload="what is fragile aboard" if payload is not None else "",
+        high_power=ruling.high_power,
+        stand_off=show(ruling.stand_off_m, "height", units),
+        wind_limit=show(wind_limit_m_s, "speed", units),
+        delay=ruling.candidate.label,
+        display_parts=layout is not None and bool(layout.of(DisplayPart)),
+        blow_test=kind in ("canopy", "streamer") and bore <= BLOWN_BORE_M and not fires,
+        vents=0 if layout is None else sum(v.part.count for v in layout.of(VentHoles) if isinstance(v.part, VentHoles)),
+        changes=lessons,
+        school=school,
+    )  # fmt: skip
+
+
+def _motors(rocket: Rocket, candidate: Candidate, layout: Layout | None) -> tuple[MotorLoad, ...]:
+    stages = [(candidate.motor, candidate.motors, candidate.delay_s)]
+    stages += [
+        (m, n, None) for m, n in zip(candidate.boosters, candidate.boosters_each or (1,) * len(candidate.boosters), strict=True)
+    ]
+    plugged = rocket.plugged if isinstance(rocket, RigidRocket) else False
+    return tuple(
+        _load(motor, count, delay, _retention(layout, n), plugged and n == 0) for n, (motor, count, delay) in enumerate(stages)
+    )
+
+
+def _load(motor: Motor, count: int, delay_s: float | None, retention: str, plugged: bool) -> MotorLoad:
+    return MotorLoad(
+        label=motor.label_with(delay_s) if motor.kind == "single" else motor.name,
+        count=count,
+        reload=motor.case == "reload",
+        has_charge=motor.kind == "single",
+        composite=motor.propellant == "composite",
+        shorten_s=0.0 if delay_s is None else motor.shortened_by_s(delay_s),
+        retention=retention,
+    )
+
+
+def _retention(layout: Layout | None, stage: int) -> str:
+    if layout is None:
+        return ""
+    return next((p.part.kind for p in layout.of(Retainer) if p.stage == stage and isinstance(p.part, Retainer)), "")
