@@ -41,6 +41,7 @@ INSTALLED_APPS = [
     "wobbly_fin.hangar",
     "wobbly_fin.workshop",
     "wobbly_fin.logbook",
+    "wobbly_fin.launchdays",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -1776,6 +1776,278 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/launchdays/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Days
+         * @description Every day, the latest first.
+         */
+        get: operations["launch_days"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Day
+         * @description The board: every flight judged in its hour.
+         */
+        get: operations["launch_day"];
+        /**
+         * Put Day
+         * @description Make or change a day.
+         */
+        put: operations["keep_launch_day"];
+        post?: never;
+        /**
+         * Delete Day
+         * @description Into the bin.
+         */
+        delete: operations["bin_launch_day"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Unbin Day
+         * @description Out of the bin.
+         */
+        post: operations["unbin_launch_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/lines/{line}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Line
+         * @description Put a flight on the manifest, or change it.
+         */
+        put: operations["keep_line"];
+        post?: never;
+        /**
+         * Delete Line
+         * @description Take a flight off the manifest.
+         */
+        delete: operations["drop_line"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Weather
+         * @description Ask the weather service for the day.
+         */
+        post: operations["ask_weather"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Read
+         * @description Judge every flight in what was just read on site.
+         */
+        post: operations["read_on_site"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/car": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Car
+         * @description What goes into the car.
+         */
+        get: operations["car"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/lines/{line}/checklist": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Checklist
+         * @description One flight's list.
+         */
+        get: operations["checklist"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pack
+         * @description Everything a phone wants where there is no network.
+         */
+        get: operations["pack_for_the_field"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Events
+         * @description Keep what a phone tells; sent twice it is kept once.
+         */
+        put: operations["tell_events"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/papers.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Papers
+         * @description Day sheet and flight cards, a QR code on each to its rocket's page.
+         */
+        get: operations["day_papers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/firing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Firing
+         * @description Whether a circuit lights its igniters, from far enough away.
+         */
+        post: operations["firing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rehearsal
+         * @description Play the simulated controller: the moves from the beginning, and what it shows after the last.
+         */
+        post: operations["rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4177,25 +4449,27 @@ export interface components {
         };
         /**
          * DayOut
-         * @description A day of the plan's calendar.
+         * @description A day in the list.
          */
         DayOut: {
-            /** Date */
-            date: string;
-            /** Said */
-            said: string;
-            /** Weekday */
-            weekday: number;
-            /** Free */
-            free: string[];
-            /** Exception */
-            exception: boolean;
-            /** Slots */
-            slots: components["schemas"]["SlotOut"][];
-            /** Finish */
-            finish: boolean;
-            /** Launch */
-            launch: boolean;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Field */
+            field: string;
+            /** Flights */
+            flights: number;
+            /** Told */
+            told: number;
         };
         /**
          * HoursOut
@@ -4255,17 +4529,13 @@ export interface components {
         };
         /**
          * ReasonOut
-         * @description A step that comes first, and why.
+         * @description A reason; `fails`: it keeps it on the ground.
          */
         ReasonOut: {
-            /** Key */
-            key: string;
-            /** Title */
-            title: string;
-            /** Because */
-            because: string;
-            /** Done */
-            done: boolean;
+            /** Say */
+            say: string;
+            /** Fails */
+            fails: boolean;
         };
         /**
          * SlotOut
@@ -4509,34 +4779,40 @@ export interface components {
         };
         /**
          * EventIn
-         * @description Something that happened at a step.
+         * @description Something that happened, as a phone tells it.
          */
         EventIn: {
             /**
-             * Kind
-             * @enum {string}
+             * Id
+             * Format: uuid
              */
-            kind: "started" | "done" | "undone" | "remark";
+            id: string;
+            /** Kind */
+            kind: string;
             /**
-             * Step
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Line */
+            line?: string | null;
+            /**
+             * Item
              * @default
              */
-            step: string;
+            item: string;
             /**
-             * Minutes
+             * Text
              * @default
              */
-            minutes: string;
+            text: string;
             /**
-             * Remark
-             * @default
+             * Facts
+             * @default {}
              */
-            remark: string;
-            /**
-             * With Before
-             * @default false
-             */
-            with_before: boolean;
+            facts: {
+                [key: string]: unknown;
+            };
         };
         /**
          * WeighingIn
@@ -4833,6 +5109,521 @@ export interface components {
              * @default
              */
             remarks: string;
+        };
+        /**
+         * HourOut
+         * @description An hour of weather.
+         */
+        HourOut: {
+            /** Hour */
+            hour: number;
+            /** Clock */
+            clock: string;
+            /** Wind M S */
+            wind_m_s: number;
+            /** Gust M S */
+            gust_m_s: number;
+            /** From Deg */
+            from_deg: number;
+            /** Wind */
+            wind: string;
+            /** Say */
+            say: string;
+        };
+        /**
+         * LineOut
+         * @description A flight judged in its hour. Positions east and north of the pad. [m]
+         */
+        LineOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Rocket */
+            rocket: string;
+            /** Motor Key */
+            motor_key: string;
+            /** Label */
+            label: string;
+            /** Delay S */
+            delay_s: number | null;
+            /** Tilt Deg */
+            tilt_deg: number;
+            /** Told Hour */
+            told_hour: string;
+            /** Hour */
+            hour: number;
+            /** At */
+            at: string;
+            /** Placed */
+            placed: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "go" | "go_with" | "no_go";
+            /** Say */
+            say: string;
+            /** Change */
+            change: string;
+            /** Change Kind */
+            change_kind: string;
+            /** Change Value */
+            change_value: number | null;
+            /** Change Motor */
+            change_motor: string;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** Apogee */
+            apogee: string;
+            /** Landing */
+            landing: number[] | null;
+            /** Stand Off */
+            stand_off: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
+         * PlanOut
+         * @description The day's board.
+         */
+        PlanOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Field Id */
+            field_id: string | null;
+            /** Field */
+            field: string;
+            /** Outline */
+            outline: number[][];
+            /** Opens */
+            opens: string;
+            /** Closes */
+            closes: string;
+            /** School */
+            school: string;
+            /** Headline */
+            headline: string;
+            /** Room */
+            room: number;
+            /** Left Out */
+            left_out: number;
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Hours */
+            hours: components["schemas"]["HourOut"][];
+            /** Weather */
+            weather: string;
+            /** Simulated */
+            simulated: boolean;
+            code: components["schemas"]["RangeOut"];
+            /** Own Rules */
+            own_rules: {
+                [key: string]: unknown;
+            };
+            /** Codes */
+            codes: components["schemas"]["OptionOut"][];
+            /** Schools */
+            schools: components["schemas"]["OptionOut"][];
+        };
+        /**
+         * RangeOut
+         * @description The range's code in force.
+         */
+        RangeOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Source */
+            source: string;
+            /** Wind */
+            wind: string;
+        };
+        /**
+         * DayIn
+         * @description A day: hours as typed; `own_rules` over the code's, left out they stay.
+         */
+        DayIn: {
+            /** Name */
+            name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Field Id */
+            field_id?: string | null;
+            /**
+             * Opens
+             * @default 10:00
+             */
+            opens: string;
+            /**
+             * Closes
+             * @default 16:00
+             */
+            closes: string;
+            /**
+             * Code
+             * @default published
+             */
+            code: string;
+            /**
+             * School
+             * @default recovery_first
+             */
+            school: string;
+            /** Own Rules */
+            own_rules?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * LineIn
+         * @description A flight on the manifest; `told_hour` as typed, empty: the day decides.
+         */
+        LineIn: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Motor Key */
+            motor_key: string;
+            /** Delay S */
+            delay_s?: number | null;
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
+            /**
+             * Told Hour
+             * @default
+             */
+            told_hour: string;
+        };
+        /**
+         * WindIn
+         * @description Read on site: wind and warmth as typed, from where.
+         */
+        WindIn: {
+            /** Wind */
+            wind: string;
+            /**
+             * Wind From
+             * @default W
+             */
+            wind_from: string;
+            /**
+             * Temperature
+             * @default
+             */
+            temperature: string;
+        };
+        /**
+         * CarOut
+         * @description What goes into the car, and what has to be bought first.
+         */
+        CarOut: {
+            /** Shelves */
+            shelves: components["schemas"]["ShelfOut"][];
+            /** To Buy */
+            to_buy: string[];
+            /** Cost */
+            cost: string;
+        };
+        /**
+         * CarriedOut
+         * @description Something to pack.
+         */
+        CarriedOut: {
+            /** Key */
+            key: string;
+            /** What */
+            what: string;
+            /** Count */
+            count: number;
+            /** Why */
+            why: string;
+            /** Lacking */
+            lacking: number;
+        };
+        /**
+         * ShelfOut
+         * @description Things of one kind.
+         */
+        ShelfOut: {
+            /** Name */
+            name: string;
+            /** Things */
+            things: components["schemas"]["CarriedOut"][];
+        };
+        /**
+         * ChecklistOut
+         * @description One flight's list.
+         */
+        ChecklistOut: {
+            /**
+             * Line
+             * Format: uuid
+             */
+            line: string;
+            /** Rocket */
+            rocket: string;
+            /** Label */
+            label: string;
+            /** Items */
+            items: components["schemas"]["ItemOut"][];
+        };
+        /**
+         * ItemOut
+         * @description A line of a checklist. `again`: it was ticked as something else, and is looked at once more.
+         */
+        ItemOut: {
+            /** Key */
+            key: string;
+            /** Stage */
+            stage: string;
+            /** Stage Name */
+            stage_name: string;
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
+            /** Good */
+            good: string;
+            /** Hazard */
+            hazard: string;
+            /** Hold */
+            hold: boolean;
+            /** Ticked */
+            ticked: boolean;
+            /** Again */
+            again: boolean;
+        };
+        /**
+         * PackOut
+         * @description Everything a phone wants at the field.
+         */
+        PackOut: {
+            plan: components["schemas"]["PlanOut"];
+            /** Lines */
+            lines: components["schemas"]["PackedLineOut"][];
+            /** Speeds M S */
+            speeds_m_s: number[];
+            /** From Deg */
+            from_deg: number[];
+            /**
+             * Packed At
+             * Format: date-time
+             */
+            packed_at: string;
+        };
+        /**
+         * PackedLineOut
+         * @description A flight for a phone without a network: its list, and its verdicts over wind speed × direction (rows are speeds).
+         */
+        PackedLineOut: {
+            line: components["schemas"]["LineOut"];
+            checklist: components["schemas"]["ChecklistOut"];
+            /** Turnaround */
+            turnaround: string[];
+            /** Grid */
+            grid: ("go" | "go_with" | "no_go")[][];
+        };
+        /**
+         * EventRefusedOut
+         * @description One that could not be kept.
+         */
+        EventRefusedOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Message */
+            message: string;
+        };
+        /**
+         * EventsOut
+         * @description What became of them.
+         */
+        EventsOut: {
+            /** Kept */
+            kept: string[];
+            /** Refused */
+            refused: components["schemas"]["EventRefusedOut"][];
+            /** Clock */
+            clock: string;
+        };
+        /**
+         * EventsIn
+         * @description Events kept on a phone, sent when it can; `sent_at` is what its clock says now.
+         */
+        EventsIn: {
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+            /**
+             * Device
+             * @default
+             */
+            device: string;
+            /** Events */
+            events: components["schemas"]["EventIn"][];
+        };
+        /**
+         * FiringOut
+         * @description What it does.
+         */
+        FiringOut: {
+            /**
+             * Will
+             * @enum {string}
+             */
+            will: "lights" | "may not" | "does not";
+            /** Refused */
+            refused: boolean;
+            /** Said */
+            said: string[];
+            /** Remedies */
+            remedies: string[];
+            /** Caution */
+            caution: string;
+            /** Currents A */
+            currents_a: number[];
+            /** Battery V */
+            battery_v: number;
+            /** Lead Ohm */
+            lead_ohm: number;
+            /** Chemistries */
+            chemistries: components["schemas"]["OptionOut"][];
+            /** Igniters */
+            igniters: components["schemas"]["OptionOut"][];
+        };
+        /**
+         * FiringIn
+         * @description A circuit: quantities as typed.
+         */
+        FiringIn: {
+            /**
+             * Chemistry
+             * @default alkaline
+             */
+            chemistry: string;
+            /**
+             * Cells
+             * @default 4
+             */
+            cells: number;
+            /**
+             * Charge
+             * @default 1
+             */
+            charge: number;
+            /**
+             * Lead
+             * @default 5 m
+             */
+            lead: string;
+            /**
+             * Gauge
+             * @default 0.75 mm²
+             */
+            gauge: string;
+            /**
+             * Igniter
+             * @default model
+             */
+            igniter: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Impulse N S
+             * @default 10
+             */
+            impulse_n_s: number;
+            /**
+             * High Power
+             * @default false
+             */
+            high_power: boolean;
+        };
+        /**
+         * PanelOut
+         * @description What the controller shows; the fault only once it is over.
+         */
+        PanelOut: {
+            /** Key */
+            key: boolean;
+            /** Armed */
+            armed: boolean;
+            /** At Pad */
+            at_pad: boolean;
+            /** Counting */
+            counting: boolean;
+            /**
+             * Lamp
+             * @enum {string}
+             */
+            lamp: "dark" | "glows" | "dim";
+            /** Said */
+            said: string;
+            /** Wrongs */
+            wrongs: string[];
+            /** Flew */
+            flew: boolean;
+            /** Found */
+            found: boolean;
+            /** Misfired */
+            misfired: boolean;
+            /** Wait S */
+            wait_s: number;
+            /** Fault */
+            fault: string;
+        };
+        /**
+         * MoveIn
+         * @description A move at the simulated controller.
+         */
+        MoveIn: {
+            /** Act */
+            act: string;
+            /** At S */
+            at_s: number;
+        };
+        /**
+         * RehearsalIn
+         * @description A rehearsal from its beginning.
+         */
+        RehearsalIn: {
+            /** Seed */
+            seed: number;
+            /** Moves */
+            moves: components["schemas"]["MoveIn"][];
         };
     };
     responses: never;
@@ -8635,6 +9426,726 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    launch_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"][];
+                };
+            };
+        };
+    };
+    launch_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_launch_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    bin_launch_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    unbin_launch_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                line: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    drop_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                line: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    ask_weather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_on_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WindIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    car: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    checklist: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                line: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChecklistOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    pack_for_the_field: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    tell_events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    day_papers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    firing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FiringIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

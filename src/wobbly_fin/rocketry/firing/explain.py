@@ -52,3 +52,43 @@ def battery_sentence(found: Firing, circuit: Circuit) -> str:
             else ". More than any fuse sold for this: fewer cells, or a relay at the pad"
         )
     return said + "."
+
+
+def remedy_sentence(was: Circuit, now: Circuit, units: UnitChoice = METRIC) -> str:
+    """What was changed so that it lights."""
+    changes = []
+    if now.battery.charge > was.battery.charge:
+        changes.append("a fresh battery")
+    if now.battery.cells != was.battery.cells:
+        changes.append(f"{now.battery.cells} cells")
+    if now.area_m2 != was.area_m2:
+        changes.append(f"a lead of {now.area_m2 * 1e6:g} mm²")
+    if now.lead_m > was.lead_m:
+        changes.append(f"{show(now.lead_m, 'height', units)} of lead")
+    return f"It lights with {' and '.join(changes) or 'nothing changed'}."
+
+
+_PANEL = {
+    "ready": "Key out, nobody at the pad.", "keyed": "Key in.", "someone_at_pad": "Somebody is at the pad: the key stays out.", "safe": "Key out. Safe.",
+    "no_continuity": "The lamp is dark: the circuit is open somewhere.", "dim": "The lamp glows dimly.", "continuity": "The lamp glows: the circuit is whole.",
+    "no_key": "Nothing happens: the key is out.", "armed": "Armed.", "disarmed": "Disarmed.", "counting": "Five, four, three, two, one …",
+    "not_armed": "Nothing happens: it is not armed.", "held": "Held. The count begins anew.", "early": "Fired before the count was out.",
+    "misfire": "It does not go. Key out, wait a minute, one person walks.", "flies": "It flies.", "flown": "It has flown.",
+    "key_in": "Not with the key in the box.", "wait": "Not yet: a minute after a misfire.", "at_pad": "At the pad, key in the pocket.", "back": "Back at the table.",
+    "not_at_pad": "That is done at the pad.", "mended": "That was it.", "nothing_wrong_there": "Nothing wrong there.",
+}  # fmt: skip
+_WRONG = {
+    "key_with_someone_at_pad": "The key went in while somebody stood at the pad.", "armed_without_continuity": "Armed with a dark lamp.",
+    "fired_before_count": "Fired before the count was out.", "walked_with_key_in": "Walked to the pad with the key in the box.",
+    "walked_too_soon": "Walked to the pad within a minute of a misfire.", "mended_with_key_in": "Worked at the pad with the key in the box.",
+}  # fmt: skip
+
+
+def panel_sentence(code: str) -> str:
+    """What the controller's last move came to."""
+    return _PANEL[code]
+
+
+def wrong_sentence(code: str) -> str:
+    """What should not have been done."""
+    return _WRONG[code]

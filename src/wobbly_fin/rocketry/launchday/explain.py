@@ -1,5 +1,7 @@
 """Launch day in words."""
 
+from collections.abc import Callable
+
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.launchday.judge import ChangeTo, Reason, Ruling
@@ -19,7 +21,7 @@ def reason_sentence(reason: Reason, candidate: Candidate, units: UnitChoice = ME
     if reason.code == "test":
         failed = next(t for t in candidate.tests if t.name == reason.test)
         return f"{trial_sentence(failed, units)}."
-    return {
+    said: dict[str, Callable[[], str]] = {
         "wind": lambda: f"Wind {show(value, 'speed', units)}, above the {show(limit, 'speed', units)} of the range.",
         "tilt": lambda: f"Rod {value:g}° from vertical, above the {limit:g}° of the range.",
         "impulse": lambda: f"{show(value, 'impulse', units)} installed, above the {show(limit, 'impulse', units)} allowed here.",
@@ -36,19 +38,21 @@ def reason_sentence(reason: Reason, candidate: Candidate, units: UnitChoice = ME
             f"{show(value, 'mass', units)} at liftoff, more than the simplest class: whoever must be told or asked has been."
         ),
         "clouds": lambda: "Cloud in its path.",
-    }[reason.code]()
+    }
+    return said[reason.code]()
 
 
 def change_sentence(change: ChangeTo, units: UnitChoice = METRIC) -> str:
     """What would make it go."""
     value = change.value or 0.0
-    return {
+    said: dict[str, Callable[[], str]] = {
         "delay": lambda: f"Goes with {change.label}.",
         "tilt": lambda: f"Goes with the rod {value:g}° into the wind.",
         "canopy": lambda: f"Goes under {show(value, 'short_length', units)} of canopy.",
         "hour": lambda: f"Wait for {clock(value)}.",
         "motor": lambda: f"Goes with {change.label} out of the box.",
-    }[change.kind]()
+    }
+    return said[change.kind]()
 
 
 def ruling_sentence(ruling: Ruling, units: UnitChoice = METRIC) -> str:
@@ -69,3 +73,11 @@ def weather_sentence(hour: HourlyWeather, units: UnitChoice = METRIC) -> str:
     wind, gust = show(hour.wind_m_s, "speed", units), show(hour.gust_m_s, "speed", units)
     clouds = f", cloud at {show(hour.cloud_base_m, 'height', units)}" if hour.cloud_base_m is not None else ""
     return f"{clock(hour.hour)}: {wind} from {hour.from_deg:.0f}°, gusts {gust}, {show(hour.temperature_c, 'temperature', units)}{clouds}"
+
+
+def clock_sentence(skew_s: float) -> str:
+    """A phone's clock against the server's; empty where they agree to a minute."""
+    if abs(skew_s) <= 60:
+        return ""
+    minutes = max(1, round(abs(skew_s) / 60))
+    return f"This phone’s clock is {minutes} min {'behind' if skew_s > 0 else 'ahead'}; times were set right."

@@ -1,0 +1,1 @@
+"""What changes a launch day: one action a file."""

@@ -1,0 +1,106 @@
+"""Keep what a phone tells of the day: events under its own keys, its clock set right, nothing twice."""
+
+import datetime
+import uuid
+from dataclasses import dataclass
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from wobbly_fin.launchdays.models import DayEvent, LaunchDay
+from wobbly_fin.launchdays.plan import day_of
+from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
+from wobbly_fin.rocketry.errors import RocketryError
+
+KINDS = ("ticked", "unticked", "wind", "weighed", "launched", "told", "last_seen")
+MOST_AT_ONCE = 500
+# A phone's clock further off than this is set right by the server's (our own figure).
+SKEW_S = 60.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Told:
+    """An event as a phone tells it."""
+
+    id: uuid.UUID
+    kind: str
+    at: datetime.datetime
+    line: uuid.UUID | None = None
+    item: str = ""
+    text: str = ""
+    facts: dict[str, Any] | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Kept:
+    """What became of them: kept now or before, refused with a sentence each, and how far the phone's clock was off. [s]"""
+
+    kept: tuple[uuid.UUID, ...]
+    refused: tuple[tuple[uuid.UUID, str], ...]
+    skew_s: float
+
+
+def record(user: User, day_key: uuid.UUID, events: list[Told], *, sent_at: datetime.datetime, device: str = "") -> Kept:
+    """Keep events, each by itself: one that cannot be does not hold back the others."""
+    if len(events) > MOST_AT_ONCE:
+        raise RocketryError("events", f"are {len(events)}; send at most {MOST_AT_ONCE} at once")
+    day = day_of(user, day_key)
+    skew = (timezone.now() - sent_at).total_seconds()
+    offset = datetime.timedelta(seconds=skew if abs(skew) > SKEW_S else 0.0)
+    lines = {line.pk for line in day.lines.all()}
+    kept, refused = [], []
+    for told in events:
+        try:
+            _keep(user, day, told, offset, device, lines)
+            kept.append(told.id)
+        except RocketryError as error:
+            refused.append((told.id, f"{error.name}: {error.message}"))
+    return Kept(kept=tuple(kept), refused=tuple(refused), skew_s=skew)
+
+
+def _keep(user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, device: str, lines: set[uuid.UUID]) -> None:
+    if told.kind not in KINDS:
+        raise RocketryError("kind", f"{told.kind!r} is nothing that happens at a field; one of {', '.join(KINDS)}")
+    if told.line is not None and told.line not in lines:
+        raise RocketryError("line", "is on this day's manifest no more")
+    with transaction.atomic():
+        before = DayEvent.objects.filter(pk=told.id).first()
+        if before is not None:
+            if before.day_id != day.pk:
+                raise RocketryError("id", "is taken; make a new one")
+            return
+        DayEvent.objects.create(
+            id=told.id, day=day, line_id=told.line, kind=told.kind, item=told.item[:40], text=told.text[:600], facts=told.facts or {},
+            device=device[:40], at=told.at + offset,
+        )  # fmt: skip
+        if told.kind == "told":
+            _log(user, day, told)
+
+
+def _log(user: User, day: LaunchDay, told: Told) -> None:
+    """What happened goes into the logbook under the event's own key: sent twice it is logged once."""
+    facts = told.facts or {}
+    line = day.lines.filter(pk=told.line).first() if told.line is not None else None
+    if line is None:
+        raise RocketryError("line", "is missing: which flight was it?")
+    log_flight(
+        user, told.id, rocket_id=line.rocket_id, motor_key=line.motor_key, delay_s=line.delay_s,
+        facts=Facts(
+            flown_on=day.day, opening=facts.get("opening", ""), landing=facts.get("landing", ""), height=str(facts.get("height", ""))[:80],
+            remarks=str(facts.get("remarks", ""))[:4000],
+        ),
+    )  # fmt: skip
+
+
+def ticks_of(day: LaunchDay) -> dict[str, dict[str, str]]:
+    """Per line, what is ticked and as what: the latest word counts, whichever phone said it."""
+    found: dict[str, dict[str, str]] = {}
+    for event in day.events.filter(kind__in=("ticked", "unticked"), line__isnull=False).order_by("at", "pk"):
+        here = found.setdefault(str(event.line_id), {})
+        if event.kind == "ticked":
+            here[event.item] = event.text
+        else:
+            here.pop(event.item, None)
+    return found

@@ -1,0 +1,1 @@
+"""Launch days over the web."""

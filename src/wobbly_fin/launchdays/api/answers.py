@@ -1,0 +1,173 @@
+"""A launch day's answers, put together from the core's."""
+
+from django.contrib.auth.models import User
+
+from wobbly_fin.launchdays.actions.record import ticks_of
+from wobbly_fin.launchdays.api.schemas import (
+    CarOut,
+    CarriedOut,
+    ChecklistOut,
+    HourOut,
+    ItemOut,
+    LineOut,
+    OptionOut,
+    PlanOut,
+    RangeOut,
+    ReasonOut,
+    ShelfOut,
+)
+from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
+from wobbly_fin.rocketry.choosing.codes import CODES
+from wobbly_fin.rocketry.launchday.car import SHELVES, Stock, pack_the_car
+from wobbly_fin.rocketry.launchday.checklists.compose import changed, checklist
+from wobbly_fin.rocketry.launchday.checklists.item import STAGES
+from wobbly_fin.rocketry.launchday.checklists.loadout import SCHOOLS
+from wobbly_fin.rocketry.launchday.explain import change_sentence, clock, reason_sentence, ruling_sentence, weather_sentence
+from wobbly_fin.rocketry.units.display import show
+from wobbly_fin.stores.shelf import shelf
+from wobbly_fin.stores.stock import stock_of
+
+COLD_C = 5.0
+
+
+def plan_out(plan: DayPlan) -> PlanOut:
+    """The board."""
+    day, units = plan.day, plan.units
+    placed = {s.key for s in plan.order.slots}
+    told = set(day.events.filter(kind="told", line__isnull=False).values_list("line_id", flat=True))
+    lines = [_line_out(plan, p, str(p.row.pk) in placed, p.row.pk in told) for p in plan.lines]
+    forecast = plan.forecast
+    hours = [h for h in forecast.hours if day.opens - 1 <= h.hour <= day.closes + 1] if forecast else []
+    return PlanOut(
+        id=day.pk,
+        name=day.name,
+        day=day.day,
+        field_id=day.field_id,
+        field=day.field.name if day.field else "",
+        outline=[list(c) for c in plan.ground.outline] if plan.ground else [],
+        opens=clock(day.opens),
+        closes=clock(day.closes),
+        school=day.school,
+        headline=_headline(lines, len(plan.order.left_out), plan.order.room),
+        room=plan.order.room,
+        left_out=len(plan.order.left_out),
+        lines=lines,
+        hours=[
+            HourOut(
+                hour=h.hour, clock=clock(h.hour), wind_m_s=h.wind_m_s, gust_m_s=h.gust_m_s, from_deg=h.from_deg,
+                wind=show(h.wind_m_s, "speed", units), say=weather_sentence(h, units),
+            )
+            for h in hours
+        ],
+        weather=forecast.source if forecast else "",
+        simulated=bool(forecast and forecast.simulated),
+        code=RangeOut(key=plan.code.key, name=plan.code.name, source=plan.code.source, wind=show(plan.code.wind_max_m_s, "speed", units)),
+        own_rules=day.own_rules,
+        codes=[OptionOut(key=c.key, label=c.name) for c in CODES.values()],
+        schools=[OptionOut(key=k, label=v) for k, v in SCHOOLS.items()],
+    )  # fmt: skip
+
+
+def _headline(lines: list[LineOut], left_out: int, room: int) -> str:
+    if not lines:
+        return f"Nothing on the manifest yet; the hours hold {room} flights."
+    go = sum(line.verdict == "go" for line in lines)
+    change = sum(line.verdict == "go_with" for line in lines)
+    stay = len(lines) - go - change
+    parts = [f"{go} of {len(lines)} go as planned"]
+    if change:
+        parts.append(f"{change} with a change")
+    if stay:
+        parts.append(f"{stay} {'stays' if stay == 1 else 'stay'} at home")
+    if left_out:
+        parts.append(f"{left_out} found no hour")
+    return ", ".join(parts) + "."
+
+
+def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> LineOut:
+    row, ruling, units = planned.row, planned.ruling, plan.units
+    assert ruling is not None
+    flight, change = ruling.candidate.flight, ruling.change
+    landing = (
+        None
+        if flight.landing_x_m is None or flight.landing_y_m is None
+        else [round(flight.landing_x_m, 1), round(flight.landing_y_m, 1)]
+    )
+    return LineOut(
+        id=row.pk,
+        rocket_id=row.rocket_id,
+        rocket=planned.rocket_name,
+        motor_key=row.motor_key,
+        label=ruling.candidate.label,
+        delay_s=row.delay_s,
+        tilt_deg=row.tilt_deg,
+        told_hour=clock(row.told_hour) if row.told_hour is not None else "",
+        hour=planned.hour,
+        at=clock(planned.hour) if placed else "",
+        placed=placed,
+        verdict=ruling.verdict,
+        say=ruling_sentence(ruling, units),
+        change=change_sentence(change, units) if change else "",
+        change_kind=change.kind if change else "",
+        change_value=change.value if change else None,
+        change_motor=change.label if change and change.kind == "motor" else "",
+        reasons=[ReasonOut(say=reason_sentence(r, ruling.candidate, units), fails=r.severity == "fails") for r in ruling.reasons],
+        apogee=show(flight.apogee_altitude_m, "height", units) if flight.apogee_altitude_m is not None else "",
+        landing=landing,
+        stand_off=show(ruling.stand_off_m, "height", units),
+        done=done,
+    )
+
+
+def checklist_out(plan: DayPlan, planned: Planned) -> ChecklistOut:
+    """One flight's list with what is ticked; what was ticked as something else is asked again."""
+    items = checklist(loadout_for(plan, planned))
+    ticked = ticks_of(plan.day).get(str(planned.row.pk), {})
+    again = set(changed(items, ticked))
+    assert planned.ruling is not None
+    return ChecklistOut(
+        line=planned.row.pk,
+        rocket=planned.rocket_name,
+        label=planned.ruling.candidate.label,
+        items=[
+            ItemOut(
+                key=i.key, stage=i.stage, stage_name=STAGES[i.stage], text=i.text, why=i.why, good=i.good, hazard=i.hazard, hold=i.hold,
+                ticked=i.key in ticked and i.key not in again, again=i.key in again,
+            )
+            for i in items
+        ],
+    )  # fmt: skip
+
+
+def car_out(user: User, plan: DayPlan) -> CarOut:
+    """What goes into the car for the flights that can go."""
+    everything = shelf(user)
+    stock = stock_of(user, everything)
+    box: dict[str, Stock] = {}
+    for item in everything:
+        here = stock.get(item.motor.key)
+        known = box.get(item.motor.name)
+        count = (here.count if here else 0) + (known.count if known else 0)
+        box[item.motor.name] = Stock(
+            count=count, cost_each=here.cost if here and here.cost is not None else known.cost_each if known else None
+        )
+    loadouts = [loadout_for(plan, p) for p in plan.lines if p.ruling is not None and p.ruling.verdict != "no_go"]
+    cold = plan.forecast is not None and min(h.temperature_c for h in plan.forecast.hours) < COLD_C
+    carried = pack_the_car(loadouts, box, cold=cold)
+    lacking = [c for c in carried if c.lacking]
+    costs = [c.cost for c in lacking]
+    return CarOut(
+        shelves=[
+            ShelfOut(
+                name=name,
+                things=[
+                    CarriedOut(key=c.key, what=c.what, count=c.count, why=c.why, lacking=c.lacking or 0)
+                    for c in carried
+                    if c.shelf == key
+                ],
+            )
+            for key, name in SHELVES.items()
+        ],
+        to_buy=[f"{c.lacking} × {c.what}" for c in lacking],
+        cost="" if not lacking or any(c is None for c in costs) else f"{sum(c or 0.0 for c in costs):.2f}",
+    )

@@ -1,0 +1,59 @@
+"""The firing circuit reckoned, and the simulated controller played."""
+
+from django.http import HttpRequest
+from ninja import Router
+
+from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.launchdays.api.schemas import FiringIn, FiringOut, OptionOut, PanelOut, RehearsalIn
+from wobbly_fin.rocketry.choosing.codes import PUBLISHED
+from wobbly_fin.rocketry.firing import explain
+from wobbly_fin.rocketry.firing.circuit import Circuit, fire, remedies
+from wobbly_fin.rocketry.firing.lead import read_gauge
+from wobbly_fin.rocketry.firing.parts import CELLS, IGNITERS, Battery, igniter_of
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.standins.launch_controller import MISFIRE_WAIT_S, Move, rehearse
+
+router = Router(tags=["launchdays"])
+_THICKER_M2 = (0.5e-6, 0.75e-6, 1.0e-6, 1.5e-6, 2.5e-6)
+
+
+@router.post("/firing", response={200: FiringOut, 422: ErrorOut}, operation_id="firing")
+def firing(request: HttpRequest, body: FiringIn) -> FiringOut:
+    """Whether a circuit lights its igniters, from far enough away."""
+    units = units_of(preferences_of(person(request)))
+    lead = parse(body.lead, "length", units.system, name="lead").si
+    circuit = Circuit(
+        battery=Battery(chemistry=body.chemistry, cells=body.cells, charge=body.charge), lead_m=lead, area_m2=read_gauge(body.gauge),
+        igniters=(igniter_of(body.igniter),) * max(1, min(body.count, 8)),
+    )  # fmt: skip
+    found = fire(circuit)
+    stand_off = PUBLISHED.least_stand_off_m(body.impulse_n_s, high_power=body.high_power, several=body.count > 1)
+    return FiringOut(
+        will=found.will,
+        refused=lead < stand_off - 1e-9,
+        said=[
+            explain.will_sentence(circuit, found), explain.lead_sentence(found, stand_off, lead, units), explain.test_sentence(found, circuit),
+            explain.battery_sentence(found, circuit),
+        ],
+        remedies=[explain.remedy_sentence(circuit, r, units) for r in remedies(circuit, stand_off, _THICKER_M2)] if found.will != "lights" else [],
+        caution=explain.CAUTION,
+        currents_a=[round(a, 3) for a in found.currents_a],
+        battery_v=round(circuit.battery.volts, 2),
+        lead_ohm=round(circuit.lead_ohm, 3),
+        chemistries=[OptionOut(key=c.key, label=c.name) for c in CELLS.values()],
+        igniters=[OptionOut(key=i.key, label=i.name) for i in IGNITERS.values()],
+    )  # fmt: skip
+
+
+@router.post("/rehearsal", response={200: PanelOut, 422: ErrorOut}, operation_id="rehearsal")
+def rehearsal(request: HttpRequest, body: RehearsalIn) -> PanelOut:
+    """Play the simulated controller: the moves from the beginning, and what it shows after the last."""
+    panel = rehearse(body.seed, [Move(act=m.act, at_s=m.at_s) for m in body.moves])
+    now = body.moves[-1].at_s if body.moves else 0.0
+    waits = 0.0 if panel.fired_at is None or panel.flew else max(0.0, MISFIRE_WAIT_S - (now - panel.fired_at))
+    return PanelOut(
+        key=panel.key, armed=panel.armed, at_pad=panel.at_pad, counting=panel.counting_since is not None, lamp=panel.lamp,
+        said=explain.panel_sentence(panel.said), wrongs=[explain.wrong_sentence(w) for w in dict.fromkeys(panel.wrongs)], flew=panel.flew,
+        found=panel.found, misfired=panel.fired_at is not None and not panel.flew, wait_s=waits, fault=panel.fault if panel.flew else "",
+    )  # fmt: skip

@@ -1,0 +1,180 @@
+"""Launch days: the board, the car, the lists, what happened; the firing circuit and a rehearsal."""
+
+import uuid
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router, Status
+
+from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.launchdays.actions.ask_weather import ask_weather
+from wobbly_fin.launchdays.actions.keep_day import bin_day, drop_line, keep_day, keep_line
+from wobbly_fin.launchdays.actions.record import Told, record
+from wobbly_fin.launchdays.api.answers import car_out, checklist_out, plan_out
+from wobbly_fin.launchdays.api.schemas import (
+    CarOut,
+    ChecklistOut,
+    DayIn,
+    DayOut,
+    EventRefusedOut,
+    EventsIn,
+    EventsOut,
+    LineIn,
+    PackedLineOut,
+    PackOut,
+    PlanOut,
+    WindIn,
+)
+from wobbly_fin.launchdays.models import LaunchDay
+from wobbly_fin.launchdays.papers import day_papers
+from wobbly_fin.launchdays.plan import GRID_FROM_DEG, GRID_SPEEDS_M_S, day_of, grid_of, loadout_for, plan_of, read_on_site
+from wobbly_fin.rocketry.field.bearing import read_bearing
+from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
+from wobbly_fin.rocketry.launchday.explain import clock_sentence
+from wobbly_fin.rocketry.launchday.weather import HourlyWeather
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.site.errors import ErrorOut
+
+router = Router(tags=["launchdays"])
+REFUSALS = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
+USUAL_C = 15.0
+
+
+@router.get("/days", response=list[DayOut], operation_id="launch_days")
+def days(request: HttpRequest) -> list[DayOut]:
+    """Every day, the latest first."""
+    rows = LaunchDay.objects.visible_to(person(request)).select_related("field").prefetch_related("lines", "events")
+    return [
+        DayOut(
+            id=d.pk, name=d.name, day=d.day, field=d.field.name if d.field else "", flights=len(d.lines.all()),
+            told=len({e.line_id for e in d.events.all() if e.kind == "told"}),
+        )
+        for d in rows
+    ]  # fmt: skip
+
+
+@router.put("/days/{uuid:key}", response={200: PlanOut, **REFUSALS}, operation_id="keep_launch_day")
+def put_day(request: HttpRequest, key: uuid.UUID, body: DayIn) -> PlanOut:
+    """Make or change a day."""
+    keep_day(person(request), key, **body.dict())
+    return _board(request, key)
+
+
+@router.get("/days/{uuid:key}", response={200: PlanOut, **REFUSALS}, operation_id="launch_day")
+def get_day(request: HttpRequest, key: uuid.UUID) -> PlanOut:
+    """The board: every flight judged in its hour."""
+    return _board(request, key)
+
+
+@router.delete("/days/{uuid:key}", response={204: None, **REFUSALS}, operation_id="bin_launch_day")
+def delete_day(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Into the bin."""
+    bin_day(person(request), key)
+    return Status(204, None)
+
+
+@router.post("/days/{uuid:key}/back", response={200: PlanOut, **REFUSALS}, operation_id="unbin_launch_day")
+def unbin_day(request: HttpRequest, key: uuid.UUID) -> PlanOut:
+    """Out of the bin."""
+    bin_day(person(request), key, back=True)
+    return _board(request, key)
+
+
+@router.put("/days/{uuid:key}/lines/{uuid:line}", response={200: PlanOut, **REFUSALS}, operation_id="keep_line")
+def put_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID, body: LineIn) -> PlanOut:
+    """Put a flight on the manifest, or change it."""
+    keep_line(person(request), key, line, **body.dict())
+    return _board(request, key)
+
+
+@router.delete("/days/{uuid:key}/lines/{uuid:line}", response={200: PlanOut, **REFUSALS}, operation_id="drop_line")
+def delete_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> PlanOut:
+    """Take a flight off the manifest."""
+    drop_line(person(request), key, line)
+    return _board(request, key)
+
+
+@router.post("/days/{uuid:key}/weather", response={200: PlanOut, 503: ErrorOut, **REFUSALS}, operation_id="ask_weather")
+def post_weather(request: HttpRequest, key: uuid.UUID) -> PlanOut:
+    """Ask the weather service for the day."""
+    ask_weather(person(request), key)
+    return _board(request, key)
+
+
+@router.post("/days/{uuid:key}/read", response={200: PlanOut, **REFUSALS}, operation_id="read_on_site")
+def post_read(request: HttpRequest, key: uuid.UUID, body: WindIn) -> PlanOut:
+    """Judge every flight in what was just read on site."""
+    user = person(request)
+    return plan_out(plan_of(user, day_of(user, key), now=_read(request, body)))
+
+
+@router.get("/days/{uuid:key}/car", response={200: CarOut, **REFUSALS}, operation_id="car")
+def car(request: HttpRequest, key: uuid.UUID) -> CarOut:
+    """What goes into the car."""
+    user = person(request)
+    return car_out(user, plan_of(user, day_of(user, key), changes=False))
+
+
+@router.get("/days/{uuid:key}/lines/{uuid:line}/checklist", response={200: ChecklistOut, **REFUSALS}, operation_id="checklist")
+def get_checklist(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> ChecklistOut:
+    """One flight's list."""
+    user = person(request)
+    plan = plan_of(user, day_of(user, key), changes=False)
+    return checklist_out(plan, plan.line(line))
+
+
+@router.get("/days/{uuid:key}/pack", response={200: PackOut, **REFUSALS}, operation_id="pack_for_the_field")
+def pack(request: HttpRequest, key: uuid.UUID) -> PackOut:
+    """Everything a phone wants where there is no network."""
+    user = person(request)
+    day = day_of(user, key)
+    plan = plan_of(user, day)
+    board = plan_out(plan)
+    warmth = plan.forecast.at((day.opens + day.closes) / 2).temperature_c if plan.forecast else USUAL_C
+    return PackOut(
+        plan=board,
+        lines=[
+            PackedLineOut(
+                line=out, checklist=checklist_out(plan, planned), turnaround=[i.key for i in turnaround(loadout_for(plan, planned))],
+                grid=grid_of(user, day, planned, warmth),
+            )
+            for out, planned in zip(board.lines, plan.lines, strict=True)
+        ],
+        speeds_m_s=list(GRID_SPEEDS_M_S),
+        from_deg=list(GRID_FROM_DEG),
+        packed_at=timezone.now(),
+    )  # fmt: skip
+
+
+@router.put("/days/{uuid:key}/events", response={200: EventsOut, **REFUSALS}, operation_id="tell_events")
+def put_events(request: HttpRequest, key: uuid.UUID, body: EventsIn) -> EventsOut:
+    """Keep what a phone tells; sent twice it is kept once."""
+    told = [Told(**e.dict()) for e in body.events]
+    found = record(person(request), key, told, sent_at=body.sent_at, device=body.device)
+    return EventsOut(
+        kept=list(found.kept),
+        refused=[EventRefusedOut(id=i, message=m) for i, m in found.refused],
+        clock=clock_sentence(found.skew_s),
+    )
+
+
+@router.get("/days/{uuid:key}/papers.pdf", operation_id="day_papers")
+def papers(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
+    """Day sheet and flight cards, a QR code on each to its rocket's page."""
+    user = person(request)
+    plan = plan_of(user, day_of(user, key), changes=False)
+    response = HttpResponse(day_papers(plan, request.build_absolute_uri("/")), content_type="application/pdf")
+    response["Content-Disposition"] = 'attachment; filename="launch-day.pdf"'
+    return response
+
+
+def _board(request: HttpRequest, key: uuid.UUID) -> PlanOut:
+    user = person(request)
+    return plan_out(plan_of(user, day_of(user, key)))
+
+
+def _read(request: HttpRequest, body: WindIn) -> HourlyWeather:
+    system = units_of(preferences_of(person(request))).system
+    wind = parse(body.wind, "speed", system, name="wind").si
+    warmth = parse(body.temperature, "temperature", system, name="temperature").si if body.temperature.strip() else USUAL_C
+    return read_on_site(wind, read_bearing(body.wind_from or "W", "wind_from"), warmth)

@@ -1,0 +1,303 @@
+"""What a launch day's API takes and says."""
+
+import datetime
+import uuid
+from typing import Annotated, Any, Literal
+
+from ninja import Schema
+from pydantic import Field, StringConstraints
+
+Typed = Annotated[str, StringConstraints(max_length=80)]
+Verdict = Literal["go", "go_with", "no_go"]
+
+
+class OptionOut(Schema):
+    """One of several."""
+
+    key: str
+    label: str
+
+
+class DayIn(Schema):
+    """A day: hours as typed; `own_rules` over the code's, left out they stay."""
+
+    name: Typed
+    day: datetime.date
+    field_id: uuid.UUID | None = None
+    opens: Typed = "10:00"
+    closes: Typed = "16:00"
+    code: Typed = "published"
+    school: Typed = "recovery_first"
+    own_rules: dict[str, Any] | None = None
+
+
+class DayOut(Schema):
+    """A day in the list."""
+
+    id: uuid.UUID
+    name: str
+    day: datetime.date
+    field: str
+    flights: int
+    told: int
+
+
+class LineIn(Schema):
+    """A flight on the manifest; `told_hour` as typed, empty: the day decides."""
+
+    rocket_id: uuid.UUID
+    motor_key: Annotated[str, StringConstraints(max_length=200)]
+    delay_s: float | None = None
+    tilt_deg: float = 0.0
+    told_hour: Typed = ""
+
+
+class ReasonOut(Schema):
+    """A reason; `fails`: it keeps it on the ground."""
+
+    say: str
+    fails: bool
+
+
+class LineOut(Schema):
+    """A flight judged in its hour. Positions east and north of the pad. [m]"""
+
+    id: uuid.UUID
+    rocket_id: uuid.UUID
+    rocket: str
+    motor_key: str
+    label: str
+    delay_s: float | None
+    tilt_deg: float
+    told_hour: str
+    hour: float
+    at: str
+    placed: bool
+    verdict: Verdict
+    say: str
+    change: str
+    change_kind: str
+    change_value: float | None
+    change_motor: str
+    reasons: list[ReasonOut]
+    apogee: str
+    landing: list[float] | None
+    stand_off: str
+    done: bool
+
+
+class HourOut(Schema):
+    """An hour of weather."""
+
+    hour: float
+    clock: str
+    wind_m_s: float
+    gust_m_s: float
+    from_deg: float
+    wind: str
+    say: str
+
+
+class RangeOut(Schema):
+    """The range's code in force."""
+
+    key: str
+    name: str
+    source: str
+    wind: str
+
+
+class PlanOut(Schema):
+    """The day's board."""
+
+    id: uuid.UUID
+    name: str
+    day: datetime.date
+    field_id: uuid.UUID | None
+    field: str
+    outline: list[list[float]]
+    opens: str
+    closes: str
+    school: str
+    headline: str
+    room: int
+    left_out: int
+    lines: list[LineOut]
+    hours: list[HourOut]
+    weather: str
+    simulated: bool
+    code: RangeOut
+    own_rules: dict[str, Any]
+    codes: list[OptionOut]
+    schools: list[OptionOut]
+
+
+class CarriedOut(Schema):
+    """Something to pack."""
+
+    key: str
+    what: str
+    count: int
+    why: str
+    lacking: int
+
+
+class ShelfOut(Schema):
+    """Things of one kind."""
+
+    name: str
+    things: list[CarriedOut]
+
+
+class CarOut(Schema):
+    """What goes into the car, and what has to be bought first."""
+
+    shelves: list[ShelfOut]
+    to_buy: list[str]
+    cost: str
+
+
+class ItemOut(Schema):
+    """A line of a checklist. `again`: it was ticked as something else, and is looked at once more."""
+
+    key: str
+    stage: str
+    stage_name: str
+    text: str
+    why: str
+    good: str
+    hazard: str
+    hold: bool
+    ticked: bool
+    again: bool
+
+
+class ChecklistOut(Schema):
+    """One flight's list."""
+
+    line: uuid.UUID
+    rocket: str
+    label: str
+    items: list[ItemOut]
+
+
+class EventIn(Schema):
+    """Something that happened, as a phone tells it."""
+
+    id: uuid.UUID
+    kind: Typed
+    at: datetime.datetime
+    line: uuid.UUID | None = None
+    item: Typed = ""
+    text: Annotated[str, StringConstraints(max_length=600)] = ""
+    facts: Annotated[dict[str, Any], Field(max_length=20)] = {}
+
+
+class EventsIn(Schema):
+    """Events kept on a phone, sent when it can; `sent_at` is what its clock says now."""
+
+    sent_at: datetime.datetime
+    device: Typed = ""
+    events: Annotated[list[EventIn], Field(max_length=500)]
+
+
+class EventRefusedOut(Schema):
+    """One that could not be kept."""
+
+    id: uuid.UUID
+    message: str
+
+
+class EventsOut(Schema):
+    """What became of them."""
+
+    kept: list[uuid.UUID]
+    refused: list[EventRefusedOut]
+    clock: str
+
+
+class PackedLineOut(Schema):
+    """A flight for a phone without a network: its list, and its verdicts over wind speed × direction (rows are speeds)."""
+
+    line: LineOut
+    checklist: ChecklistOut
+    turnaround: list[str]
+    grid: list[list[Verdict]]
+
+
+class PackOut(Schema):
+    """Everything a phone wants at the field."""
+
+    plan: PlanOut
+    lines: list[PackedLineOut]
+    speeds_m_s: list[float]
+    from_deg: list[float]
+    packed_at: datetime.datetime
+
+
+class WindIn(Schema):
+    """Read on site: wind and warmth as typed, from where."""
+
+    wind: Typed
+    wind_from: Typed = "W"
+    temperature: Typed = ""
+
+
+class FiringIn(Schema):
+    """A circuit: quantities as typed."""
+
+    chemistry: Typed = "alkaline"
+    cells: int = 4
+    charge: float = 1.0
+    lead: Typed = "5 m"
+    gauge: Typed = "0.75 mm²"
+    igniter: Typed = "model"
+    count: int = 1
+    impulse_n_s: float = 10.0
+    high_power: bool = False
+
+
+class FiringOut(Schema):
+    """What it does."""
+
+    will: Literal["lights", "may not", "does not"]
+    refused: bool
+    said: list[str]
+    remedies: list[str]
+    caution: str
+    currents_a: list[float]
+    battery_v: float
+    lead_ohm: float
+    chemistries: list[OptionOut]
+    igniters: list[OptionOut]
+
+
+class MoveIn(Schema):
+    """A move at the simulated controller."""
+
+    act: Typed
+    at_s: float
+
+
+class RehearsalIn(Schema):
+    """A rehearsal from its beginning."""
+
+    seed: Annotated[int, Field(ge=0, le=1_000_000)]
+    moves: Annotated[list[MoveIn], Field(max_length=300)]
+
+
+class PanelOut(Schema):
+    """What the controller shows; the fault only once it is over."""
+
+    key: bool
+    armed: bool
+    at_pad: bool
+    counting: bool
+    lamp: Literal["dark", "glows", "dim"]
+    said: str
+    wrongs: list[str]
+    flew: bool
+    found: bool
+    misfired: bool
+    wait_s: float
+    fault: str

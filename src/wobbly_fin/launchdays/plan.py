@@ -1,0 +1,230 @@
+"""A launch day in the core's terms: each line flown in its hour, ruled on, put in order."""
+
+from dataclasses import dataclass, replace
+
+from django.contrib.auth.models import User
+from django.http import Http404
+
+from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units_of
+from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
+from wobbly_fin.hangar.board import load_of
+from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
+from wobbly_fin.rocketry.airframe import Layout, lay_out
+from wobbly_fin.rocketry.airframe.guide import guided_travel_m
+from wobbly_fin.rocketry.airframe.layout import recovery_packs
+from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.codes import RangeCode, code_of
+from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
+from wobbly_fin.rocketry.field import Field
+from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
+from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, School
+from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
+from wobbly_fin.rocketry.launchday.judge import Line, Ruling, Verdict, judge_line, rule
+from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, read_forecast, site_at
+from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.stores.fields import ground_of
+from wobbly_fin.stores.shelf import shelf
+from wobbly_fin.stores.stock import stock_of
+
+_MOST_OTHERS = 8  # motors of the box tried in place of one that does not go
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Planned:
+    """A line with everything said of it. `broken`: why it could not even be flown."""
+
+    row: ManifestLine
+    rocket_name: str
+    line: Line | None
+    layout: Layout | None
+    file: RocketFile
+    hour: float
+    ruling: Ruling | None
+    broken: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DayPlan:
+    """The day."""
+
+    day: LaunchDay
+    code: RangeCode
+    forecast: Forecast | None
+    ground: Field | None
+    order: DayOrder
+    lines: tuple[Planned, ...]
+    hours: tuple[float, ...]
+    units: UnitChoice
+    user: User
+
+    def line(self, key: object) -> Planned:
+        """One of its lines; raises Http404 where it has none such."""
+        found = next((p for p in self.lines if str(p.row.pk) == str(key)), None)
+        if found is None:
+            raise Http404
+        return found
+
+
+def day_of(user: User, key: object) -> LaunchDay:
+    """A person's own day; raises Http404 for another's."""
+    found = LaunchDay.objects.visible_to(user).select_related("field").filter(pk=key).first()
+    if found is None:
+        raise Http404
+    return found
+
+
+def code_for(day: LaunchDay) -> RangeCode:
+    """Its range's code, with the club's own rules over it."""
+    code = code_of(day.code)
+    return code.with_overrides(day.own_rules) if day.own_rules else code
+
+
+def plan_of(user: User, day: LaunchDay, *, now: HourlyWeather | None = None, changes: bool = True) -> DayPlan:
+    """Fly and judge every line.
+
+    Parameters
+    ----------
+    now : HourlyWeather or None
+        What was read on site: every line is judged in it, whatever its hour's forecast.
+    changes : bool
+        Look for the nearest change of what does not go.
+    """
+    context = _Context.of(user, day)
+    rows = list(day.lines.select_related("rocket").filter(rocket__deleted_at__isnull=True))
+    ready = [_ready(context, row) for row in rows]
+    hours = places(day.opens, day.closes)
+    told = [r.told_hour for r in rows if r.told_hour is not None]
+    every = tuple(sorted({*hours, *told}))
+    lines = {str(p.row.pk): p for p in ready}
+
+    def cost(key: str, hour: float) -> float:
+        return _cost(context, lines[key], hour)
+
+    order = order_day([Wish(key=str(r.pk), rocket=str(r.rocket_id), told_hour=r.told_hour) for r in rows], every, cost)
+    at = {s.key: s.hour for s in order.slots}
+    ruled = [_ruled(context, replace(p, hour=at.get(str(p.row.pk), day.opens)), now, changes) for p in ready]
+    return DayPlan(
+        day=day, code=context.code, forecast=context.forecast, ground=context.ground, order=order, hours=every, units=context.units, user=user,
+        lines=tuple(sorted(ruled, key=lambda p: (str(p.row.pk) not in at, p.hour))),
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class _Context:
+    user: User
+    site: Site
+    ground: Field | None
+    flyer: Flyer | None
+    rules: Rules
+    code: RangeCode
+    forecast: Forecast | None
+    units: UnitChoice
+    box: tuple[Motor, ...]
+
+    @classmethod
+    def of(cls, user: User, day: LaunchDay) -> "_Context":
+        preferences = preferences_of(user)
+        field = day.field if day.field is not None and day.field.deleted_at is None else None
+        site = Site(elevation_m=field.elevation_m, ceiling_m=field.ceiling_m) if field else Site()
+        everything = shelf(user)
+        stock = stock_of(user, everything)
+        box = tuple(s.motor for s in everything if s.motor.key in stock and stock[s.motor.key].count > 0)
+        return cls(
+            user, site, ground_of(field) if field else None, flyer_of(preferences), rules_of(preferences), code_for(day),
+            read_forecast(day.weather) if day.weather else None, units_of(preferences), box,
+        )  # fmt: skip
+
+
+def _ready(context: _Context, row: ManifestLine) -> Planned:
+    file = read_rocket_file(row.rocket.document)
+    layout = None if file.is_quick else lay_out(file.to_airframe())
+    load = load_of(context.user, row.motor_key)
+    line = Line(rocket=file.to_rocket(), mounts=file.to_mounts(), motor=load.motor, delay_s=row.delay_s, boosters=load.boosters)
+    return Planned(row=row, rocket_name=row.rocket.name, line=line, layout=layout, file=file, hour=0.0, ruling=None)
+
+
+def situation_of(context: _Context, planned: Planned, weather: HourlyWeather | None) -> Situation:
+    """Where and when a line flies: the field in that hour, its rod as the rocket has it and leaning as told."""
+    site = site_at(context.site, weather) if weather is not None else context.site
+    rod = planned.file.rod_length_m
+    if rod is not None:
+        site = replace(site, rod_length_m=rod)
+    if planned.layout is not None:
+        site = replace(site, rod_length_m=guided_travel_m(planned.layout, site.rod_length_m))
+    if planned.row.tilt_deg:
+        site = replace(site, rod_tilt_deg=planned.row.tilt_deg, rod_azimuth_deg=site.wind_from_deg)
+    payload = planned.file.payload.to_payload() if planned.file.payload else None
+    return Situation(site=site, ground=context.ground, flyer=context.flyer, payload=payload)
+
+
+def _cost(context: _Context, planned: Planned, hour: float) -> float:
+    """How ill an hour suits a line: what fails weighs most, then how little is to spare."""
+    assert planned.line is not None
+    weather = context.forecast.at(hour) if context.forecast else None
+    ruling = rule(planned.line, situation_of(context, planned, weather), context.code, context.rules)
+    wind = (weather.wind_m_s / context.code.wind_max_m_s) if weather is not None else 0.0
+    return len(ruling.against) + 0.5 * max(0.0, 1.0 - ruling.candidate.margin) + 0.2 * wind
+
+
+def _ruled(context: _Context, planned: Planned, now: HourlyWeather | None, changes: bool) -> Planned:
+    assert planned.line is not None
+    weather = now or (context.forecast.at(planned.hour) if context.forecast else None)
+    situation = situation_of(context, planned, weather)
+    if not changes:
+        return replace(planned, ruling=rule(planned.line, situation, context.code, context.rules))
+    mount = planned.line.mounts[0]
+    others = [m for m in context.box if abs(m.diameter_m - mount.diameter_m) < 1e-3 and m.length_m <= mount.max_length_m + 1e-4]
+    ruling = judge_line(
+        planned.line,
+        situation,
+        context.code,
+        context.rules,
+        others=others[:_MOST_OTHERS],
+        forecast=context.forecast,
+        hour=planned.hour,
+    )
+    return replace(planned, ruling=ruling)
+
+
+def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
+    """What its checklist and the car are composed from."""
+    assert planned.line is not None and planned.ruling is not None
+    recovery = None if planned.file.is_quick else planned.file.to_recovery_plan()
+    bore = None
+    if planned.layout is not None:
+        packs = recovery_packs(planned.layout)
+        bore = planned.layout.bay_of(packs[0][0].host).bore_m if packs and packs[0][0].host is not None else None
+    school: School = plan.day.school  # type: ignore[assignment]
+    return loadout_of(
+        planned.rocket_name, planned.line.rocket, planned.ruling, layout=planned.layout, plan=recovery, bore_m=bore,
+        payload=planned.file.payload.to_payload() if planned.file.payload else None, wind_limit_m_s=plan.code.wind_max_m_s, school=school,
+        units=plan.units,
+    )  # fmt: skip
+
+
+# Wind read by hand at the field, and how it was taken aloft: by the power law from where it is read.
+def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float, gust_m_s: float | None = None) -> HourlyWeather:
+    """Anemometer and thermometer as an hour of weather."""
+    return HourlyWeather(
+        hour=12.0, wind_m_s=speed_m_s, from_deg=from_deg, gust_m_s=gust_m_s if gust_m_s is not None else 1.3 * speed_m_s, temperature_c=temperature_c
+    )  # fmt: skip
+
+
+GRID_SPEEDS_M_S = (0.0, 1.5, 3.0, 4.5, 6.0, 7.5, 9.0, 12.0)
+GRID_FROM_DEG = tuple(45.0 * n for n in range(8))
+
+
+def grid_of(user: User, day: LaunchDay, planned: Planned, temperature_c: float) -> list[list[Verdict]]:
+    """Verdicts of one line over wind speeds × directions, for a phone without a network. Rows are speeds."""
+    context = _Context.of(user, day)
+    assert planned.line is not None
+    rows = []
+    for speed in GRID_SPEEDS_M_S:
+        row = []
+        for bearing in GRID_FROM_DEG:
+            situation = situation_of(context, planned, read_on_site(speed, bearing, temperature_c))
+            row.append(rule(planned.line, situation, context.code, context.rules).verdict)
+        rows.append(row)
+    return rows

@@ -1,0 +1,284 @@
+"""Launch days over the API: the board, the car, the lists, what a phone tells; and what is refused."""
+
+import datetime
+import uuid
+from typing import Any
+
+import pytest
+from django.utils import timezone
+
+from tests.api.conftest import Person
+from wobbly_fin.accounts.demo.grounds import GROUNDS, STOCK
+from wobbly_fin.accounts.demo.load import demo_key
+from wobbly_fin.accounts.demo.scenario import MEADOW, ROCKETS, demo_file
+from wobbly_fin.hangar.actions.save import save_rocket
+from wobbly_fin.launchdays.actions.ask_weather import ask_weather
+from wobbly_fin.launchdays.models import DayEvent
+from wobbly_fin.rocketry.launchday.weather import forecast_document
+from wobbly_fin.standins.weather import SimulatedWeatherService, simulated
+from wobbly_fin.stores.actions.draw_field import draw_field
+from wobbly_fin.stores.actions.keep_stock import keep_stock
+from wobbly_fin.stores.actions.save_field import save_field
+
+DAY = {"name": "Spring meet", "day": "2026-04-18", "opens": "10", "closes": "15:00"}
+
+
+@pytest.fixture
+def hedda(hedda: Person) -> Person:
+    """With two of the demo's rockets, its meadow and its motor box."""
+    save_field(hedda.user, demo_key("field", MEADOW), name=MEADOW, elevation="64 m", ceiling="250 m")
+    draw_field(hedda.user, demo_key("field", MEADOW), **GROUNDS[MEADOW])
+    for form in STOCK:
+        keep_stock(hedda.user, demo_key("stock", form.motor), form)
+    for rocket in ROCKETS:
+        if rocket.name in ("Inchworm", "Copper Kettle"):
+            save_rocket(hedda.user, demo_key("rocket", rocket.name), demo_file(rocket), None)
+    return hedda
+
+
+def field_of(person: Person, name: str = "Brackwater Meadow") -> str:
+    return next(f["id"] for f in person.get("/stores/fields") if f["name"] == name)
+
+
+def new_day(person: Person, **change: Any) -> str:
+    key = str(uuid.uuid4())
+    status, out = person.call("PUT", f"/launchdays/days/{key}", DAY | {"field_id": field_of(person)} | change)
+    assert status == 200, out
+    return f"/launchdays/days/{key}"
+
+
+def put_line(person: Person, day: str, rocket: str, motor: str, delay: float | None, expect: int = 200, **more: Any) -> Any:
+    body = {"rocket_id": str(demo_key("rocket", rocket)), "motor_key": f"catalogue:{motor}", "delay_s": delay} | more
+    status, out = person.call("PUT", f"{day}/lines/{uuid.uuid4()}", body)
+    assert status == expect, out
+    return out
+
+
+def test_a_day_is_planned_judged_and_put_in_order(hedda: Person) -> None:
+    day = new_day(hedda)
+    assert "Nothing on the manifest" in hedda.get(day)["headline"]
+    put_line(hedda, day, "Inchworm", "A7", 4)
+    put_line(hedda, day, "Copper Kettle", "D14", 5)
+    plan = put_line(hedda, day, "Inchworm", "C8", 7)
+    assert len(plan["lines"]) == 3 and all(line["placed"] and line["at"] for line in plan["lines"])
+    hours = sorted(line["hour"] for line in plan["lines"] if line["rocket"] == "Inchworm")
+    assert hours[1] - hours[0] >= 0.75  # the same rocket has its turnaround
+    strong = next(line for line in plan["lines"] if line["label"].startswith("C8"))
+    assert strong["verdict"] != "go" and any(r["fails"] for r in strong["reasons"])  # over the meadow's ceiling
+    assert [d["flights"] for d in hedda.get("/launchdays/days")] == [3]
+
+
+def test_wind_read_on_site_judges_again(hedda: Person) -> None:
+    day = new_day(hedda)
+    put_line(hedda, day, "Inchworm", "A7", 4)
+    verdicts = []
+    for wind in ("1 m/s", "25 mph"):
+        status, out = hedda.call("POST", f"{day}/read", {"wind": wind, "wind_from": "SW", "temperature": "12 C"})
+        assert status == 200, out
+        verdicts.append(out["lines"][0]["verdict"])
+    assert verdicts == ["go", "no_go"]
+
+
+def test_the_weather_is_asked_for_over_http_and_says_it_is_simulated(hedda: Person, settings: Any) -> None:
+    day = new_day(hedda)
+    status, out = hedda.call("POST", f"{day}/weather")
+    assert status == 503 and "No weather service" in out["message"]
+    service = SimulatedWeatherService()
+    try:
+        settings.WEATHER_URL = service.url
+        status, out = hedda.call("POST", f"{day}/weather")
+    finally:
+        service.close()
+    assert status == 200 and out["simulated"] and len(out["hours"]) >= 5 and "simulated" in out["weather"]
+    settings.WEATHER_URL = service.url
+    status, _gone = hedda.call("POST", f"{day}/weather")
+    assert status == 503 and hedda.get(day)["hours"] == out["hours"]  # what was there stays
+    # Another day's weather is none.
+    assert hedda.call("PUT", day, DAY | {"day": "2026-04-19"})[1]["hours"] == []
+
+
+def test_calm_hours_go_to_those_who_mind_the_wind(hedda: Person) -> None:
+    day = new_day(hedda, closes="18:00")
+    put_line(hedda, day, "Inchworm", "B9", 6)
+    put_line(hedda, day, "Copper Kettle", "D14", 5)
+    document = forecast_document(simulated("2026-04-18", 5))
+    ask_weather(hedda.user, uuid.UUID(day.rsplit("/", 1)[1]), document)
+    plan = hedda.get(day)
+    winds = {h["hour"]: h["wind_m_s"] for h in plan["hours"]}
+    calmest = min(winds.values())
+    assert plan["hours"] and min(abs(winds[round(line["hour"])] - calmest) for line in plan["lines"]) < 2.0
+
+
+def test_the_car_counts_what_flies_and_what_is_lacking(hedda: Person) -> None:
+    day = new_day(hedda)
+    for _ in range(5):  # four A7 lie in the box
+        put_line(hedda, day, "Inchworm", "A7", 4)
+    car = hedda.get(f"{day}/car")
+    things = {t["key"]: t for s in car["shelves"] for t in s["things"]}
+    assert things["motor-A7-4"]["count"] == 5 and things["motor-A7-4"]["lacking"] == 1
+    assert car["to_buy"] == ["1 × A7-4"] and car["cost"] == "3.40"
+    assert things["igniters"]["count"] == 7 and things["wadding"]["count"] == 5 * 3 + 4 and "rail" not in things
+
+
+def test_a_checklist_is_this_rocket_s_and_a_change_is_asked_again(hedda: Person) -> None:
+    day = new_day(hedda)
+    plan = put_line(hedda, day, "Inchworm", "A7", 4)
+    line = plan["lines"][0]
+    listed = hedda.get(f"{day}/lines/{line['id']}/checklist")
+    by_key = {i["key"]: i for i in listed["items"]}
+    assert "A7-4" in by_key["motor"]["text"] and "arm" not in by_key
+    events = [event("ticked", line["id"], item=k, text=by_key[k]["text"]) for k in ("fins", "motor")]
+    assert tell(hedda, day, events)["refused"] == []
+    ticked = {i["key"] for i in hedda.get(f"{day}/lines/{line['id']}/checklist")["items"] if i["ticked"]}
+    assert ticked == {"fins", "motor"}
+    body = {"rocket_id": line["rocket_id"], "motor_key": "catalogue:B9", "delay_s": 6}
+    assert hedda.call("PUT", f"{day}/lines/{line['id']}", body)[0] == 200
+    now = {i["key"]: i for i in hedda.get(f"{day}/lines/{line['id']}/checklist")["items"]}
+    assert now["motor"]["again"] and not now["motor"]["ticked"] and now["fins"]["ticked"]
+
+
+def event(kind: str, line: str | None, **more: Any) -> dict[str, Any]:
+    return {"id": str(uuid.uuid4()), "kind": kind, "line": line, "at": timezone.now().isoformat()} | more
+
+
+def tell(person: Person, day: str, events: list[dict[str, Any]], *, skew_s: float = 0.0) -> Any:
+    sent = (timezone.now() + datetime.timedelta(seconds=skew_s)).isoformat()
+    status, out = person.call("PUT", f"{day}/events", {"sent_at": sent, "device": "phone", "events": events})
+    assert status == 200, out
+    return out
+
+
+def test_what_is_sent_twice_is_kept_once_and_logged_once(hedda: Person) -> None:
+    day = new_day(hedda)
+    line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]["id"]
+    before = len(hedda.get("/logbook/flights")["flights"])
+    told = event("told", line, facts={"opening": "at_apogee", "landing": "safe", "height": "66 m"})
+    for _ in range(3):
+        assert tell(hedda, day, [event("launched", line), told])["refused"] == []
+    assert len(hedda.get("/logbook/flights")["flights"]) == before + 1 and hedda.get(day)["lines"][0]["done"]
+
+
+def test_one_that_cannot_be_does_not_hold_back_the_others(hedda: Person) -> None:
+    day = new_day(hedda)
+    line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]["id"]
+    bad = [
+        event("sang", line),
+        event("ticked", str(uuid.uuid4()), item="fins"),
+        event("told", line, facts={"opening": "upwards"}),
+        event("told", None),
+    ]
+    good = event("ticked", line, item="fins", text="x")
+    found = tell(hedda, day, [*bad, good])
+    assert found["kept"] == [good["id"]] and {r["id"] for r in found["refused"]} == {b["id"] for b in bad}
+
+
+def test_two_phones_tick_one_list_and_the_latest_word_counts(hedda: Person) -> None:
+    day = new_day(hedda)
+    line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]["id"]
+    text = next(i["text"] for i in hedda.get(f"{day}/lines/{line}/checklist")["items"] if i["key"] == "fins")
+    early, late = (timezone.now() - datetime.timedelta(minutes=m) for m in (9, 3))
+    # Sent in the wrong order: when it was done decides.
+    tell(hedda, day, [event("unticked", line, item="fins", at=late.isoformat())])
+    tell(hedda, day, [event("ticked", line, item="fins", text=text, at=early.isoformat())])
+    items = {i["key"]: i for i in hedda.get(f"{day}/lines/{line}/checklist")["items"]}
+    assert not items["fins"]["ticked"]
+
+
+def test_a_phone_whose_clock_is_off_is_set_right_and_told(hedda: Person) -> None:
+    day = new_day(hedda)
+    line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]["id"]
+    wrong = timezone.now() + datetime.timedelta(hours=2)
+    told = event("ticked", line, item="fins", text="x", at=wrong.isoformat())
+    found = tell(hedda, day, [told], skew_s=7200)
+    assert "120 min ahead" in found["clock"]
+    assert abs((DayEvent.objects.get(pk=told["id"]).at - timezone.now()).total_seconds()) < 60
+    assert tell(hedda, day, [], skew_s=10)["clock"] == ""
+
+
+def test_the_phone_s_pack_carries_verdicts_over_wind_and_direction(hedda: Person) -> None:
+    day = new_day(hedda)
+    put_line(hedda, day, "Inchworm", "A7", 4)
+    pack = hedda.get(f"{day}/pack")
+    (line,) = pack["lines"]
+    grid = line["grid"]
+    assert len(grid) == len(pack["speeds_m_s"]) and all(len(row) == len(pack["from_deg"]) for row in grid)
+    assert set(grid[0]) == {"go"} and set(grid[-1]) == {"no_go"}  # calm, and above every limit
+    assert line["checklist"]["items"] and set(line["turnaround"]) < {i["key"] for i in line["checklist"]["items"]}
+
+
+def test_the_day_goes_onto_paper(hedda: Person) -> None:
+    day = new_day(hedda)
+    put_line(hedda, day, "Inchworm", "A7", 4)
+    answer = hedda.client.get(f"/api{day}/papers.pdf")
+    assert answer.status_code == 200 and answer.content.startswith(b"%PDF") and len(answer.content) > 3000
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"name": "  "}, "name"), ({"opens": "noon"}, "opens"), ({"opens": "16:00", "closes": "10:00"}, "closes"), ({"code": "pirates"}, "code"),
+        ({"school": "upside_down"}, "school"), ({"day": "1066-10-14"}, "day"), ({"field_id": str(uuid.uuid4())}, "field_id"),
+        ({"own_rules": {"wind_max_m_s": 200}}, "wind_max_m_s"), ({"own_rules": {"dragons": 1}}, "dragons"), ({"closes": "25:00"}, "closes"),
+    ],
+)  # fmt: skip
+def test_a_day_that_cannot_be_is_a_sentence_and_changes_nothing(hedda: Person, change: dict[str, Any], field: str) -> None:
+    day = new_day(hedda)
+    before = hedda.get(day)
+    status, out = hedda.call("PUT", day, DAY | change)
+    assert status == 422 and out["fields"][0]["field"].endswith(field) and hedda.get(day) == before
+
+
+def test_lines_that_cannot_be_are_refused(hedda: Person) -> None:
+    day = new_day(hedda)
+    assert put_line(hedda, day, "Inchworm", "A7", None, 422)["fields"][0]["field"] == "delay_s"
+    assert put_line(hedda, day, "Inchworm", "A7", 4, 422, told_hour="late")["fields"][0]["field"] == "told_hour"
+    assert put_line(hedda, day, "Inchworm", "A7", 4, 422, tilt_deg=80)["fields"][0]["field"] == "tilt_deg"
+    put_line(hedda, day, "Inchworm", "Z99", 4, 404)
+    assert hedda.get(day)["lines"] == []
+    status, out = hedda.call("POST", f"{day}/read", {"wind": "200"})
+    assert status in (200, 422)  # 200 m/s is no wind
+    assert status == 422 and "wind" in out["fields"][0]["field"]
+
+
+def test_a_day_s_bin_and_another_s_day(hedda: Person, rival: Person) -> None:
+    day = new_day(hedda)
+    assert rival.call("GET", day)[0] == 404 and rival.call("PUT", day, DAY)[0] == 409
+    assert rival.call("PUT", f"{day}/events", {"sent_at": timezone.now().isoformat(), "events": []})[0] == 404
+    assert hedda.call("DELETE", day)[0] == 204 and hedda.call("GET", day)[0] == 404
+    assert hedda.call("POST", f"{day}/back")[0] == 200 and hedda.get(day)["name"] == "Spring meet"
+
+
+# The firing circuit and the rehearsal
+
+
+def test_the_circuit_answers_and_is_refused_where_it_is_too_short(hedda: Person) -> None:
+    def ask(**change: Any) -> Any:
+        status, out = hedda.call("POST", "/launchdays/firing", change)
+        assert status == 200, out
+        return out
+
+    good = ask(lead="6 m")
+    assert good["will"] == "lights" and not good["refused"] and good["caution"]
+    assert ask(lead="2 m")["refused"] and ask(lead="40 m", gauge="AWG 24")["will"] == "does not"
+    weak = ask(lead="10 m", gauge="0.34", charge=0.4)
+    assert weak["will"] != "lights" and weak["remedies"]
+    for bad, field in (
+        ({"chemistry": "potato"}, "chemistry"),
+        ({"gauge": "fat"}, "gauge"),
+        ({"lead": "far"}, "lead"),
+        ({"igniter": "squib"}, "igniter"),
+    ):
+        status, out = hedda.call("POST", "/launchdays/firing", bad)
+        assert status == 422 and out["fields"][0]["field"] == field
+
+
+def test_a_rehearsal_is_played_move_by_move(hedda: Person) -> None:
+    def play(*moves: tuple[str, float]) -> Any:
+        status, out = hedda.call("POST", "/launchdays/rehearsal", {"seed": 3, "moves": [{"act": a, "at_s": t} for a, t in moves]})
+        assert status == 200, out
+        return out
+
+    assert play()["said"].startswith("Key out") and play(("key_in", 1.0))["key"]
+    assert "key in the box" in play(("key_in", 1.0), ("walk", 2.0))["wrongs"][0]
+    status, out = hedda.call("POST", "/launchdays/rehearsal", {"seed": 3, "moves": [{"act": "kick", "at_s": 1}]})
+    assert status == 422 and "no move" in out["message"]
