@@ -41,6 +41,7 @@ export const useRocket = (id: () => string) =>
 export const useBoard = (id: () => string) =>
   createQuery(() => ({
     queryKey: ['board', id()],
+    enabled: id() !== '',
     placeholderData: keepPreviousData,
     queryFn: () => ask(client.GET('/api/hangar/rockets/{key}/board', { params: { path: { key: id() } } })),
   }));

@@ -28,6 +28,7 @@
 
   const places = [
     { href: p('/'), name: 'Hangar', exact: true },
+    { href: p('/launchdays'), name: 'Launch days', short: 'Days', exact: false },
     { href: p('/logbook'), name: 'Logbook', exact: false },
     { href: p('/stores/motors'), name: 'Stores', exact: false },
   ];
@@ -56,7 +57,8 @@
             href={place.href}
             class="flex items-center border-b-4 border-transparent px-2 font-semibold sm:px-3 hover:underline"
             {@attach isActiveLink({ className: 'border-b-primary!', startsWith: !place.exact })}
-            >{place.name}</a
+            ><span class={'short' in place ? 'hidden sm:inline' : ''}>{place.name}</span
+            >{#if 'short' in place}<span class="sm:hidden" aria-hidden="true">{place.short}</span>{/if}</a
           >
         {/each}
       </nav>

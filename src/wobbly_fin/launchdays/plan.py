@@ -122,6 +122,7 @@ class _Context:
     forecast: Forecast | None
     units: UnitChoice
     box: tuple[Motor, ...]
+    open_hours: Forecast | None  # of the forecast, those in which the range is open
 
     @classmethod
     def of(cls, user: User, day: LaunchDay) -> "_Context":
@@ -131,9 +132,11 @@ class _Context:
         everything = shelf(user)
         stock = stock_of(user, everything)
         box = tuple(s.motor for s in everything if s.motor.key in stock and stock[s.motor.key].count > 0)
+        forecast = read_forecast(day.weather) if day.weather else None
+        within = [h for h in forecast.hours if day.opens <= h.hour <= day.closes] if forecast else []
         return cls(
             user, site, ground_of(field) if field else None, flyer_of(preferences), rules_of(preferences), code_for(day),
-            read_forecast(day.weather) if day.weather else None, units_of(preferences), box,
+            forecast, units_of(preferences), box, replace(forecast, hours=tuple(within)) if forecast and within else None,
         )  # fmt: skip
 
 
@@ -147,7 +150,8 @@ def _ready(context: _Context, row: ManifestLine) -> Planned:
 
 def situation_of(context: _Context, planned: Planned, weather: HourlyWeather | None) -> Situation:
     """Where and when a line flies: the field in that hour, its rod as the rocket has it and leaning as told."""
-    site = site_at(context.site, weather) if weather is not None else context.site
+    # In the hour's mean wind: one draw of gusts would make a verdict a matter of luck. The cloud of landings has the gusts.
+    site = replace(site_at(context.site, weather), gustiness="calm") if weather is not None else context.site
     rod = planned.file.rod_length_m
     if rod is not None:
         site = replace(site, rod_length_m=rod)
@@ -182,7 +186,7 @@ def _ruled(context: _Context, planned: Planned, now: HourlyWeather | None, chang
         context.code,
         context.rules,
         others=others[:_MOST_OTHERS],
-        forecast=context.forecast,
+        forecast=context.open_hours,
         hour=planned.hour,
     )
     return replace(planned, ruling=ruling)

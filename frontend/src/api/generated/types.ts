@@ -4449,27 +4449,25 @@ export interface components {
         };
         /**
          * DayOut
-         * @description A day in the list.
+         * @description A day of the plan's calendar.
          */
         DayOut: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            /** Field */
-            field: string;
-            /** Flights */
-            flights: number;
-            /** Told */
-            told: number;
+            /** Date */
+            date: string;
+            /** Said */
+            said: string;
+            /** Weekday */
+            weekday: number;
+            /** Free */
+            free: string[];
+            /** Exception */
+            exception: boolean;
+            /** Slots */
+            slots: components["schemas"]["SlotOut"][];
+            /** Finish */
+            finish: boolean;
+            /** Launch */
+            launch: boolean;
         };
         /**
          * HoursOut
@@ -4529,13 +4527,17 @@ export interface components {
         };
         /**
          * ReasonOut
-         * @description A reason; `fails`: it keeps it on the ground.
+         * @description A step that comes first, and why.
          */
         ReasonOut: {
-            /** Say */
-            say: string;
-            /** Fails */
-            fails: boolean;
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Because */
+            because: string;
+            /** Done */
+            done: boolean;
         };
         /**
          * SlotOut
@@ -4779,40 +4781,34 @@ export interface components {
         };
         /**
          * EventIn
-         * @description Something that happened, as a phone tells it.
+         * @description Something that happened at a step.
          */
         EventIn: {
             /**
-             * Id
-             * Format: uuid
+             * Kind
+             * @enum {string}
              */
-            id: string;
-            /** Kind */
-            kind: string;
+            kind: "started" | "done" | "undone" | "remark";
             /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** Line */
-            line?: string | null;
-            /**
-             * Item
+             * Step
              * @default
              */
-            item: string;
+            step: string;
             /**
-             * Text
+             * Minutes
              * @default
              */
-            text: string;
+            minutes: string;
             /**
-             * Facts
-             * @default {}
+             * Remark
+             * @default
              */
-            facts: {
-                [key: string]: unknown;
-            };
+            remark: string;
+            /**
+             * With Before
+             * @default false
+             */
+            with_before: boolean;
         };
         /**
          * WeighingIn
@@ -5111,30 +5107,97 @@ export interface components {
             remarks: string;
         };
         /**
-         * HourOut
-         * @description An hour of weather.
+         * LaunchDayOut
+         * @description A day in the list.
          */
-        HourOut: {
-            /** Hour */
-            hour: number;
-            /** Clock */
-            clock: string;
-            /** Wind M S */
-            wind_m_s: number;
-            /** Gust M S */
-            gust_m_s: number;
-            /** From Deg */
-            from_deg: number;
-            /** Wind */
-            wind: string;
-            /** Say */
-            say: string;
+        LaunchDayOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Field */
+            field: string;
+            /** Flights */
+            flights: number;
+            /** Told */
+            told: number;
         };
         /**
-         * LineOut
+         * DayChoiceOut
+         * @description One of several.
+         */
+        DayChoiceOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * DayPlanOut
+         * @description The day's board.
+         */
+        DayPlanOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Field Id */
+            field_id: string | null;
+            /** Field */
+            field: string;
+            /** Outline */
+            outline: number[][];
+            /** Opens */
+            opens: string;
+            /** Closes */
+            closes: string;
+            /** School */
+            school: string;
+            /** Headline */
+            headline: string;
+            /** Room */
+            room: number;
+            /** Left Out */
+            left_out: number;
+            /** Lines */
+            lines: components["schemas"]["ManifestLineOut"][];
+            /** Hours */
+            hours: components["schemas"]["WeatherHourOut"][];
+            /** Weather */
+            weather: string;
+            /** Simulated */
+            simulated: boolean;
+            code: components["schemas"]["RangeCodeOut"];
+            /** Own Rules */
+            own_rules: {
+                [key: string]: unknown;
+            };
+            /** Codes */
+            codes: components["schemas"]["DayChoiceOut"][];
+            /** Schools */
+            schools: components["schemas"]["DayChoiceOut"][];
+        };
+        /**
+         * ManifestLineOut
          * @description A flight judged in its hour. Positions east and north of the pad. [m]
          */
-        LineOut: {
+        ManifestLineOut: {
             /**
              * Id
              * Format: uuid
@@ -5179,74 +5242,23 @@ export interface components {
             /** Change Motor */
             change_motor: string;
             /** Reasons */
-            reasons: components["schemas"]["ReasonOut"][];
+            reasons: components["schemas"]["RulingReasonOut"][];
             /** Apogee */
             apogee: string;
             /** Landing */
             landing: number[] | null;
+            /** Where */
+            where: string;
             /** Stand Off */
             stand_off: string;
             /** Done */
             done: boolean;
         };
         /**
-         * PlanOut
-         * @description The day's board.
-         */
-        PlanOut: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            /** Field Id */
-            field_id: string | null;
-            /** Field */
-            field: string;
-            /** Outline */
-            outline: number[][];
-            /** Opens */
-            opens: string;
-            /** Closes */
-            closes: string;
-            /** School */
-            school: string;
-            /** Headline */
-            headline: string;
-            /** Room */
-            room: number;
-            /** Left Out */
-            left_out: number;
-            /** Lines */
-            lines: components["schemas"]["LineOut"][];
-            /** Hours */
-            hours: components["schemas"]["HourOut"][];
-            /** Weather */
-            weather: string;
-            /** Simulated */
-            simulated: boolean;
-            code: components["schemas"]["RangeOut"];
-            /** Own Rules */
-            own_rules: {
-                [key: string]: unknown;
-            };
-            /** Codes */
-            codes: components["schemas"]["OptionOut"][];
-            /** Schools */
-            schools: components["schemas"]["OptionOut"][];
-        };
-        /**
-         * RangeOut
+         * RangeCodeOut
          * @description The range's code in force.
          */
-        RangeOut: {
+        RangeCodeOut: {
             /** Key */
             key: string;
             /** Name */
@@ -5257,10 +5269,40 @@ export interface components {
             wind: string;
         };
         /**
-         * DayIn
+         * RulingReasonOut
+         * @description A reason; `fails`: it keeps it on the ground.
+         */
+        RulingReasonOut: {
+            /** Say */
+            say: string;
+            /** Fails */
+            fails: boolean;
+        };
+        /**
+         * WeatherHourOut
+         * @description An hour of weather.
+         */
+        WeatherHourOut: {
+            /** Hour */
+            hour: number;
+            /** Clock */
+            clock: string;
+            /** Wind M S */
+            wind_m_s: number;
+            /** Gust M S */
+            gust_m_s: number;
+            /** From Deg */
+            from_deg: number;
+            /** Wind */
+            wind: string;
+            /** Say */
+            say: string;
+        };
+        /**
+         * LaunchDayIn
          * @description A day: hours as typed; `own_rules` over the code's, left out they stay.
          */
-        DayIn: {
+        LaunchDayIn: {
             /** Name */
             name: string;
             /**
@@ -5296,10 +5338,10 @@ export interface components {
             } | null;
         };
         /**
-         * LineIn
+         * ManifestLineIn
          * @description A flight on the manifest; `told_hour` as typed, empty: the day decides.
          */
-        LineIn: {
+        ManifestLineIn: {
             /**
              * Rocket Id
              * Format: uuid
@@ -5321,10 +5363,10 @@ export interface components {
             told_hour: string;
         };
         /**
-         * WindIn
+         * FieldWindIn
          * @description Read on site: wind and warmth as typed, from where.
          */
-        WindIn: {
+        FieldWindIn: {
             /** Wind */
             wind: string;
             /**
@@ -5344,11 +5386,21 @@ export interface components {
          */
         CarOut: {
             /** Shelves */
-            shelves: components["schemas"]["ShelfOut"][];
+            shelves: components["schemas"]["CarShelfOut"][];
             /** To Buy */
             to_buy: string[];
             /** Cost */
             cost: string;
+        };
+        /**
+         * CarShelfOut
+         * @description Things of one kind.
+         */
+        CarShelfOut: {
+            /** Name */
+            name: string;
+            /** Things */
+            things: components["schemas"]["CarriedOut"][];
         };
         /**
          * CarriedOut
@@ -5367,37 +5419,10 @@ export interface components {
             lacking: number;
         };
         /**
-         * ShelfOut
-         * @description Things of one kind.
-         */
-        ShelfOut: {
-            /** Name */
-            name: string;
-            /** Things */
-            things: components["schemas"]["CarriedOut"][];
-        };
-        /**
-         * ChecklistOut
-         * @description One flight's list.
-         */
-        ChecklistOut: {
-            /**
-             * Line
-             * Format: uuid
-             */
-            line: string;
-            /** Rocket */
-            rocket: string;
-            /** Label */
-            label: string;
-            /** Items */
-            items: components["schemas"]["ItemOut"][];
-        };
-        /**
-         * ItemOut
+         * ChecklistItemOut
          * @description A line of a checklist. `again`: it was ticked as something else, and is looked at once more.
          */
-        ItemOut: {
+        ChecklistItemOut: {
             /** Key */
             key: string;
             /** Stage */
@@ -5420,17 +5445,40 @@ export interface components {
             again: boolean;
         };
         /**
-         * PackOut
+         * ChecklistOut
+         * @description One flight's list.
+         */
+        ChecklistOut: {
+            /**
+             * Line
+             * Format: uuid
+             */
+            line: string;
+            /** Rocket */
+            rocket: string;
+            /** Label */
+            label: string;
+            /** Items */
+            items: components["schemas"]["ChecklistItemOut"][];
+        };
+        /**
+         * FieldPackOut
          * @description Everything a phone wants at the field.
          */
-        PackOut: {
-            plan: components["schemas"]["PlanOut"];
+        FieldPackOut: {
+            plan: components["schemas"]["DayPlanOut"];
             /** Lines */
             lines: components["schemas"]["PackedLineOut"][];
             /** Speeds M S */
             speeds_m_s: number[];
             /** From Deg */
             from_deg: number[];
+            /** Winds */
+            winds: components["schemas"]["WindStepOut"][];
+            /** Openings */
+            openings: components["schemas"]["DayChoiceOut"][];
+            /** Landings */
+            landings: components["schemas"]["DayChoiceOut"][];
             /**
              * Packed At
              * Format: date-time
@@ -5442,7 +5490,7 @@ export interface components {
          * @description A flight for a phone without a network: its list, and its verdicts over wind speed × direction (rows are speeds).
          */
         PackedLineOut: {
-            line: components["schemas"]["LineOut"];
+            line: components["schemas"]["ManifestLineOut"];
             checklist: components["schemas"]["ChecklistOut"];
             /** Turnaround */
             turnaround: string[];
@@ -5450,10 +5498,20 @@ export interface components {
             grid: ("go" | "go_with" | "no_go")[][];
         };
         /**
-         * EventRefusedOut
+         * WindStepOut
+         * @description A wind one can read, in the owner's own unit.
+         */
+        WindStepOut: {
+            /** M S */
+            m_s: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * DayEventRefusedOut
          * @description One that could not be kept.
          */
-        EventRefusedOut: {
+        DayEventRefusedOut: {
             /**
              * Id
              * Format: uuid
@@ -5463,22 +5521,59 @@ export interface components {
             message: string;
         };
         /**
-         * EventsOut
+         * DayEventsOut
          * @description What became of them.
          */
-        EventsOut: {
+        DayEventsOut: {
             /** Kept */
             kept: string[];
             /** Refused */
-            refused: components["schemas"]["EventRefusedOut"][];
+            refused: components["schemas"]["DayEventRefusedOut"][];
             /** Clock */
             clock: string;
         };
         /**
-         * EventsIn
+         * DayEventIn
+         * @description Something that happened, as a phone tells it.
+         */
+        DayEventIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Line */
+            line?: string | null;
+            /**
+             * Item
+             * @default
+             */
+            item: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Facts
+             * @default {}
+             */
+            facts: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * DayEventsIn
          * @description Events kept on a phone, sent when it can; `sent_at` is what its clock says now.
          */
-        EventsIn: {
+        DayEventsIn: {
             /**
              * Sent At
              * Format: date-time
@@ -5490,7 +5585,7 @@ export interface components {
              */
             device: string;
             /** Events */
-            events: components["schemas"]["EventIn"][];
+            events: components["schemas"]["DayEventIn"][];
         };
         /**
          * FiringOut
@@ -5517,9 +5612,9 @@ export interface components {
             /** Lead Ohm */
             lead_ohm: number;
             /** Chemistries */
-            chemistries: components["schemas"]["OptionOut"][];
+            chemistries: components["schemas"]["DayChoiceOut"][];
             /** Igniters */
-            igniters: components["schemas"]["OptionOut"][];
+            igniters: components["schemas"]["DayChoiceOut"][];
         };
         /**
          * FiringIn
@@ -5606,16 +5701,6 @@ export interface components {
             fault: string;
         };
         /**
-         * MoveIn
-         * @description A move at the simulated controller.
-         */
-        MoveIn: {
-            /** Act */
-            act: string;
-            /** At S */
-            at_s: number;
-        };
-        /**
          * RehearsalIn
          * @description A rehearsal from its beginning.
          */
@@ -5623,7 +5708,17 @@ export interface components {
             /** Seed */
             seed: number;
             /** Moves */
-            moves: components["schemas"]["MoveIn"][];
+            moves: components["schemas"]["RehearsalMoveIn"][];
+        };
+        /**
+         * RehearsalMoveIn
+         * @description A move at the simulated controller.
+         */
+        RehearsalMoveIn: {
+            /** Act */
+            act: string;
+            /** At S */
+            at_s: number;
         };
     };
     responses: never;
@@ -9450,7 +9545,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DayOut"][];
+                    "application/json": components["schemas"]["LaunchDayOut"][];
                 };
             };
         };
@@ -9472,7 +9567,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["DayPlanOut"];
                 };
             };
             /** @description Not Found */
@@ -9515,7 +9610,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DayIn"];
+                "application/json": components["schemas"]["LaunchDayIn"];
             };
         };
         responses: {
@@ -9525,7 +9620,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["DayPlanOut"];
                 };
             };
             /** @description Not Found */
@@ -9621,7 +9716,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["DayPlanOut"];
                 };
             };
             /** @description Not Found */
@@ -9665,7 +9760,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LineIn"];
+                "application/json": components["schemas"]["ManifestLineIn"];
             };
         };
         responses: {
@@ -9675,7 +9770,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["DayPlanOut"];
                 };
             };
             /** @description Not Found */
@@ -9725,7 +9820,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["DayPlanOut"];
                 };
             };
             /** @description Not Found */
@@ -9774,7 +9869,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["DayPlanOut"];
                 };
             };
             /** @description Not Found */
@@ -9826,7 +9921,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WindIn"];
+                "application/json": components["schemas"]["FieldWindIn"];
             };
         };
         responses: {
@@ -9836,7 +9931,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["DayPlanOut"];
                 };
             };
             /** @description Not Found */
@@ -9984,7 +10079,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PackOut"];
+                    "application/json": components["schemas"]["FieldPackOut"];
                 };
             };
             /** @description Not Found */
@@ -10027,7 +10122,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["EventsIn"];
+                "application/json": components["schemas"]["DayEventsIn"];
             };
         };
         responses: {
@@ -10037,7 +10132,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EventsOut"];
+                    "application/json": components["schemas"]["DayEventsOut"];
                 };
             };
             /** @description Not Found */

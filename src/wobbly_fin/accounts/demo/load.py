@@ -8,6 +8,7 @@ from django.db import transaction
 
 from wobbly_fin.accounts.actions.conditions import set_conditions
 from wobbly_fin.accounts.demo.builds import load_builds
+from wobbly_fin.accounts.demo.days import load_days
 from wobbly_fin.accounts.demo.grounds import GROUNDS, STOCK
 from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, HOURS, ROCKETS, TODAY, DemoRocket, demo_file
 from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
@@ -62,6 +63,7 @@ def load_demo() -> User:
                 motor_key=f"catalogue:{motor.name.replace('/', '_')}", delay_s=delay_s, facts=facts,
             )  # fmt: skip
         load_builds(user, demo_key)
+        load_days(user, demo_key)
         field, wind, temperature = TODAY
         set_conditions(
             user, field_id=demo_key("field", field), typed={"wind": wind, "wind_from": "SW", "temperature": temperature},

@@ -76,11 +76,11 @@ def _keep(user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, de
             device=device[:40], at=told.at + offset,
         )  # fmt: skip
         if told.kind == "told":
-            _log(user, day, told)
+            _log(user, day, told, timezone.localdate(told.at + offset))
 
 
-def _log(user: User, day: LaunchDay, told: Told) -> None:
-    """What happened goes into the logbook under the event's own key: sent twice it is logged once."""
+def _log(user: User, day: LaunchDay, told: Told, flown_on: datetime.date) -> None:
+    """What happened goes into the logbook under the event's own key, on the day it was told: sent twice it is logged once."""
     facts = told.facts or {}
     line = day.lines.filter(pk=told.line).first() if told.line is not None else None
     if line is None:
@@ -88,7 +88,7 @@ def _log(user: User, day: LaunchDay, told: Told) -> None:
     log_flight(
         user, told.id, rocket_id=line.rocket_id, motor_key=line.motor_key, delay_s=line.delay_s,
         facts=Facts(
-            flown_on=day.day, opening=facts.get("opening", ""), landing=facts.get("landing", ""), height=str(facts.get("height", ""))[:80],
+            flown_on=flown_on, opening=facts.get("opening", ""), landing=facts.get("landing", ""), height=str(facts.get("height", ""))[:80],
             remarks=str(facts.get("remarks", ""))[:4000],
         ),
     )  # fmt: skip

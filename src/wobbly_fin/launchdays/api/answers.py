@@ -6,15 +6,15 @@ from wobbly_fin.launchdays.actions.record import ticks_of
 from wobbly_fin.launchdays.api.schemas import (
     CarOut,
     CarriedOut,
+    CarShelfOut,
+    ChecklistItemOut,
     ChecklistOut,
-    HourOut,
-    ItemOut,
-    LineOut,
-    OptionOut,
-    PlanOut,
-    RangeOut,
-    ReasonOut,
-    ShelfOut,
+    DayChoiceOut,
+    DayPlanOut,
+    ManifestLineOut,
+    RangeCodeOut,
+    RulingReasonOut,
+    WeatherHourOut,
 )
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
 from wobbly_fin.rocketry.choosing.codes import CODES
@@ -22,7 +22,14 @@ from wobbly_fin.rocketry.launchday.car import SHELVES, Stock, pack_the_car
 from wobbly_fin.rocketry.launchday.checklists.compose import changed, checklist
 from wobbly_fin.rocketry.launchday.checklists.item import STAGES
 from wobbly_fin.rocketry.launchday.checklists.loadout import SCHOOLS
-from wobbly_fin.rocketry.launchday.explain import change_sentence, clock, reason_sentence, ruling_sentence, weather_sentence
+from wobbly_fin.rocketry.launchday.explain import (
+    change_sentence,
+    clock,
+    reason_sentence,
+    ruling_sentence,
+    weather_sentence,
+    where_sentence,
+)
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
@@ -30,7 +37,7 @@ from wobbly_fin.stores.stock import stock_of
 COLD_C = 5.0
 
 
-def plan_out(plan: DayPlan) -> PlanOut:
+def plan_out(plan: DayPlan) -> DayPlanOut:
     """The board."""
     day, units = plan.day, plan.units
     placed = {s.key for s in plan.order.slots}
@@ -38,7 +45,7 @@ def plan_out(plan: DayPlan) -> PlanOut:
     lines = [_line_out(plan, p, str(p.row.pk) in placed, p.row.pk in told) for p in plan.lines]
     forecast = plan.forecast
     hours = [h for h in forecast.hours if day.opens - 1 <= h.hour <= day.closes + 1] if forecast else []
-    return PlanOut(
+    return DayPlanOut(
         id=day.pk,
         name=day.name,
         day=day.day,
@@ -53,7 +60,7 @@ def plan_out(plan: DayPlan) -> PlanOut:
         left_out=len(plan.order.left_out),
         lines=lines,
         hours=[
-            HourOut(
+            WeatherHourOut(
                 hour=h.hour, clock=clock(h.hour), wind_m_s=h.wind_m_s, gust_m_s=h.gust_m_s, from_deg=h.from_deg,
                 wind=show(h.wind_m_s, "speed", units), say=weather_sentence(h, units),
             )
@@ -61,14 +68,14 @@ def plan_out(plan: DayPlan) -> PlanOut:
         ],
         weather=forecast.source if forecast else "",
         simulated=bool(forecast and forecast.simulated),
-        code=RangeOut(key=plan.code.key, name=plan.code.name, source=plan.code.source, wind=show(plan.code.wind_max_m_s, "speed", units)),
+        code=RangeCodeOut(key=plan.code.key, name=plan.code.name, source=plan.code.source, wind=show(plan.code.wind_max_m_s, "speed", units)),
         own_rules=day.own_rules,
-        codes=[OptionOut(key=c.key, label=c.name) for c in CODES.values()],
-        schools=[OptionOut(key=k, label=v) for k, v in SCHOOLS.items()],
+        codes=[DayChoiceOut(key=c.key, label=c.name) for c in CODES.values()],
+        schools=[DayChoiceOut(key=k, label=v) for k, v in SCHOOLS.items()],
     )  # fmt: skip
 
 
-def _headline(lines: list[LineOut], left_out: int, room: int) -> str:
+def _headline(lines: list[ManifestLineOut], left_out: int, room: int) -> str:
     if not lines:
         return f"Nothing on the manifest yet; the hours hold {room} flights."
     go = sum(line.verdict == "go" for line in lines)
@@ -84,7 +91,7 @@ def _headline(lines: list[LineOut], left_out: int, room: int) -> str:
     return ", ".join(parts) + "."
 
 
-def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> LineOut:
+def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> ManifestLineOut:
     row, ruling, units = planned.row, planned.ruling, plan.units
     assert ruling is not None
     flight, change = ruling.candidate.flight, ruling.change
@@ -93,7 +100,7 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Line
         if flight.landing_x_m is None or flight.landing_y_m is None
         else [round(flight.landing_x_m, 1), round(flight.landing_y_m, 1)]
     )
-    return LineOut(
+    return ManifestLineOut(
         id=row.pk,
         rocket_id=row.rocket_id,
         rocket=planned.rocket_name,
@@ -111,9 +118,12 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Line
         change_kind=change.kind if change else "",
         change_value=change.value if change else None,
         change_motor=change.label if change and change.kind == "motor" else "",
-        reasons=[ReasonOut(say=reason_sentence(r, ruling.candidate, units), fails=r.severity == "fails") for r in ruling.reasons],
+        reasons=[
+            RulingReasonOut(say=reason_sentence(r, ruling.candidate, units), fails=r.severity == "fails") for r in ruling.reasons
+        ],
         apogee=show(flight.apogee_altitude_m, "height", units) if flight.apogee_altitude_m is not None else "",
         landing=landing,
+        where=where_sentence(landing[0], landing[1], units) if landing else "",
         stand_off=show(ruling.stand_off_m, "height", units),
         done=done,
     )
@@ -130,7 +140,7 @@ def checklist_out(plan: DayPlan, planned: Planned) -> ChecklistOut:
         rocket=planned.rocket_name,
         label=planned.ruling.candidate.label,
         items=[
-            ItemOut(
+            ChecklistItemOut(
                 key=i.key, stage=i.stage, stage_name=STAGES[i.stage], text=i.text, why=i.why, good=i.good, hazard=i.hazard, hold=i.hold,
                 ticked=i.key in ticked and i.key not in again, again=i.key in again,
             )
@@ -158,7 +168,7 @@ def car_out(user: User, plan: DayPlan) -> CarOut:
     costs = [c.cost for c in lacking]
     return CarOut(
         shelves=[
-            ShelfOut(
+            CarShelfOut(
                 name=name,
                 things=[
                     CarriedOut(key=c.key, what=c.what, count=c.count, why=c.why, lacking=c.lacking or 0)

@@ -4,7 +4,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
-from wobbly_fin.launchdays.api.schemas import FiringIn, FiringOut, OptionOut, PanelOut, RehearsalIn
+from wobbly_fin.launchdays.api.schemas import DayChoiceOut, FiringIn, FiringOut, PanelOut, RehearsalIn
 from wobbly_fin.rocketry.choosing.codes import PUBLISHED
 from wobbly_fin.rocketry.firing import explain
 from wobbly_fin.rocketry.firing.circuit import Circuit, fire, remedies
@@ -41,8 +41,8 @@ def firing(request: HttpRequest, body: FiringIn) -> FiringOut:
         currents_a=[round(a, 3) for a in found.currents_a],
         battery_v=round(circuit.battery.volts, 2),
         lead_ohm=round(circuit.lead_ohm, 3),
-        chemistries=[OptionOut(key=c.key, label=c.name) for c in CELLS.values()],
-        igniters=[OptionOut(key=i.key, label=i.name) for i in IGNITERS.values()],
+        chemistries=[DayChoiceOut(key=c.key, label=c.name) for c in CELLS.values()],
+        igniters=[DayChoiceOut(key=i.key, label=i.name) for i in IGNITERS.values()],
     )  # fmt: skip
 
 

@@ -14,25 +14,29 @@ from wobbly_fin.launchdays.api.answers import car_out, checklist_out, plan_out
 from wobbly_fin.launchdays.api.schemas import (
     CarOut,
     ChecklistOut,
-    DayIn,
-    DayOut,
-    EventRefusedOut,
-    EventsIn,
-    EventsOut,
-    LineIn,
+    DayChoiceOut,
+    DayEventRefusedOut,
+    DayEventsIn,
+    DayEventsOut,
+    DayPlanOut,
+    FieldPackOut,
+    FieldWindIn,
+    LaunchDayIn,
+    LaunchDayOut,
+    ManifestLineIn,
     PackedLineOut,
-    PackOut,
-    PlanOut,
-    WindIn,
+    WindStepOut,
 )
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
 from wobbly_fin.launchdays.plan import GRID_FROM_DEG, GRID_SPEEDS_M_S, day_of, grid_of, loadout_for, plan_of, read_on_site
 from wobbly_fin.rocketry.field.bearing import read_bearing
+from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
 from wobbly_fin.rocketry.launchday.explain import clock_sentence
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.site.errors import ErrorOut
 
 router = Router(tags=["launchdays"])
@@ -40,12 +44,12 @@ REFUSALS = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
 USUAL_C = 15.0
 
 
-@router.get("/days", response=list[DayOut], operation_id="launch_days")
-def days(request: HttpRequest) -> list[DayOut]:
+@router.get("/days", response=list[LaunchDayOut], operation_id="launch_days")
+def days(request: HttpRequest) -> list[LaunchDayOut]:
     """Every day, the latest first."""
     rows = LaunchDay.objects.visible_to(person(request)).select_related("field").prefetch_related("lines", "events")
     return [
-        DayOut(
+        LaunchDayOut(
             id=d.pk, name=d.name, day=d.day, field=d.field.name if d.field else "", flights=len(d.lines.all()),
             told=len({e.line_id for e in d.events.all() if e.kind == "told"}),
         )
@@ -53,15 +57,15 @@ def days(request: HttpRequest) -> list[DayOut]:
     ]  # fmt: skip
 
 
-@router.put("/days/{uuid:key}", response={200: PlanOut, **REFUSALS}, operation_id="keep_launch_day")
-def put_day(request: HttpRequest, key: uuid.UUID, body: DayIn) -> PlanOut:
+@router.put("/days/{uuid:key}", response={200: DayPlanOut, **REFUSALS}, operation_id="keep_launch_day")
+def put_day(request: HttpRequest, key: uuid.UUID, body: LaunchDayIn) -> DayPlanOut:
     """Make or change a day."""
     keep_day(person(request), key, **body.dict())
     return _board(request, key)
 
 
-@router.get("/days/{uuid:key}", response={200: PlanOut, **REFUSALS}, operation_id="launch_day")
-def get_day(request: HttpRequest, key: uuid.UUID) -> PlanOut:
+@router.get("/days/{uuid:key}", response={200: DayPlanOut, **REFUSALS}, operation_id="launch_day")
+def get_day(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
     """The board: every flight judged in its hour."""
     return _board(request, key)
 
@@ -73,36 +77,36 @@ def delete_day(request: HttpRequest, key: uuid.UUID) -> Status[None]:
     return Status(204, None)
 
 
-@router.post("/days/{uuid:key}/back", response={200: PlanOut, **REFUSALS}, operation_id="unbin_launch_day")
-def unbin_day(request: HttpRequest, key: uuid.UUID) -> PlanOut:
+@router.post("/days/{uuid:key}/back", response={200: DayPlanOut, **REFUSALS}, operation_id="unbin_launch_day")
+def unbin_day(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
     """Out of the bin."""
     bin_day(person(request), key, back=True)
     return _board(request, key)
 
 
-@router.put("/days/{uuid:key}/lines/{uuid:line}", response={200: PlanOut, **REFUSALS}, operation_id="keep_line")
-def put_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID, body: LineIn) -> PlanOut:
+@router.put("/days/{uuid:key}/lines/{uuid:line}", response={200: DayPlanOut, **REFUSALS}, operation_id="keep_line")
+def put_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID, body: ManifestLineIn) -> DayPlanOut:
     """Put a flight on the manifest, or change it."""
     keep_line(person(request), key, line, **body.dict())
     return _board(request, key)
 
 
-@router.delete("/days/{uuid:key}/lines/{uuid:line}", response={200: PlanOut, **REFUSALS}, operation_id="drop_line")
-def delete_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> PlanOut:
+@router.delete("/days/{uuid:key}/lines/{uuid:line}", response={200: DayPlanOut, **REFUSALS}, operation_id="drop_line")
+def delete_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> DayPlanOut:
     """Take a flight off the manifest."""
     drop_line(person(request), key, line)
     return _board(request, key)
 
 
-@router.post("/days/{uuid:key}/weather", response={200: PlanOut, 503: ErrorOut, **REFUSALS}, operation_id="ask_weather")
-def post_weather(request: HttpRequest, key: uuid.UUID) -> PlanOut:
+@router.post("/days/{uuid:key}/weather", response={200: DayPlanOut, 503: ErrorOut, **REFUSALS}, operation_id="ask_weather")
+def post_weather(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
     """Ask the weather service for the day."""
     ask_weather(person(request), key)
     return _board(request, key)
 
 
-@router.post("/days/{uuid:key}/read", response={200: PlanOut, **REFUSALS}, operation_id="read_on_site")
-def post_read(request: HttpRequest, key: uuid.UUID, body: WindIn) -> PlanOut:
+@router.post("/days/{uuid:key}/read", response={200: DayPlanOut, **REFUSALS}, operation_id="read_on_site")
+def post_read(request: HttpRequest, key: uuid.UUID, body: FieldWindIn) -> DayPlanOut:
     """Judge every flight in what was just read on site."""
     user = person(request)
     return plan_out(plan_of(user, day_of(user, key), now=_read(request, body)))
@@ -123,15 +127,15 @@ def get_checklist(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> Chec
     return checklist_out(plan, plan.line(line))
 
 
-@router.get("/days/{uuid:key}/pack", response={200: PackOut, **REFUSALS}, operation_id="pack_for_the_field")
-def pack(request: HttpRequest, key: uuid.UUID) -> PackOut:
+@router.get("/days/{uuid:key}/pack", response={200: FieldPackOut, **REFUSALS}, operation_id="pack_for_the_field")
+def pack(request: HttpRequest, key: uuid.UUID) -> FieldPackOut:
     """Everything a phone wants where there is no network."""
     user = person(request)
     day = day_of(user, key)
     plan = plan_of(user, day)
     board = plan_out(plan)
     warmth = plan.forecast.at((day.opens + day.closes) / 2).temperature_c if plan.forecast else USUAL_C
-    return PackOut(
+    return FieldPackOut(
         plan=board,
         lines=[
             PackedLineOut(
@@ -142,18 +146,21 @@ def pack(request: HttpRequest, key: uuid.UUID) -> PackOut:
         ],
         speeds_m_s=list(GRID_SPEEDS_M_S),
         from_deg=list(GRID_FROM_DEG),
+        winds=[WindStepOut(m_s=0.5 * n, said=show(0.5 * n, "speed", plan.units)) for n in range(31)],
+        openings=[DayChoiceOut(key=k, label=v) for k, v in OPENINGS.items()],
+        landings=[DayChoiceOut(key=k, label=v) for k, v in LANDINGS.items() if k != "none"],
         packed_at=timezone.now(),
     )  # fmt: skip
 
 
-@router.put("/days/{uuid:key}/events", response={200: EventsOut, **REFUSALS}, operation_id="tell_events")
-def put_events(request: HttpRequest, key: uuid.UUID, body: EventsIn) -> EventsOut:
+@router.put("/days/{uuid:key}/events", response={200: DayEventsOut, **REFUSALS}, operation_id="tell_events")
+def put_events(request: HttpRequest, key: uuid.UUID, body: DayEventsIn) -> DayEventsOut:
     """Keep what a phone tells; sent twice it is kept once."""
     told = [Told(**e.dict()) for e in body.events]
     found = record(person(request), key, told, sent_at=body.sent_at, device=body.device)
-    return EventsOut(
+    return DayEventsOut(
         kept=list(found.kept),
-        refused=[EventRefusedOut(id=i, message=m) for i, m in found.refused],
+        refused=[DayEventRefusedOut(id=i, message=m) for i, m in found.refused],
         clock=clock_sentence(found.skew_s),
     )
 
@@ -168,12 +175,12 @@ def papers(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     return response
 
 
-def _board(request: HttpRequest, key: uuid.UUID) -> PlanOut:
+def _board(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
     user = person(request)
     return plan_out(plan_of(user, day_of(user, key)))
 
 
-def _read(request: HttpRequest, body: WindIn) -> HourlyWeather:
+def _read(request: HttpRequest, body: FieldWindIn) -> HourlyWeather:
     system = units_of(preferences_of(person(request))).system
     wind = parse(body.wind, "speed", system, name="wind").si
     warmth = parse(body.temperature, "temperature", system, name="temperature").si if body.temperature.strip() else USUAL_C

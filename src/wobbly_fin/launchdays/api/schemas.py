@@ -11,14 +11,14 @@ Typed = Annotated[str, StringConstraints(max_length=80)]
 Verdict = Literal["go", "go_with", "no_go"]
 
 
-class OptionOut(Schema):
+class DayChoiceOut(Schema):
     """One of several."""
 
     key: str
     label: str
 
 
-class DayIn(Schema):
+class LaunchDayIn(Schema):
     """A day: hours as typed; `own_rules` over the code's, left out they stay."""
 
     name: Typed
@@ -31,7 +31,7 @@ class DayIn(Schema):
     own_rules: dict[str, Any] | None = None
 
 
-class DayOut(Schema):
+class LaunchDayOut(Schema):
     """A day in the list."""
 
     id: uuid.UUID
@@ -42,7 +42,7 @@ class DayOut(Schema):
     told: int
 
 
-class LineIn(Schema):
+class ManifestLineIn(Schema):
     """A flight on the manifest; `told_hour` as typed, empty: the day decides."""
 
     rocket_id: uuid.UUID
@@ -52,14 +52,14 @@ class LineIn(Schema):
     told_hour: Typed = ""
 
 
-class ReasonOut(Schema):
+class RulingReasonOut(Schema):
     """A reason; `fails`: it keeps it on the ground."""
 
     say: str
     fails: bool
 
 
-class LineOut(Schema):
+class ManifestLineOut(Schema):
     """A flight judged in its hour. Positions east and north of the pad. [m]"""
 
     id: uuid.UUID
@@ -79,14 +79,15 @@ class LineOut(Schema):
     change_kind: str
     change_value: float | None
     change_motor: str
-    reasons: list[ReasonOut]
+    reasons: list[RulingReasonOut]
     apogee: str
     landing: list[float] | None
+    where: str
     stand_off: str
     done: bool
 
 
-class HourOut(Schema):
+class WeatherHourOut(Schema):
     """An hour of weather."""
 
     hour: float
@@ -98,7 +99,7 @@ class HourOut(Schema):
     say: str
 
 
-class RangeOut(Schema):
+class RangeCodeOut(Schema):
     """The range's code in force."""
 
     key: str
@@ -107,7 +108,7 @@ class RangeOut(Schema):
     wind: str
 
 
-class PlanOut(Schema):
+class DayPlanOut(Schema):
     """The day's board."""
 
     id: uuid.UUID
@@ -122,14 +123,14 @@ class PlanOut(Schema):
     headline: str
     room: int
     left_out: int
-    lines: list[LineOut]
-    hours: list[HourOut]
+    lines: list[ManifestLineOut]
+    hours: list[WeatherHourOut]
     weather: str
     simulated: bool
-    code: RangeOut
+    code: RangeCodeOut
     own_rules: dict[str, Any]
-    codes: list[OptionOut]
-    schools: list[OptionOut]
+    codes: list[DayChoiceOut]
+    schools: list[DayChoiceOut]
 
 
 class CarriedOut(Schema):
@@ -142,7 +143,7 @@ class CarriedOut(Schema):
     lacking: int
 
 
-class ShelfOut(Schema):
+class CarShelfOut(Schema):
     """Things of one kind."""
 
     name: str
@@ -152,12 +153,12 @@ class ShelfOut(Schema):
 class CarOut(Schema):
     """What goes into the car, and what has to be bought first."""
 
-    shelves: list[ShelfOut]
+    shelves: list[CarShelfOut]
     to_buy: list[str]
     cost: str
 
 
-class ItemOut(Schema):
+class ChecklistItemOut(Schema):
     """A line of a checklist. `again`: it was ticked as something else, and is looked at once more."""
 
     key: str
@@ -178,10 +179,10 @@ class ChecklistOut(Schema):
     line: uuid.UUID
     rocket: str
     label: str
-    items: list[ItemOut]
+    items: list[ChecklistItemOut]
 
 
-class EventIn(Schema):
+class DayEventIn(Schema):
     """Something that happened, as a phone tells it."""
 
     id: uuid.UUID
@@ -193,49 +194,59 @@ class EventIn(Schema):
     facts: Annotated[dict[str, Any], Field(max_length=20)] = {}
 
 
-class EventsIn(Schema):
+class DayEventsIn(Schema):
     """Events kept on a phone, sent when it can; `sent_at` is what its clock says now."""
 
     sent_at: datetime.datetime
     device: Typed = ""
-    events: Annotated[list[EventIn], Field(max_length=500)]
+    events: Annotated[list[DayEventIn], Field(max_length=500)]
 
 
-class EventRefusedOut(Schema):
+class DayEventRefusedOut(Schema):
     """One that could not be kept."""
 
     id: uuid.UUID
     message: str
 
 
-class EventsOut(Schema):
+class DayEventsOut(Schema):
     """What became of them."""
 
     kept: list[uuid.UUID]
-    refused: list[EventRefusedOut]
+    refused: list[DayEventRefusedOut]
     clock: str
 
 
 class PackedLineOut(Schema):
     """A flight for a phone without a network: its list, and its verdicts over wind speed × direction (rows are speeds)."""
 
-    line: LineOut
+    line: ManifestLineOut
     checklist: ChecklistOut
     turnaround: list[str]
     grid: list[list[Verdict]]
 
 
-class PackOut(Schema):
+class WindStepOut(Schema):
+    """A wind one can read, in the owner's own unit."""
+
+    m_s: float
+    said: str
+
+
+class FieldPackOut(Schema):
     """Everything a phone wants at the field."""
 
-    plan: PlanOut
+    plan: DayPlanOut
     lines: list[PackedLineOut]
     speeds_m_s: list[float]
     from_deg: list[float]
+    winds: list[WindStepOut]
+    openings: list[DayChoiceOut]
+    landings: list[DayChoiceOut]
     packed_at: datetime.datetime
 
 
-class WindIn(Schema):
+class FieldWindIn(Schema):
     """Read on site: wind and warmth as typed, from where."""
 
     wind: Typed
@@ -268,11 +279,11 @@ class FiringOut(Schema):
     currents_a: list[float]
     battery_v: float
     lead_ohm: float
-    chemistries: list[OptionOut]
-    igniters: list[OptionOut]
+    chemistries: list[DayChoiceOut]
+    igniters: list[DayChoiceOut]
 
 
-class MoveIn(Schema):
+class RehearsalMoveIn(Schema):
     """A move at the simulated controller."""
 
     act: Typed
@@ -283,7 +294,7 @@ class RehearsalIn(Schema):
     """A rehearsal from its beginning."""
 
     seed: Annotated[int, Field(ge=0, le=1_000_000)]
-    moves: Annotated[list[MoveIn], Field(max_length=300)]
+    moves: Annotated[list[RehearsalMoveIn], Field(max_length=300)]
 
 
 class PanelOut(Schema):

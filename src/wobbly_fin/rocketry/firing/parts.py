@@ -117,9 +117,9 @@ class Igniter:
 IGNITERS: dict[str, Igniter] = {
     i.key: i
     for i in (
-        Igniter(key="model", name="thin bridge, for black powder", ohm=0.7, all_fire_a=2.0, no_fire_a=0.5),
-        Igniter(key="head", name="match head, low current", ohm=1.3, all_fire_a=0.6, no_fire_a=0.15),
-        Igniter(key="large", name="large, for composites", ohm=1.0, all_fire_a=3.0, no_fire_a=0.7),
+        Igniter(key="model", name="thin bridge", ohm=0.7, all_fire_a=2.0, no_fire_a=0.5),
+        Igniter(key="head", name="match head", ohm=1.3, all_fire_a=0.6, no_fire_a=0.15),
+        Igniter(key="large", name="large, composite", ohm=1.0, all_fire_a=3.0, no_fire_a=0.7),
     )
 }
 

@@ -1,5 +1,6 @@
 """Launch day in words."""
 
+import math
 from collections.abc import Callable
 
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
@@ -81,3 +82,15 @@ def clock_sentence(skew_s: float) -> str:
         return ""
     minutes = max(1, round(abs(skew_s) / 60))
     return f"This phone’s clock is {minutes} min {'behind' if skew_s > 0 else 'ahead'}; times were set right."
+
+
+_POINTS = ("north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west")
+
+
+def where_sentence(east_m: float, north_m: float, units: UnitChoice = METRIC) -> str:
+    """Where to look first: how far and which way from the pad."""
+    far = math.hypot(east_m, north_m)
+    if far < 10:
+        return "Forecast to come down beside the pad."
+    point = _POINTS[round(math.degrees(math.atan2(east_m, north_m)) / 45) % 8]
+    return f"Forecast to come down {show(far, 'height', units)} to the {point}."

@@ -40,6 +40,9 @@ class Command(BaseCommand):
             self.stdout.write("Compiling the flight kernel, this once: half a minute at most…")
         warm()
 
+        from wobbly_fin.standins.weather import SimulatedWeatherService
+
+        settings.WEATHER_URL = SimulatedWeatherService().url
         address = f"127.0.0.1:{options['port']}"
         greeting = f"Wobbly Fin is ready at http://{address}/ (Ctrl-C stops it)"
         try:

@@ -1,0 +1,52 @@
+import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
+import { ask, client, type Schemas } from './client';
+import { queryClient } from './queries';
+
+export type Plan = Schemas['DayPlanOut'];
+export type PlanLine = Schemas['ManifestLineOut'];
+export type DayRow = Schemas['LaunchDayOut'];
+export type Pack = Schemas['FieldPackOut'];
+export type ListItem = Schemas['ChecklistItemOut'];
+export type FiringAnswer = Schemas['FiringOut'];
+export type Panel = Schemas['PanelOut'];
+export type EventOut = Schemas['DayEventIn'];
+
+const at = (key: string) => ({ params: { path: { key } } });
+
+export const useDays = () =>
+  createQuery(() => ({ queryKey: ['days'], queryFn: () => ask(client.GET('/api/launchdays/days')) }));
+
+export const usePlan = (id: () => string) =>
+  createQuery(() => ({
+    queryKey: ['day', id()],
+    placeholderData: keepPreviousData,
+    queryFn: () => ask(client.GET('/api/launchdays/days/{key}', at(id()))),
+  }));
+
+export const useCar = (id: () => string) =>
+  createQuery(() => ({
+    queryKey: ['car', id()],
+    queryFn: () => ask(client.GET('/api/launchdays/days/{key}/car', at(id()))),
+  }));
+
+export const keepDay = (id: string, body: Schemas['LaunchDayIn']) =>
+  ask(client.PUT('/api/launchdays/days/{key}', { ...at(id), body }));
+
+export const keepLine = (id: string, line: string, body: Schemas['ManifestLineIn']) =>
+  ask(client.PUT('/api/launchdays/days/{key}/lines/{line}', { params: { path: { key: id, line } }, body }));
+
+export const dropLine = (id: string, line: string) =>
+  ask(client.DELETE('/api/launchdays/days/{key}/lines/{line}', { params: { path: { key: id, line } } }));
+
+export const askWeather = (id: string) => ask(client.POST('/api/launchdays/days/{key}/weather', at(id)));
+
+export const packFor = (id: string) => ask(client.GET('/api/launchdays/days/{key}/pack', at(id)));
+
+export const tellEvents = (id: string, body: Schemas['DayEventsIn']) =>
+  ask(client.PUT('/api/launchdays/days/{key}/events', { ...at(id), body }));
+
+/** A new board becomes what is shown, and what hangs on it is asked anew. */
+export function takePlan(plan: Plan): void {
+  queryClient.setQueryData(['day', plan.id], plan);
+  for (const key of ['days', 'car']) void queryClient.invalidateQueries({ queryKey: [key] });
+}

@@ -1,0 +1,70 @@
+<script lang="ts">
+  import type { Plan } from '../api/launchdays';
+  import NorthArrow from '../drawing/NorthArrow.svelte';
+  import { corners, planOf, type Place } from '../drawing/plan';
+
+  let { plan, pointed, onpoint }: { plan: Plan; pointed: string; onpoint: (line: string) => void } = $props();
+
+  let width = $state(460);
+  const height = 300;
+  const landings = $derived(plan.lines.filter((l) => l.landing));
+  const places = $derived<Place[]>([
+    ...plan.outline.map((c): Place => [c[0] ?? 0, c[1] ?? 0]),
+    ...landings.map((l): Place => [l.landing?.[0] ?? 0, l.landing?.[1] ?? 0]),
+  ]);
+  const map = $derived(planOf(places, width, height, 26));
+  const says = $derived(
+    `The field${plan.field ? ` ${plan.field}` : ''}, north up. ${landings.map((l) => `${l.rocket} comes down ${Math.round(l.landing?.[0] ?? 0)} m east and ${Math.round(l.landing?.[1] ?? 0)} m north of the pad`).join('. ')}`,
+  );
+</script>
+
+<section class="paper p-4" aria-label="Where they come down">
+  <h3 class="text-lg font-bold">Where they come down</h3>
+  <div class="w-full min-w-0 overflow-hidden" bind:clientWidth={width}>
+    <svg {width} {height} role="img" aria-label={says}>
+      {#if plan.outline.length}
+        <polygon
+          points={corners(plan.outline, map)}
+          class="fill-success/15 stroke-base-content"
+          stroke-width="1.6"
+        />
+      {/if}
+      <path
+        d={`M ${map.x(0) - 6} ${map.y(0)} h 12 M ${map.x(0)} ${map.y(0) - 6} v 12`}
+        class="stroke-base-content"
+        stroke-width="2"
+      />
+      {#each landings as l, i (l.id)}
+        {@const [x, y] = [map.x(l.landing?.[0] ?? 0), map.y(l.landing?.[1] ?? 0)]}
+        <g role="presentation" onpointerenter={() => onpoint(l.id)} onpointerleave={() => onpoint('')}>
+          <line x1={map.x(0)} y1={map.y(0)} x2={x} y2={y} class="stroke-base-content/30" />
+          <circle
+            cx={x}
+            cy={y}
+            r={pointed === l.id ? 11 : 9}
+            class={[l.verdict === 'no_go' ? 'fill-base-100' : 'fill-primary', 'stroke-base-content']}
+            stroke-width="1.5"
+          />
+          <text
+            {x}
+            y={y + 4}
+            text-anchor="middle"
+            class={[
+              'text-[11px] font-bold',
+              l.verdict === 'no_go' ? 'fill-base-content' : 'fill-primary-content',
+            ]}>{i + 1}</text
+          >
+        </g>
+      {/each}
+      <NorthArrow x={18} y={30} />
+    </svg>
+  </div>
+  <ol class="flex flex-wrap gap-x-4 text-sm">
+    {#each landings as l, i (l.id)}<li class={pointed === l.id ? 'font-bold' : ''}>
+        {i + 1}. {l.rocket}, {l.apogee} high
+      </li>{/each}
+  </ol>
+  {#if !plan.outline.length}<p class="quiet text-sm">
+      The field has no outline: draw it in Stores, then it is judged.
+    </p>{/if}
+</section>

@@ -1,0 +1,147 @@
+<script lang="ts">
+  import { ApiError } from '../api/client';
+  import {
+    askWeather,
+    dropLine,
+    keepDay,
+    keepLine,
+    takePlan,
+    usePlan,
+    type Plan,
+    type PlanLine,
+  } from '../api/launchdays';
+  import { useFields } from '../api/queries';
+  import Loading from '../kit/Loading.svelte';
+  import { notify } from '../kit/notices.svelte';
+  import { p, route } from '../router';
+  import AddLine from './AddLine.svelte';
+  import DayForm from './DayForm.svelte';
+  import DayMap from './DayMap.svelte';
+  import LineCard from './LineCard.svelte';
+  import WindStrip from './WindStrip.svelte';
+
+  const id = $derived(String(route.params.id ?? ''));
+  const plan = usePlan(() => id);
+  const fields = useFields();
+  let changing = $state(false);
+  let busy = $state(false);
+  let problem = $state('');
+  let pointed = $state('');
+
+  async function change(work: () => Promise<Plan>): Promise<boolean> {
+    busy = true;
+    problem = '';
+    try {
+      takePlan(await work());
+      return true;
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      problem = error.message;
+      return false;
+    } finally {
+      busy = false;
+    }
+  }
+  const bodyOf = (line: PlanLine) => ({
+    rocket_id: line.rocket_id,
+    motor_key: line.motor_key,
+    delay_s: line.delay_s,
+    tilt_deg: line.tilt_deg,
+    told_hour: line.told_hour,
+  });
+  /** What the ruling proposes, where it can be done here; a canopy is changed at the rocket. */
+  function take(line: PlanLine) {
+    const value = line.change_value;
+    const now = bodyOf(line);
+    const then =
+      line.change_kind === 'delay'
+        ? { ...now, delay_s: value }
+        : line.change_kind === 'tilt'
+          ? { ...now, tilt_deg: value ?? 0 }
+          : line.change_kind === 'hour'
+            ? {
+                ...now,
+                told_hour: `${Math.floor(value ?? 0)}:${String(Math.round(((value ?? 0) % 1) * 60)).padStart(2, '0')}`,
+              }
+            : undefined;
+    if (then) void change(() => keepLine(id, line.id, then));
+  }
+  async function drop(line: PlanLine) {
+    if (await change(() => dropLine(id, line.id)))
+      notify(`${line.rocket} with ${line.label} is off the manifest.`, {
+        undo: async () => void (await change(() => keepLine(id, line.id, bodyOf(line)))),
+      });
+  }
+</script>
+
+<svelte:head><title>{plan.data?.name ?? 'Launch day'} · Wobbly Fin</title></svelte:head>
+
+<Loading query={plan} waiting="Flying the day…">
+  {#snippet children(found)}
+    <section class="paper mb-2 px-4 py-3" aria-label="The day">
+      <div class="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <h1 class="text-2xl leading-tight font-bold">{found.name}</h1>
+          <p class="quiet text-sm">
+            {new Date(`${found.day}T12:00`).toLocaleDateString(undefined, {
+              weekday: 'long',
+              day: 'numeric',
+              month: 'long',
+              year: 'numeric',
+            })}
+            · {found.field || 'no field chosen'} · {found.opens} to {found.closes} · {found.code.name}, wind
+            to {found.code.wind}
+          </p>
+          <h2 class="font-display mt-1 text-xl font-bold">{found.headline}</h2>
+        </div>
+        <div class="flex flex-wrap gap-2">
+          <a class="btn btn-primary" href={p('/launchdays/:id/field', { params: { id } })}>Field mode</a>
+          <a class="btn" href={p('/launchdays/:id/car', { params: { id } })}>Pack the car</a>
+          <a class="btn" href={`/api/launchdays/days/${id}/papers.pdf`} download>Cards as PDF</a>
+          <button class="btn" aria-expanded={changing} onclick={() => (changing = !changing)}
+            >Change the day</button
+          >
+        </div>
+      </div>
+      {#if changing && fields.data}
+        <div class="border-base-300 mt-3 border-t pt-3">
+          {#key found.day}
+            <DayForm
+              fields={fields.data}
+              plan={found}
+              word="Keep"
+              submit={async (body) => {
+                takePlan(await keepDay(id, body));
+                changing = false;
+              }}
+            />
+          {/key}
+        </div>
+      {/if}
+      {#if problem}<p class="text-error mt-2" role="alert">✕ {problem}</p>{/if}
+    </section>
+    <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
+      <section class="grid min-w-0 grid-cols-1 content-start gap-2" aria-label="Manifest">
+        {#each found.lines as line (line.id)}
+          <LineCard
+            {line}
+            {busy}
+            pointed={pointed === line.id}
+            ontake={() => take(line)}
+            ondrop={() => drop(line)}
+            onpoint={(on) => (pointed = on ? line.id : '')}
+          />
+        {/each}
+        <AddLine {busy} onadd={(body) => change(() => keepLine(id, crypto.randomUUID(), body))} />
+      </section>
+      <div class="grid min-w-0 grid-cols-1 content-start gap-2">
+        <WindStrip plan={found} {busy} onask={() => change(() => askWeather(id))} />
+        <DayMap plan={found} {pointed} onpoint={(line) => (pointed = line)} />
+        <p class="quiet text-sm">
+          {found.code.source}. Advice only: the motor maker’s sheet, your local code and the range officer
+          decide.
+        </p>
+      </div>
+    </div>
+  {/snippet}
+</Loading>

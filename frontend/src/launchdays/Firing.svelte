@@ -1,0 +1,145 @@
+<script lang="ts">
+  import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
+  import { ApiError, ask, client } from '../api/client';
+  import { Kept } from '../kit/keep.svelte';
+  import { p } from '../router';
+  import CircuitDrawing from './CircuitDrawing.svelte';
+  import Rehearsal from './Rehearsal.svelte';
+
+  const kept = new Kept('firing', {
+    chemistry: 'alkaline',
+    cells: '4',
+    fresh: '100',
+    lead: '6 m',
+    gauge: '0.75 mm²',
+    igniter: 'model',
+    count: '1',
+    size: '20',
+  });
+  const form = $derived(kept.value);
+  const body = $derived({
+    chemistry: form.chemistry,
+    cells: Number(form.cells) || 0,
+    charge: (Number(form.fresh) || 0) / 100,
+    lead: form.lead,
+    gauge: form.gauge,
+    igniter: form.igniter,
+    count: Number(form.count) || 1,
+    impulse_n_s: Number(form.size) || 10,
+    high_power: Number(form.size) > 320,
+  });
+  const answer = createQuery(() => ({
+    queryKey: ['firing', body],
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: () => ask(client.POST('/api/launchdays/firing', { body })),
+  }));
+  const refused = $derived(answer.error instanceof ApiError ? answer.error : undefined);
+  const looks = {
+    lights: ['✓', 'text-success'],
+    'may not': ['!', 'text-warning'],
+    'does not': ['✕', 'text-error'],
+  } as const;
+  const sizes = [
+    ['5', 'up to B'],
+    ['20', 'C, D'],
+    ['160', 'E to G'],
+    ['640', 'H, I'],
+    ['1280', 'J'],
+    ['2560', 'K'],
+  ] as const;
+</script>
+
+<svelte:head><title>Firing circuit · Wobbly Fin</title></svelte:head>
+
+<div class="mb-2 flex items-end justify-between gap-2">
+  <h1 class="text-3xl font-bold">Firing circuit</h1>
+  <a class="btn" href={p('/launchdays')}>Launch days</a>
+</div>
+<div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
+  <section class="paper min-w-0 p-4" aria-label="Will it light?">
+    {#if answer.data}
+      {@const a = answer.data}
+      <h2 class="font-display text-2xl leading-tight font-bold">
+        <span class={a.refused ? 'text-error' : looks[a.will][1]} aria-hidden="true"
+          >{a.refused ? '✕' : looks[a.will][0]}</span
+        >
+        {a.said[0]}
+      </h2>
+      <p class={a.refused ? 'text-error font-semibold' : ''}>{a.said[1]}</p>
+      {#each a.remedies as line (line)}<p class="font-semibold">{line}</p>{/each}
+      <CircuitDrawing answer={a} count={Number(form.count) || 1} lead={form.lead} />
+      <p>{a.said[3]} {a.said[2]}</p>
+      <p class="mt-1"><b class="text-error">Caution:</b> {a.caution}</p>
+    {/if}
+    <div class="mt-3 grid grid-cols-2 gap-2 sm:grid-cols-4">
+      <label
+        ><span class="block text-sm font-semibold">Battery</span>
+        <select class="select select-sm w-full" name="chemistry" bind:value={form.chemistry}
+          >{#each answer.data?.chemistries ?? [] as o (o.key)}<option value={o.key}>{o.label}</option
+            >{/each}</select
+        ></label
+      >
+      <label
+        ><span class="block text-sm font-semibold">Cells</span><input
+          class="input input-sm w-full"
+          name="cells"
+          inputmode="numeric"
+          bind:value={form.cells}
+        /></label
+      >
+      <label
+        ><span class="block text-sm font-semibold">Fresh, %</span><input
+          class="range range-sm mt-2"
+          type="range"
+          name="fresh"
+          min="0"
+          max="100"
+          step="5"
+          bind:value={form.fresh}
+        /></label
+      >
+      <label
+        ><span class="block text-sm font-semibold">Lead, one way</span><input
+          class="input input-sm w-full"
+          name="lead"
+          bind:value={form.lead}
+        /></label
+      >
+      <label
+        ><span class="block text-sm font-semibold">Gauge</span><input
+          class="input input-sm w-full"
+          name="gauge"
+          bind:value={form.gauge}
+        /></label
+      >
+      <label
+        ><span class="block text-sm font-semibold">Igniter</span>
+        <select class="select select-sm w-full" name="igniter" bind:value={form.igniter}
+          >{#each answer.data?.igniters ?? [] as o (o.key)}<option value={o.key}>{o.label}</option
+            >{/each}</select
+        ></label
+      >
+      <label
+        ><span class="block text-sm font-semibold">How many</span><input
+          class="input input-sm w-full"
+          name="count"
+          inputmode="numeric"
+          bind:value={form.count}
+        /></label
+      >
+      <label
+        ><span class="block text-sm font-semibold">Motors</span>
+        <select class="select select-sm w-full" name="size" bind:value={form.size}
+          >{#each sizes as [value, label] (value)}<option {value}>{label}</option>{/each}</select
+        ></label
+      >
+    </div>
+    {#if refused}<p class="text-error mt-2" role="alert">✕ {refused.message}</p>{/if}
+    <p class="quiet mt-2 text-sm">
+      Ohm’s and Kirchhoff’s laws, copper by IEC 60028, gauges by ASTM B258; cells and igniters: usual figures
+      from memory, the maker’s sheet and a meter beat them. Distances: published minimums, from memory.
+    </p>
+  </section>
+  <Rehearsal />
+</div>

@@ -1,0 +1,85 @@
+<script lang="ts">
+  import { p, route } from '../../router';
+  import { FieldDesk } from './desk.svelte';
+  import FieldLine from './FieldLine.svelte';
+  import WindDial from './WindDial.svelte';
+
+  const id = $derived(String(route.params.id ?? ''));
+  const desk = $derived(new FieldDesk(id));
+  $effect(() => desk.run());
+  let open = $state('');
+
+  const looks = {
+    go: ['✓', 'go', 'text-success'],
+    go_with: ['~', 'with a change', 'text-warning'],
+    no_go: ['✕', 'no-go', 'text-error'],
+  } as const;
+  const waiting = $derived(desk.queue.length);
+</script>
+
+<svelte:head><title>Field · Wobbly Fin</title></svelte:head>
+
+<div class="mx-auto max-w-xl">
+  <div class="mb-2 flex flex-wrap items-center justify-between gap-2">
+    <a class="btn min-h-11" href={p('/launchdays/:id', { params: { id } })}
+      >{desk.pack?.plan.name ?? 'The day'}</a
+    >
+    <p class="font-semibold" role="status">
+      {#if waiting}<span class="text-warning">! {waiting} to send{desk.reachable ? '' : ', no network'}</span>
+      {:else if !desk.reachable}<span class="text-warning">! no network, all is kept</span>
+      {:else}<span class="text-success">✓</span> all sent{/if}
+    </p>
+  </div>
+  {#if desk.clock}<p class="paper text-warning mb-2 p-3">! {desk.clock}</p>{/if}
+  {#if desk.problem}<p class="paper text-error mb-2 p-3" role="alert">✕ {desk.problem}</p>{/if}
+  {#if desk.refused.length}
+    <div class="paper mb-2 p-3" role="alert">
+      <p class="text-error font-semibold">Not kept:</p>
+      <ul>
+        {#each desk.refused as r (r.id)}<li>✕ {r.message}</li>{/each}
+      </ul>
+      <button class="btn btn-sm mt-2" onclick={() => desk.dismiss()}>I have seen it</button>
+    </div>
+  {/if}
+  {#if !desk.pack}
+    <p class="paper p-6">
+      {desk.reachable
+        ? 'Packing the day for the field…'
+        : 'This day has not been packed on this phone yet, and there is no network: open it once where there is.'}
+    </p>
+  {:else if open}
+    <FieldLine {desk} line={open} onback={() => (open = '')} />
+  {:else}
+    <WindDial {desk} />
+    {#if desk.pack.plan.simulated}<p class="text-warning mb-2 font-semibold">
+        ! The forecast is simulated, for practice.
+      </p>{/if}
+    <ol class="grid gap-2" aria-label="Queue">
+      {#each desk.pack.lines as packed (packed.line.id)}
+        {@const items = desk.items(packed.line.id)}
+        {@const verdict = desk.verdict(packed.line.id)}
+        <li>
+          <button
+            class="paper flex min-h-16 w-full items-center gap-3 p-3 text-left"
+            onclick={() => (open = packed.line.id)}
+          >
+            <span class="tape font-semibold tabular-nums">{packed.line.at || '–'}</span>
+            <span class="min-w-0 flex-1">
+              <b class="font-display block text-lg leading-tight">{packed.line.rocket}</b>
+              {packed.line.label} · {items.filter((i) => i.ticked).length} of {items.length}
+            </span>
+            {#if desk.flown(packed.line.id)}<b>✓ flown</b>
+            {:else if verdict}<b class={looks[verdict][2]}>{looks[verdict][0]} {looks[verdict][1]}</b>
+            {:else}<b>not judged</b>{/if}
+          </button>
+        </li>
+      {:else}
+        <li class="paper p-6">Nothing on the manifest: plan the day first, on the wide screen.</li>
+      {/each}
+    </ol>
+    <p class="quiet mt-3 text-sm">
+      Kept on this phone since {new Date(desk.pack.packed_at).toLocaleString()}. Without a network keep this
+      page open: what you tick and tell stays in this browser and is sent when the app can be reached.
+    </p>
+  {/if}
+</div>

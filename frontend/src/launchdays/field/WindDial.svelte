@@ -1,0 +1,42 @@
+<script lang="ts">
+  import type { FieldDesk } from './desk.svelte';
+
+  let { desk }: { desk: FieldDesk } = $props();
+
+  const points = [
+    ['N', 0],
+    ['NE', 45],
+    ['E', 90],
+    ['SE', 135],
+    ['S', 180],
+    ['SW', 225],
+    ['W', 270],
+    ['NW', 315],
+  ] as const;
+  const said = $derived(desk.pack?.winds.find((w) => Math.abs(w.m_s - desk.wind) < 0.01)?.said ?? '');
+  const most = $derived(desk.pack?.winds.at(-1)?.m_s ?? 15);
+  const nudge = (by: number) => (desk.wind = Math.max(0, Math.min(most, desk.wind + by)));
+</script>
+
+<section class="paper mb-2 p-3" aria-label="Wind now">
+  <div class="flex items-center justify-between gap-2">
+    <button class="btn min-h-12 min-w-14 text-xl" aria-label="Less wind" onclick={() => nudge(-0.5)}>−</button
+    >
+    <p class="text-center" role="status"><b class="font-display text-3xl">{said}</b><br />wind now, from</p>
+    <button class="btn min-h-12 min-w-14 text-xl" aria-label="More wind" onclick={() => nudge(0.5)}>+</button>
+  </div>
+  <div class="mt-2 grid grid-cols-8 gap-1" role="group" aria-label="From where">
+    {#each points as [name, deg] (name)}
+      <button
+        class={['btn min-h-11 px-0', desk.from === deg && 'btn-secondary']}
+        aria-pressed={desk.from === deg}
+        onclick={() => (desk.from = deg)}>{name}</button
+      >
+    {/each}
+  </div>
+  <button
+    class="btn btn-sm mt-2 w-full"
+    onclick={() => desk.tell('wind', null, { facts: { m_s: desk.wind, from_deg: desk.from } })}
+    >Note this wind</button
+  >
+</section>

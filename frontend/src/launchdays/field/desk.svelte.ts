@@ -1,0 +1,150 @@
+import { ApiError } from '../../api/client';
+import { packFor, tellEvents, type EventOut, type ListItem, type Pack } from '../../api/launchdays';
+import { lookedUp, type Verdict } from './grid';
+import { stamp } from './stamp';
+
+type Refused = { id: string; message: string };
+
+const read = <T>(key: string, otherwise: T): T => {
+  const text = localStorage.getItem(key);
+  if (!text) return otherwise;
+  try {
+    return JSON.parse(text) as T;
+  } catch {
+    localStorage.removeItem(key);
+    return otherwise;
+  }
+};
+
+const now = (): string => stamp(Date.now());
+
+/** A day on a phone: the pack as last fetched, what happened since, and what still has to be told. */
+export class FieldDesk {
+  pack = $state.raw<Pack>();
+  /** Told by this phone and not yet kept by the server; kept in the browser until it is. */
+  queue = $state.raw<EventOut[]>([]);
+  refused = $state.raw<Refused[]>([]);
+  reachable = $state(true);
+  clock = $state('');
+  problem = $state('');
+  wind = $state(2);
+  from = $state(270);
+  readonly id: string;
+  #sending = false;
+
+  constructor(id: string) {
+    this.id = id;
+    this.pack = read<Pack | undefined>(this.#key('pack'), undefined);
+    this.queue = read<EventOut[]>(this.#key('queue'), []);
+    this.refused = read<Refused[]>(this.#key('refused'), []);
+  }
+
+  #key(what: string): string {
+    return `wobbly-fin:field:${what}:${this.id}`;
+  }
+
+  #keep(what: 'pack' | 'queue' | 'refused', value: unknown): void {
+    try {
+      localStorage.setItem(this.#key(what), JSON.stringify(value));
+    } catch {
+      this.problem =
+        'This browser keeps no more: what is told is lost if the page is closed before it is sent.';
+    }
+  }
+
+  /** For an effect: fetch, send what waits, and try again until the effect ends. */
+  run = (): (() => void) => {
+    const again = () => void this.sync();
+    again();
+    const timer = setInterval(again, 10_000);
+    window.addEventListener('online', again);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener('online', again);
+    };
+  };
+
+  /** Send what waits, then fetch the day as it stands. */
+  async sync(): Promise<void> {
+    if (this.#sending) return;
+    this.#sending = true;
+    try {
+      await this.#send();
+      if (!this.queue.length) {
+        this.pack = await packFor(this.id);
+        this.#keep('pack', this.pack);
+      }
+      this.reachable = true;
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      // Not reached, or the server fell over half-way: what waits stays, and is sent again under the same keys.
+      this.reachable = false;
+      if (error.status && error.status < 500) this.problem = error.message;
+    } finally {
+      this.#sending = false;
+    }
+  }
+
+  async #send(): Promise<void> {
+    if (!this.queue.length) return;
+    const sent = this.queue.slice(0, 400);
+    const answer = await tellEvents(this.id, {
+      sent_at: now(),
+      device: 'phone',
+      events: sent,
+    });
+    this.clock = answer.clock;
+    const done = [...answer.kept, ...answer.refused.map((r) => r.id)];
+    this.queue = this.queue.filter((e) => !done.includes(e.id));
+    this.#keep('queue', this.queue);
+    if (answer.refused.length) {
+      this.refused = [...this.refused, ...answer.refused];
+      this.#keep('refused', this.refused);
+    }
+  }
+
+  tell(kind: string, line: string | null, more: Partial<EventOut> = {}): void {
+    const event = {
+      item: '',
+      text: '',
+      facts: {},
+      ...more,
+      id: crypto.randomUUID(),
+      kind,
+      line,
+      at: now(),
+    };
+    this.queue = [...this.queue, event];
+    this.#keep('queue', this.queue);
+    void this.sync();
+  }
+
+  dismiss(): void {
+    this.refused = [];
+    this.#keep('refused', this.refused);
+  }
+
+  /** A list as it stands on this phone: what the server knew, and what was ticked here since. */
+  items(line: string): ListItem[] {
+    const packed = this.pack?.lines.find((l) => l.line.id === line);
+    const mine = this.queue.filter((e) => e.line === line && (e.kind === 'ticked' || e.kind === 'unticked'));
+    return (packed?.checklist.items ?? []).map((item) => {
+      const last = mine.filter((e) => e.item === item.key).at(-1);
+      if (!last) return item;
+      const ticked = last.kind === 'ticked' && last.text === item.text;
+      return { ...item, ticked, again: !ticked && item.again };
+    });
+  }
+
+  flown(line: string): boolean {
+    const packed = this.pack?.lines.find((l) => l.line.id === line);
+    return (packed?.line.done ?? false) || this.queue.some((e) => e.line === line && e.kind === 'told');
+  }
+
+  verdict(line: string): Verdict | undefined {
+    const pack = this.pack;
+    const packed = pack?.lines.find((l) => l.line.id === line);
+    if (!pack || !packed) return undefined;
+    return lookedUp(packed.grid, pack.speeds_m_s, pack.from_deg, this.wind, this.from);
+  }
+}

@@ -1,0 +1,145 @@
+"""Stories of a day at the field: planned at home, packed, flown with a phone that loses its network."""
+
+import re
+from typing import Any
+
+import pytest
+from django.test import Client
+from playwright.sync_api import BrowserContext, Page, Route, expect
+
+from wobbly_fin.accounts.demo.load import load_demo
+from wobbly_fin.launchdays.models import DayEvent
+from wobbly_fin.logbook.models import Flight
+
+
+@pytest.fixture
+def demo(context: BrowserContext, live_server: Any, transactional_db: None) -> str:
+    """Where the whole demo is served to somebody signed in as its visitor."""
+    client = Client()
+    client.force_login(load_demo())
+    context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": live_server.url}])
+    return str(live_server.url)
+
+
+def to_the_day(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/launchdays")
+    page.get_by_role("link", name=re.compile("Thistledown Saturday")).click()
+    expect(page.get_by_role("heading", name=re.compile("as planned"))).to_be_visible()
+
+
+def test_a_day_is_planned_a_change_taken_and_the_car_packed(page: Page, demo: str) -> None:
+    to_the_day(page, demo)
+    expect(page.get_by_text("Simulated weather")).to_be_visible()
+    headline = page.get_by_role("heading", level=2)
+    before = headline.inner_text()
+    page.get_by_role("button", name=re.compile(": do it")).first.click()
+    expect(headline).not_to_have_text(before)
+
+    # Another flight; and one that is taken off comes back.
+    manifest = page.get_by_label("Manifest")
+    flights = manifest.get_by_role("article").count()
+    page.locator("[name=rocket]").select_option(label="Copper Kettle")
+    expect(page.locator("[name=motor]")).to_be_enabled()
+    page.locator("[name=told_hour]").fill("tea time")
+    page.get_by_role("button", name="Add", exact=True).click()
+    expect(page.get_by_text("is no time of day")).to_be_visible()
+    page.locator("[name=told_hour]").fill("13:30")
+    page.get_by_role("button", name="Add", exact=True).click()
+    expect(manifest.get_by_role("article")).to_have_count(flights + 1)
+    expect(manifest.get_by_text("13:30")).to_be_visible()
+    page.get_by_role("button", name=re.compile("Take Copper Kettle .* off")).first.click()
+    expect(manifest.get_by_role("article")).to_have_count(flights)
+    page.get_by_role("button", name="Undo").click()
+    expect(manifest.get_by_role("article")).to_have_count(flights + 1)
+
+    page.get_by_role("link", name="Pack the car").click()
+    expect(page.get_by_role("heading", name="Pack the car")).to_be_visible()
+    page.get_by_label(re.compile("masking tape")).check()
+    page.reload()
+    expect(page.get_by_label(re.compile("masking tape"))).to_be_checked()
+
+
+def test_a_new_day_begins_empty_and_refuses_what_cannot_be(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/launchdays")
+    page.get_by_role("button", name="New launch day").click()
+    page.locator("[name=name]").fill("Frost meet")
+    page.locator("[name=opens]").fill("16:00")
+    page.locator("[name=closes]").fill("9:00")
+    page.get_by_role("button", name="Make it").click()
+    expect(page.get_by_text("is not after the range opens")).to_be_visible()
+    page.locator("[name=opens]").fill("9:30")
+    page.locator("[name=closes]").fill("12:00")
+    page.get_by_role("button", name="Make it").click()
+    expect(page.get_by_role("heading", name=re.compile("Nothing on the manifest"))).to_be_visible()
+    expect(page.get_by_text("judged in calm air")).to_be_visible()
+
+
+def test_the_network_goes_mid_checklist_and_nothing_is_lost_or_doubled(page: Page, demo: str, context: BrowserContext) -> None:
+    page.set_viewport_size({"width": 390, "height": 844})
+    to_the_day(page, demo)
+    page.get_by_role("link", name="Field mode").click()
+    queue = page.get_by_label("Queue")
+    expect(queue.get_by_role("listitem").first).to_be_visible()
+    flights = Flight.objects.count()
+    queue.get_by_role("button", name=re.compile("Inchworm")).first.click()
+    page.get_by_role("button", name="Done", exact=True).click()
+    expect(page.get_by_text("all sent")).to_be_visible()
+
+    context.set_offline(True)
+    for _ in range(3):
+        page.get_by_role("button", name="Done", exact=True).click()
+    expect(page.get_by_text("3 to send, no network")).to_be_visible()
+    page.get_by_role("button", name="What happened").click()
+    page.get_by_role("button", name="opened at the top").click()
+    page.get_by_role("button", name=re.compile("landed safe")).click()
+    page.locator("[name=height]").fill("67 m")
+    page.get_by_role("button", name=re.compile("Into the log")).click()
+    expect(page.get_by_text("flown")).to_be_visible()
+    expect(page.get_by_text("4 to send")).to_be_visible()
+    # The wind is judged without a network too: from the grid the phone carries, and not beyond it.
+    for _ in range(20):
+        page.get_by_role("button", name="More wind").click()
+    expect(queue.get_by_text("no-go").first).to_be_visible()
+    for _ in range(8):
+        page.get_by_role("button", name="More wind").click()
+    expect(queue.get_by_text("not judged").first).to_be_visible()
+    assert Flight.objects.count() == flights
+
+    # The first answer never arrives: the server kept them, the phone cannot know, and sends them again.
+    lost: list[int] = []
+
+    def swallow(route: Route) -> None:
+        if route.request.method == "PUT" and not lost:
+            lost.append(route.fetch().status)
+            route.abort()
+        else:
+            route.continue_()
+
+    page.route("**/events", swallow)
+    context.set_offline(False)
+    expect(page.get_by_text("all sent")).to_be_visible()
+    assert lost == [200]
+    assert Flight.objects.count() == flights + 1
+    assert DayEvent.objects.filter(kind="ticked").count() == 4 and DayEvent.objects.filter(kind="told").count() == 1
+    page.reload()
+    expect(queue.get_by_text("flown")).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+
+
+def test_the_circuit_and_a_rehearsal(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/launchdays/firing")
+    light = page.get_by_label("Will it light?")
+    expect(light.get_by_role("heading", name=re.compile("It lights"))).to_be_visible()
+    light.locator("[name=lead]").fill("3 m")
+    expect(light.get_by_text(re.compile("Refused: the lead"))).to_be_visible()
+    light.locator("[name=lead]").fill("far away")
+    expect(light.get_by_role("alert")).to_contain_text("lead")
+    light.locator("[name=lead]").fill("30 m")
+    light.locator("[name=gauge]").fill("AWG 24")
+    expect(light.get_by_role("heading", name=re.compile("does not light"))).to_be_visible()
+
+    bench = page.get_by_label("Rehearsal")
+    bench.get_by_role("button", name="Key in").click()
+    expect(bench.get_by_text("Key in.")).to_be_visible()
+    bench.get_by_role("button", name="One walks to the pad").click()
+    expect(bench.get_by_text("Walked to the pad with the key in the box.")).to_be_visible()
