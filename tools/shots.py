@@ -47,6 +47,10 @@ def calendar(page: Page) -> None:
     page.evaluate("window.scrollTo(0, document.querySelector('[role=tablist]').getBoundingClientRect().top + scrollY - 8)")
 
 
+def wait_for_queue(page: Page) -> None:
+    page.get_by_label("Queue").get_by_role("listitem").first.wait_for()
+
+
 def fold_on(page: Page) -> None:
     for _ in range(4):
         page.get_by_role("button", name="Done, next").click()
@@ -71,7 +75,6 @@ VIEWS = [
     ("hangar", "/", DESK, "bench", None),
     ("motor-station", "/rockets/{Inchworm}/motor", DESK, "bench", None),
     ("motor-station-pinned", "/rockets/{Copper Kettle}/motor", DESK, "night-shift", pin),
-    ("motor-station-phone", "/rockets/{Saltmarsh Heron}/motor", PHONE, "field", None),
     ("shape-station", "/rockets/{Night Ferry}/shape", DESK, "bench", hold_the_fins),
     ("shape-cut-open", "/rockets/{Copper Kettle}/shape", DESK, "night-shift", cut_open),
     ("build-station", "/rockets/{Post Rider}/build", DESK, "bench", None),
@@ -85,7 +88,8 @@ VIEWS = [
     ("in-the-air", "/rockets/{Copper Kettle}/air?motor=catalogue:D14&delay=5", DESK, "bench", air),
     ("field-map", "/stores/fields/{field}", DESK, "night-shift", None),
     ("motor-box", "/stores/box", DESK, "bench", None),
-    ("settings", "/settings", DESK, "field", None),
+    ("launch-day", "/launchdays/{day}", DESK, "bench", None),
+    ("field-mode", "/launchdays/{day}/field", PHONE, "field", wait_for_queue),
     ("hangar-phone", "/", PHONE, "bench", None),
 ]  # fmt: skip
 
@@ -126,6 +130,7 @@ def take(browser) -> None:  # type: ignore[no-untyped-def]
     keys = {r["name"]: r["id"] for r in page.request.get(f"{BASE}/api/hangar/rockets").json()}
     flights = page.request.get(f"{BASE}/api/logbook/flights").json()["flights"]
     keys["flight"] = next(f["id"] for f in flights if f["rocket_name"] == "Inchworm" and f["label"] == "B9-4")
+    keys["day"] = page.request.get(f"{BASE}/api/launchdays/days").json()[0]["id"]
     keys["field"] = page.request.get(f"{BASE}/api/stores/fields").json()[0]["id"]
     for name, address, (width, height), theme, prepare in VIEWS:
         page.set_viewport_size({"width": width, "height": height})

@@ -1,0 +1,99 @@
+"""The car and the loadout: counted from what is to fly, read off the rocket as it is."""
+
+from dataclasses import replace
+
+import pytest
+
+from tests.rocketry.launchday.test_checklists import HIGH, PLAIN, RELOAD
+from tests.rocketry.launchday.test_judge import FILES, line, where
+from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.codes import PUBLISHED
+from wobbly_fin.rocketry.launchday.car import Carried, Stock, base_of, pack_the_car
+from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
+from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad
+from wobbly_fin.rocketry.launchday.judge import rule
+
+
+def packed(*loadouts: Loadout, box: dict[str, Stock] | None = None, cold: bool = False) -> dict[str, Carried]:
+    return {c.key: c for c in pack_the_car(loadouts, box or {}, cold=cold)}
+
+
+def loaded(name: str, label: str, delay: float | None) -> Loadout:
+    file = FILES[name]
+    ruling = rule(line(name, label, delay), where(ceiling=None), PUBLISHED, Rules())
+    return loadout_of(name, file.to_rocket(), ruling, layout=lay_out(file.to_airframe()), plan=file.to_recovery_plan())
+
+
+def test_nothing_flies_nothing_is_packed() -> None:
+    assert pack_the_car((), {}) == ()
+
+
+def test_motors_are_counted_and_what_the_box_lacks_is_bought() -> None:
+    found = packed(PLAIN, PLAIN, PLAIN, box={"A7": Stock(count=2, cost_each=3.4)})
+    motor = found["motor-A7-4"]
+    assert (motor.count, motor.lacking, motor.cost) == (3, 1, pytest.approx(3.4))
+    assert packed(PLAIN, box={"A7": Stock(count=9)})["motor-A7-4"].lacking == 0 and packed(PLAIN)["motor-A7-4"].lacking == 1
+
+
+def test_two_delays_of_one_motor_share_what_there_is() -> None:
+    other = replace(PLAIN, motors=(MotorLoad(label="A7-2", retention="hook"),))
+    found = packed(PLAIN, PLAIN, other, box={"A7": Stock(count=2)})
+    assert (found["motor-A7-2"].lacking or 0) + (found["motor-A7-4"].lacking or 0) == 1
+
+
+@pytest.mark.parametrize(
+    ("label", "base"), [("A7-4", "A7"), ("C8-0", "C8-0"), ("G66-P", "G66-P"), ("G66-10A less 3 s", "G66"), ("C8", "C8")]
+)
+def test_a_label_is_counted_without_its_delay(label: str, base: str) -> None:
+    assert base_of(label) == base
+
+
+def test_only_what_is_needed_is_packed() -> None:
+    plain = packed(PLAIN)
+    assert {"wadding", "rod", "igniters", "cards"} <= set(plain) and not {
+        "batteries",
+        "pins",
+        "rail",
+        "talc",
+        "certificate",
+        "grease",
+        "delay-tool",
+    } & set(plain)
+    high = packed(HIGH, cold=True)
+    assert (
+        {"batteries", "pins", "rail", "talc", "certificate", "grease", "sheets"} <= set(high)
+        and "wadding" not in high
+        and "rod" not in high
+    )
+    assert high["pins"].count == 2 * HIGH.pins and high["batteries"].count == HIGH.altimeters
+    assert "delay-tool" in packed(replace(PLAIN, motors=(replace(RELOAD, shorten_s=2.0),)))
+    assert "release" in packed(replace(PLAIN, release=True, main_height="60 m")) and "payload" in packed(
+        replace(PLAIN, payload="an egg")
+    )
+
+
+def test_a_cluster_wants_an_igniter_each() -> None:
+    three = replace(PLAIN, motors=(replace(PLAIN.motors[0], count=3),))
+    assert packed(three)["motor-A7-4"].count == 3 and packed(three)["igniters"].count == 4
+
+
+def test_a_loadout_is_read_off_the_rocket_as_it_is() -> None:
+    inchworm = loaded("Inchworm", "A7", 4.0)
+    assert (inchworm.guide, inchworm.recovery, inchworm.protection, inchworm.blow_test) == ("rod", "canopy", "tissue", True)
+    assert inchworm.motors == (MotorLoad(label="A7-4", retention="hook"),) and not inchworm.fires and not inchworm.high_power
+    thimble = loaded("Thimble", "A4T", 3.0)
+    assert thimble.recovery == "streamer" and thimble.on_pad.retention == "tape"
+    bellwether = loaded("Old Bellwether", "J307", 12.0)
+    assert (
+        bellwether.fires
+        and bellwether.altimeters == 2
+        and bellwether.pins == 5
+        and bellwether.drogue
+        and bellwether.guide == "rail"
+    )
+    assert bellwether.high_power and bellwether.vents == 4 and not bellwether.blow_test and bellwether.main_height == "180 m"
+    sisters = loaded("Three Sisters", "C8", 5.0)
+    assert sisters.clustered and sisters.on_pad.count == 3
+    rider = loaded("Post Rider", "D17", 5.0)
+    assert rider.release and rider.main_height == "60 m" and rider.display_parts and rider.on_pad.retention == "clips"
