@@ -1,9 +1,29 @@
 import { svelte } from '@sveltejs/vite-plugin-svelte';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
-  plugins: [tailwindcss(), svelte()],
+  plugins: [
+    tailwindcss(),
+    svelte(),
+    // Keeps the page and its parts for a field without a network; answers of the API are never kept here.
+    VitePWA({
+      base: '/',
+      scope: '/',
+      injectRegister: null,
+      manifest: false,
+      registerType: 'autoUpdate',
+      workbox: {
+        inlineWorkboxRuntime: true,
+        globPatterns: ['assets/*.{js,css,woff2}'],
+        modifyURLPrefix: { 'assets/': '/static/assets/' },
+        additionalManifestEntries: [{ url: '/', revision: String(Date.now()) }],
+        navigateFallback: '/',
+        navigateFallbackDenylist: [/^\/api\//, /^\/admin\//, /^\/static\//, /^\/sw\.js$/],
+      },
+    }),
+  ],
   base: '/static/',
   build: {
     manifest: 'manifest.json',

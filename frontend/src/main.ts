@@ -5,4 +5,12 @@ import './app.css';
 const target = document.getElementById('app');
 if (!target) throw new Error('The page has no place for the application.');
 
+// Browsers keep a page only on this machine or over HTTPS; elsewhere the field's own screen says so.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  window.addEventListener('load', () => {
+    navigator.serviceWorker.register('/sw.js').catch(() => {
+      document.documentElement.dataset.kept = 'no';
+    });
+  });
+
 export default mount(App, { target });

@@ -32,7 +32,7 @@ def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[s
 
 @pytest.fixture(scope="session")
 def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
-    return browser_context_args | {"viewport": {"width": 1280, "height": 800}, "locale": "en-GB"}
+    return browser_context_args | {"viewport": {"width": 1280, "height": 800}, "locale": "en-GB", "service_workers": "block"}
 
 
 @pytest.fixture(scope="session", autouse=True)

@@ -4,10 +4,12 @@ import re
 from typing import Any
 
 import pytest
+from django.contrib.auth.models import User
 from django.test import Client
-from playwright.sync_api import BrowserContext, Page, Route, expect
+from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
 from wobbly_fin.accounts.demo.load import load_demo
+from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
 from wobbly_fin.launchdays.models import DayEvent
 from wobbly_fin.logbook.models import Flight
 
@@ -143,3 +145,33 @@ def test_the_circuit_and_a_rehearsal(page: Page, demo: str) -> None:
     expect(bench.get_by_text("Key in.")).to_be_visible()
     bench.get_by_role("button", name="One walks to the pad").click()
     expect(bench.get_by_text("Walked to the pad with the key in the box.")).to_be_visible()
+
+
+def test_the_page_itself_opens_without_a_network(browser: Browser, demo: str, live_server: Any) -> None:
+    client = Client()
+    client.force_login(User.objects.get(username=DEMO_USERNAME))
+    context = browser.new_context(viewport={"width": 390, "height": 844}, locale="en-GB")
+    context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": live_server.url}])
+    page = context.new_page()
+    try:
+        to_the_day(page, demo)
+        page.get_by_role("link", name="Field mode").click()
+        queue = page.get_by_label("Queue")
+        expect(queue.get_by_role("listitem").first).to_be_visible()
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+        page.reload()  # from now on the worker answers
+        expect(queue.get_by_role("listitem").first).to_be_visible()
+        context.set_offline(True)
+        page.reload()
+        expect(queue.get_by_role("listitem").first).to_be_visible()
+        queue.get_by_role("button", name=re.compile("Inchworm")).first.click()
+        page.get_by_role("button", name="Done", exact=True).click()
+        expect(page.get_by_text("1 to send, no network")).to_be_visible()
+        page.reload()
+        expect(page.get_by_text("1 to send")).to_be_visible()
+        context.set_offline(False)
+        page.evaluate("window.dispatchEvent(new Event('online'))")
+        expect(page.get_by_text("all sent")).to_be_visible()
+        assert DayEvent.objects.filter(kind="ticked").count() == 1
+    finally:
+        context.close()

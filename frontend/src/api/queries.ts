@@ -26,8 +26,25 @@ export const queryClient = new QueryClient({
   },
 });
 
+const SESSION = 'wobbly-fin:session';
+
+/** Who is signed in; without a network, who last was: the field's screens open then, and the server judges again later. */
+async function session(): Promise<Schemas['SessionOut']> {
+  try {
+    const found = await ask(client.GET('/api/session'));
+    if (found.username) localStorage.setItem(SESSION, JSON.stringify(found));
+    else localStorage.removeItem(SESSION);
+    return found;
+  } catch (error) {
+    const last = localStorage.getItem(SESSION);
+    if (error instanceof ApiError && error.status === 0 && last)
+      return JSON.parse(last) as Schemas['SessionOut'];
+    throw error;
+  }
+}
+
 export const useSession = () =>
-  createQuery(() => ({ queryKey: ['session'], queryFn: () => ask(client.GET('/api/session')) }));
+  createQuery(() => ({ queryKey: ['session'], queryFn: session, networkMode: 'always' as const }));
 
 export const useRockets = () =>
   createQuery(() => ({ queryKey: ['rockets'], queryFn: () => ask(client.GET('/api/hangar/rockets')) }));

@@ -3,10 +3,11 @@
 from django.urls import path, re_path
 
 from wobbly_fin.site.api import api, nothing_here
-from wobbly_fin.site.page import page
+from wobbly_fin.site.page import page, service_worker
 
 urlpatterns = [
     path("api/", api.urls),
     re_path(r"^api/.*$", nothing_here),
+    path("sw.js", service_worker),
     re_path(r"^(?!static/).*$", page, name="page"),
 ]

@@ -8,6 +8,7 @@
   const desk = $derived(new FieldDesk(id));
   $effect(() => desk.run());
   let open = $state('');
+  const secure = window.isSecureContext && 'serviceWorker' in navigator;
 
   const looks = {
     go: ['✓', 'go', 'text-success'],
@@ -78,8 +79,11 @@
       {/each}
     </ol>
     <p class="quiet mt-3 text-sm">
-      Kept on this phone since {new Date(desk.pack.packed_at).toLocaleString()}. Without a network keep this
-      page open: what you tick and tell stays in this browser and is sent when the app can be reached.
+      {secure
+        ? ''
+        : 'This address is neither this machine nor HTTPS, so the browser will not keep the page itself: do not close or reload it without a network. '}Kept
+      on this phone since {new Date(desk.pack.packed_at).toLocaleString()}. Without a network keep this page
+      open: what you tick and tell stays in this browser and is sent when the app can be reached.
     </p>
   {/if}
 </div>
