@@ -23,6 +23,18 @@ export const usePlan = (id: () => string) =>
     queryFn: () => ask(client.GET('/api/launchdays/days/{key}', at(id()))),
   }));
 
+export const useCloud = (id: () => string, line: () => string) =>
+  createQuery(() => ({
+    queryKey: ['day-cloud', id(), line()],
+    enabled: line() !== '',
+    queryFn: () =>
+      ask(
+        client.GET('/api/launchdays/days/{key}/lines/{line}/cloud', {
+          params: { path: { key: id(), line: line() } },
+        }),
+      ),
+  }));
+
 export const useCar = (id: () => string) =>
   createQuery(() => ({
     queryKey: ['car', id()],
@@ -48,5 +60,5 @@ export const tellEvents = (id: string, body: Schemas['DayEventsIn']) =>
 /** A new board becomes what is shown, and what hangs on it is asked anew. */
 export function takePlan(plan: Plan): void {
   queryClient.setQueryData(['day', plan.id], plan);
-  for (const key of ['days', 'car']) void queryClient.invalidateQueries({ queryKey: [key] });
+  for (const key of ['days', 'car', 'day-cloud']) void queryClient.invalidateQueries({ queryKey: [key] });
 }

@@ -1,11 +1,16 @@
 <script lang="ts">
-  import type { Plan } from '../api/launchdays';
+  import { useCloud, type Plan } from '../api/launchdays';
   import NorthArrow from '../drawing/NorthArrow.svelte';
   import { corners, planOf, type Place } from '../drawing/plan';
 
   let { plan, pointed, onpoint }: { plan: Plan; pointed: string; onpoint: (line: string) => void } = $props();
 
   let width = $state(460);
+  const cloud = useCloud(
+    () => plan.id,
+    () => pointed,
+  );
+  const dots = $derived(pointed ? (cloud.data?.points ?? []) : []);
   const height = 300;
   const landings = $derived(plan.lines.filter((l) => l.landing));
   const places = $derived<Place[]>([
@@ -34,6 +39,9 @@
         class="stroke-base-content"
         stroke-width="2"
       />
+      {#each dots as [east, north], n (n)}
+        <circle cx={map.x(east ?? 0)} cy={map.y(north ?? 0)} r="1.8" class="fill-info/60" />
+      {/each}
       {#each landings as l, i (l.id)}
         {@const [x, y] = [map.x(l.landing?.[0] ?? 0), map.y(l.landing?.[1] ?? 0)]}
         <g role="presentation" onpointerenter={() => onpoint(l.id)} onpointerleave={() => onpoint('')}>
@@ -64,6 +72,8 @@
         {i + 1}. {l.rocket}, {l.apogee} high
       </li>{/each}
   </ol>
+  {#if pointed && cloud.data?.look}<p class="text-sm">{cloud.data.look}</p>
+  {:else if landings.length}<p class="quiet text-sm">Point at a flight: its cloud, gusts and all.</p>{/if}
   {#if !plan.outline.length}<p class="quiet text-sm">
       The field has no outline: draw it in Stores, then it is judged.
     </p>{/if}

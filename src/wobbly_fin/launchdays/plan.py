@@ -17,6 +17,8 @@ from wobbly_fin.rocketry.choosing.codes import RangeCode, code_of
 from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.flight.scatter import Cloud, scatter
+from wobbly_fin.rocketry.flight.scatter import Question as Scatter
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, School
 from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
@@ -141,11 +143,39 @@ class _Context:
 
 
 def _ready(context: _Context, row: ManifestLine) -> Planned:
-    file = read_rocket_file(row.rocket.document)
+    file = _as_weighed(read_rocket_file(row.rocket.document), row)
     layout = None if file.is_quick else lay_out(file.to_airframe())
     load = load_of(context.user, row.motor_key)
     line = Line(rocket=file.to_rocket(), mounts=file.to_mounts(), motor=load.motor, delay_s=row.delay_s, boosters=load.boosters)
     return Planned(row=row, rocket_name=row.rocket.name, line=line, layout=layout, file=file, hour=0.0, ruling=None)
+
+
+def _as_weighed(file: RocketFile, row: ManifestLine) -> RocketFile:
+    """As the scale at the field last said of it, without its motor."""
+    last = row.events.filter(kind="weighed").order_by("at", "pk").last()
+    mass_kg = last.facts.get("mass_kg") if last is not None else None
+    if mass_kg is None:
+        return file
+    if file.is_quick:
+        body = file.body.model_copy(update={"mass_kg": mass_kg})
+        stages = [s.model_copy(update={"parts": [body if p.id == body.id else p for p in s.parts]}) for s in file.stages]
+        return file.model_copy(update={"stages": stages})
+    return file.model_copy(update={"known": file.known.model_copy(update={"mass_kg": mass_kg})}).weighed_now()
+
+
+CLOUD_RUNS = 300
+
+
+def cloud_of(user: User, day: LaunchDay, planned: Planned) -> Cloud:
+    """Where one line may land in its hour, gusts and all."""
+    context = _Context.of(user, day)
+    assert planned.line is not None
+    weather = context.forecast.at(planned.hour) if context.forecast else None
+    situation = situation_of(context, planned, weather)
+    gusty = replace(situation.site, gustiness=weather.gustiness if weather else "calm")
+    return scatter(
+        Scatter(vehicle=planned.line.ready.loaded(planned.line.motor), delay_s=planned.line.delay_s, site=gusty, runs=CLOUD_RUNS)
+    )
 
 
 def situation_of(context: _Context, planned: Planned, weather: HourlyWeather | None) -> Situation:

@@ -1948,6 +1948,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/launchdays/days/{key}/lines/{line}/cloud": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cloud
+         * @description Where one flight may come down in its hour, gusts and all.
+         */
+        get: operations["landing_cloud"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/launchdays/days/{key}/pack": {
         parameters: {
             query?: never;
@@ -5462,6 +5482,16 @@ export interface components {
             items: components["schemas"]["ChecklistItemOut"][];
         };
         /**
+         * LandingCloudOut
+         * @description Where a flight may come down, east and north of the pad [m], and where to look for it.
+         */
+        LandingCloudOut: {
+            /** Points */
+            points: number[][];
+            /** Look */
+            look: string;
+        };
+        /**
          * FieldPackOut
          * @description Everything a phone wants at the field.
          */
@@ -5492,6 +5522,8 @@ export interface components {
         PackedLineOut: {
             line: components["schemas"]["ManifestLineOut"];
             checklist: components["schemas"]["ChecklistOut"];
+            /** Look */
+            look: string;
             /** Turnaround */
             turnaround: string[];
             /** Grid */
@@ -10031,6 +10063,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChecklistOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    landing_cloud: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                line: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LandingCloudOut"];
                 };
             };
             /** @description Not Found */

@@ -10,6 +10,11 @@
   const first = $derived(items.findIndex((i) => !i.ticked));
   let chosen = $state<number>();
   let twice = $state('');
+  let mass = $state('');
+  function weighed() {
+    desk.tell('weighed', line, { facts: { mass } });
+    mass = '';
+  }
   let counting = $state(false);
   let telling = $state(false);
   const at = $derived(Math.min(chosen ?? (first < 0 ? items.length : first), items.length));
@@ -68,6 +73,20 @@
       <p class="quiet mt-2 tabular-nums">{item.stage_name} · {at + 1} of {items.length}</p>
       {#if item.again}<p class="text-warning font-bold">! Changed since it was ticked: look again.</p>{/if}
       <p class="font-display mt-1 text-2xl leading-snug font-bold">{item.text}</p>
+      {#if item.key === 'weigh'}
+        <div class="mt-2 flex gap-2">
+          <input
+            class="input min-h-12 flex-1"
+            name="mass"
+            bind:value={mass}
+            placeholder="without its motor, 41 g"
+            autocomplete="off"
+            aria-label="Weighed without its motor"
+          />
+          <button class="btn min-h-12" disabled={!mass.trim()} onclick={weighed}>Note it</button>
+        </div>
+        <p class="quiet mt-1">Judged with it as soon as the app can be reached.</p>
+      {/if}
       {#if item.good}<p class="mt-2 text-lg"><b>Good:</b> {item.good}</p>{/if}
       {#if item.why}<p class="quiet mt-1">{item.why}</p>{/if}
       {#if item.hazard}<p class="mt-2 text-lg"><b class="text-error">Caution:</b> {item.hazard}</p>{/if}

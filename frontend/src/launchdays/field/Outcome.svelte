@@ -54,7 +54,9 @@
     </div>
   {/if}
   {#if landing === 'lost'}
-    <p class="mt-2">{packed.line.where} Ask the landowner; leave it in a wire or a tree that is not safe.</p>
+    <p class="mt-2">
+      {packed.look || packed.line.where} Ask the landowner; leave it in a wire or a tree that is not safe.
+    </p>
     <label class="mt-1 block"
       ><span class="font-semibold">Last seen: bearing, time, landmark</span><input
         class="input w-full"

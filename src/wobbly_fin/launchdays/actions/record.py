@@ -9,10 +9,12 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
+from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay
 from wobbly_fin.launchdays.plan import day_of
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import RocketryError, require_positive
+from wobbly_fin.rocketry.units import parse
 
 KINDS = ("ticked", "unticked", "wind", "weighed", "launched", "told", "last_seen")
 MOST_AT_ONCE = 500
@@ -65,6 +67,9 @@ def _keep(user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, de
         raise RocketryError("kind", f"{told.kind!r} is nothing that happens at a field; one of {', '.join(KINDS)}")
     if told.line is not None and told.line not in lines:
         raise RocketryError("line", "is on this day's manifest no more")
+    facts = dict(told.facts or {})
+    if told.kind == "weighed":
+        facts["mass_kg"] = _mass_kg(user, str(facts.get("mass", "")))
     with transaction.atomic():
         before = DayEvent.objects.filter(pk=told.id).first()
         if before is not None:
@@ -72,11 +77,18 @@ def _keep(user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, de
                 raise RocketryError("id", "is taken; make a new one")
             return
         DayEvent.objects.create(
-            id=told.id, day=day, line_id=told.line, kind=told.kind, item=told.item[:40], text=told.text[:600], facts=told.facts or {},
+            id=told.id, day=day, line_id=told.line, kind=told.kind, item=told.item[:40], text=told.text[:600], facts=facts,
             device=device[:40], at=told.at + offset,
         )  # fmt: skip
         if told.kind == "told":
             _log(user, day, told, timezone.localdate(told.at + offset))
+
+
+def _mass_kg(user: User, text: str) -> float:
+    """A reading as typed; raises RocketryError for what no rocket weighs. [kg]"""
+    mass = parse(text, "mass", units_of(preferences_of(user)).system, name="mass").si
+    require_positive("mass", mass, 100.0)
+    return mass
 
 
 def _log(user: User, day: LaunchDay, told: Told, flown_on: datetime.date) -> None:

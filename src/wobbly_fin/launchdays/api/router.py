@@ -21,6 +21,7 @@ from wobbly_fin.launchdays.api.schemas import (
     DayPlanOut,
     FieldPackOut,
     FieldWindIn,
+    LandingCloudOut,
     LaunchDayIn,
     LaunchDayOut,
     ManifestLineIn,
@@ -29,11 +30,20 @@ from wobbly_fin.launchdays.api.schemas import (
 )
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
-from wobbly_fin.launchdays.plan import GRID_FROM_DEG, GRID_SPEEDS_M_S, day_of, grid_of, loadout_for, plan_of, read_on_site
+from wobbly_fin.launchdays.plan import (
+    GRID_FROM_DEG,
+    GRID_SPEEDS_M_S,
+    cloud_of,
+    day_of,
+    grid_of,
+    loadout_for,
+    plan_of,
+    read_on_site,
+)
 from wobbly_fin.rocketry.field.bearing import read_bearing
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
-from wobbly_fin.rocketry.launchday.explain import clock_sentence
+from wobbly_fin.rocketry.launchday.explain import clock_sentence, look_sentence
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import show
@@ -127,6 +137,18 @@ def get_checklist(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> Chec
     return checklist_out(plan, plan.line(line))
 
 
+@router.get("/days/{uuid:key}/lines/{uuid:line}/cloud", response={200: LandingCloudOut, **REFUSALS}, operation_id="landing_cloud")
+def get_cloud(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> LandingCloudOut:
+    """Where one flight may come down in its hour, gusts and all."""
+    user = person(request)
+    day = day_of(user, key)
+    plan = plan_of(user, day, changes=False)
+    points = cloud_of(user, day, plan.line(line)).landed
+    return LandingCloudOut(
+        points=[[round(x, 1), round(y, 1)] for x, y in points.tolist()], look=look_sentence(points, plan.units)
+    )
+
+
 @router.get("/days/{uuid:key}/pack", response={200: FieldPackOut, **REFUSALS}, operation_id="pack_for_the_field")
 def pack(request: HttpRequest, key: uuid.UUID) -> FieldPackOut:
     """Everything a phone wants where there is no network."""
@@ -139,7 +161,8 @@ def pack(request: HttpRequest, key: uuid.UUID) -> FieldPackOut:
         plan=board,
         lines=[
             PackedLineOut(
-                line=out, checklist=checklist_out(plan, planned), turnaround=[i.key for i in turnaround(loadout_for(plan, planned))],
+                line=out, checklist=checklist_out(plan, planned), look=look_sentence(cloud_of(user, day, planned).landed, plan.units),
+                turnaround=[i.key for i in turnaround(loadout_for(plan, planned))],
                 grid=grid_of(user, day, planned, warmth),
             )
             for out, planned in zip(board.lines, plan.lines, strict=True)

@@ -133,6 +133,13 @@ class DayPlanOut(Schema):
     schools: list[DayChoiceOut]
 
 
+class LandingCloudOut(Schema):
+    """Where a flight may come down, east and north of the pad [m], and where to look for it."""
+
+    points: list[list[float]]
+    look: str
+
+
 class CarriedOut(Schema):
     """Something to pack."""
 
@@ -222,6 +229,7 @@ class PackedLineOut(Schema):
 
     line: ManifestLineOut
     checklist: ChecklistOut
+    look: str
     turnaround: list[str]
     grid: list[list[Verdict]]
 

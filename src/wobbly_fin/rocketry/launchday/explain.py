@@ -3,9 +3,14 @@
 import math
 from collections.abc import Callable
 
+import numpy as np
+from numpy.typing import NDArray
+
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
+from wobbly_fin.rocketry.field.bearing import say_bearing
 from wobbly_fin.rocketry.launchday.judge import ChangeTo, Reason, Ruling
+from wobbly_fin.rocketry.launchday.search import FEWEST, Sector, sector_of
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
@@ -94,3 +99,16 @@ def where_sentence(east_m: float, north_m: float, units: UnitChoice = METRIC) ->
         return "Forecast to come down beside the pad."
     point = _POINTS[round(math.degrees(math.atan2(east_m, north_m)) / 45) % 8]
     return f"Forecast to come down {show(far, 'height', units)} to the {point}."
+
+
+def sector_sentence(sector: Sector, units: UnitChoice = METRIC) -> str:
+    """Where to look, nine chances in ten."""
+    near, far = show(round(sector.near_m, -1), "height", units), show(round(sector.far_m, -1), "height", units)
+    first, last = say_bearing(sector.from_deg), say_bearing(sector.to_deg)
+    way = first if first == last else f"{first} and {last}"
+    return f"Look first {near} to {far} from the pad, {'to the' if first == last else 'between'} {way}: eight in ten of its cloud lie there."
+
+
+def look_sentence(points: NDArray[np.float64], units: UnitChoice = METRIC) -> str:
+    """Where to look, of a cloud of landing points; empty where it says nothing."""
+    return sector_sentence(sector_of(points), units) if len(points) >= FEWEST else ""
