@@ -14,7 +14,7 @@ from wobbly_fin.accounts.demo.scenario import MEADOW, ROCKETS, demo_file
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.launchdays.actions.ask_weather import ask_weather
 from wobbly_fin.launchdays.models import DayEvent
-from wobbly_fin.rocketry.launchday.weather import forecast_document
+from wobbly_fin.rocketry.launchday.weather import FORM, forecast_document
 from wobbly_fin.standins.weather import SimulatedWeatherService, simulated
 from wobbly_fin.stores.actions.draw_field import draw_field
 from wobbly_fin.stores.actions.keep_stock import keep_stock
@@ -81,17 +81,17 @@ def test_wind_read_on_site_judges_again(hedda: Person) -> None:
 
 def test_the_weather_is_asked_for_over_http_and_says_it_is_simulated(hedda: Person, settings: Any) -> None:
     day = new_day(hedda)
-    status, out = hedda.call("POST", f"{day}/weather")
+    status, out = hedda.call("POST", f"{day}/weather", {})
     assert status == 503 and "No weather service" in out["message"]
     service = SimulatedWeatherService()
     try:
         settings.WEATHER_URL = service.url
-        status, out = hedda.call("POST", f"{day}/weather")
+        status, out = hedda.call("POST", f"{day}/weather", {})
     finally:
         service.close()
     assert status == 200 and out["simulated"] and len(out["hours"]) >= 5 and "simulated" in out["weather"]
     settings.WEATHER_URL = service.url
-    status, _gone = hedda.call("POST", f"{day}/weather")
+    status, _gone = hedda.call("POST", f"{day}/weather", {})
     assert status == 503 and hedda.get(day)["hours"] == out["hours"]  # what was there stays
     # Another day's weather is none.
     assert hedda.call("PUT", day, DAY | {"day": "2026-04-19"})[1]["hours"] == []
@@ -141,9 +141,9 @@ def event(kind: str, line: str | None, **more: Any) -> dict[str, Any]:
     return {"id": str(uuid.uuid4()), "kind": kind, "line": line, "at": timezone.now().isoformat()} | more
 
 
-def tell(person: Person, day: str, events: list[dict[str, Any]], *, skew_s: float = 0.0) -> Any:
+def tell(person: Person, day: str, events: list[dict[str, Any]], *, skew_s: float = 0.0, device: str = "phone") -> Any:
     sent = (timezone.now() + datetime.timedelta(seconds=skew_s)).isoformat()
-    status, out = person.call("PUT", f"{day}/events", {"sent_at": sent, "device": "phone", "events": events})
+    status, out = person.call("PUT", f"{day}/events", {"sent_at": sent, "device": device, "events": events})
     assert status == 200, out
     return out
 
@@ -211,6 +211,7 @@ def test_the_day_goes_onto_paper(hedda: Person) -> None:
     put_line(hedda, day, "Inchworm", "A7", 4)
     answer = hedda.client.get(f"/api{day}/papers.pdf")
     assert answer.status_code == 200 and answer.content.startswith(b"%PDF") and len(answer.content) > 3000
+    assert answer.content.count(b"/Type /Page\n") >= 4  # the sheet, a card, and a list of more than one page
 
 
 @pytest.mark.parametrize(
@@ -246,6 +247,93 @@ def test_a_day_s_bin_and_another_s_day(hedda: Person, rival: Person) -> None:
     assert rival.call("PUT", f"{day}/events", {"sent_at": timezone.now().isoformat(), "events": []})[0] == 404
     assert hedda.call("DELETE", day)[0] == 204 and hedda.call("GET", day)[0] == 404
     assert hedda.call("POST", f"{day}/back")[0] == 200 and hedda.get(day)["name"] == "Spring meet"
+
+
+def test_what_the_scale_says_at_the_field_is_what_flies(hedda: Person) -> None:
+    day = new_day(hedda)
+    line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]
+    refused = tell(hedda, day, [event("weighed", line["id"], facts={"mass": m}) for m in ("heavy", "-3 g", "900 kg", "", "3 m")])
+    assert len(refused["refused"]) == 5 and hedda.get(day)["lines"][0] == line
+    assert tell(hedda, day, [event("weighed", line["id"], facts={"mass": "160 g"})])["refused"] == []
+    heavier = hedda.get(day)["lines"][0]
+    assert heavier["verdict"] == "no_go" and heavier["reasons"] != line["reasons"]
+
+
+def test_where_it_balances_at_the_field_is_what_flies(hedda: Person) -> None:
+    save_rocket(
+        hedda.user,
+        demo_key("rocket", "Saltmarsh Heron"),
+        demo_file(next(r for r in ROCKETS if r.name == "Saltmarsh Heron")),
+        None,
+    )
+    day = new_day(hedda)
+    line = put_line(hedda, day, "Saltmarsh Heron", "C8", 7)["lines"][0]
+    refused = tell(hedda, day, [event("weighed", line["id"], facts={"balance": b}) for b in ("9 m", "-2 cm", "aft")])
+    assert len(refused["refused"]) == 3 and hedda.get(day)["lines"][0] == line
+    tell(hedda, day, [event("weighed", line["id"], facts={"balance": "55 cm"})])
+    assert "stab" in str(hedda.get(day)["lines"][0]["reasons"]).lower() and hedda.get(day)["lines"][0]["verdict"] == "no_go"
+
+
+def test_two_phones_that_differ_are_shown_not_swallowed(hedda: Person) -> None:
+    day = new_day(hedda)
+    line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]["id"]
+    item = next(i for i in hedda.get(f"{day}/lines/{line}/checklist")["items"] if i["key"] == "fins")
+    assert item["dispute"] == ""
+    tell(hedda, day, [event("ticked", line, item="fins", text=item["text"])], device="phone A")
+    tell(hedda, day, [event("unticked", line, item="fins")], device="phone B")
+    said = next(i for i in hedda.get(f"{day}/lines/{line}/checklist")["items"] if i["key"] == "fins")
+    assert not said["ticked"] and "phone A ticked" in said["dispute"] and "phone B unticked" in said["dispute"]
+    # A flight that both tell of ends once, and the second's words come back.
+    facts = {"opening": "at_apogee", "landing": "safe", "height": "66 m"}
+    tell(hedda, day, [event("told", line, facts=facts)], device="phone A")
+    flights = len(hedda.get("/logbook/flights")["flights"])
+    found = tell(hedda, day, [event("told", line, facts=facts | {"height": "71 m"})], device="phone B")
+    assert "phone A" in found["refused"][0]["message"] and "71 m" in found["refused"][0]["message"]
+    assert len(hedda.get("/logbook/flights")["flights"]) == flights
+
+
+def test_a_cloud_of_landings_says_where_to_look(hedda: Person) -> None:
+    day = new_day(hedda)
+    line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]["id"]
+    calm = hedda.get(f"{day}/lines/{line}/cloud")
+    hours = [{"hour": 12.0, "wind_m_s": 5.0, "gust_m_s": 7.0, "from_deg": 270.0, "temperature_c": 12.0}]
+    document = {"format": FORM, "version": 1, "day": "2026-04-18", "source": "a file", "hours": hours}
+    assert hedda.call("POST", f"{day}/weather", {"document": document})[0] == 200
+    windy = hedda.get(f"{day}/lines/{line}/cloud")
+    assert len(calm["points"]) == len(windy["points"]) == 300 and calm["look"] != windy["look"]
+    assert sum(x for x, _ in windy["points"]) / 300 > 20  # with the wind from the west it comes down east of the pad
+    assert hedda.call("GET", f"{day}/lines/{uuid.uuid4()}/cloud")[0] == 404
+    status, out = hedda.call("POST", f"{day}/weather", {"document": document | {"hours": [hours[0] | {"wind_m_s": 900}]}})
+    assert status == 422 and "wind" in out["fields"][0]["field"] and hedda.get(f"{day}/lines/{line}/cloud") == windy
+
+
+def test_the_club_writes_its_own_rules(hedda: Person) -> None:
+    day = new_day(hedda)
+    before = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]
+    body = DAY | {"field_id": field_of(hedda)}
+    typed = {"wind_max_m_s": "4 m/s", "stand_off_m": "to 20: 60 m; to 320 N·s: 200 ft"}
+    status, plan = hedda.call("PUT", day, body | {"own_typed": typed})
+    assert status == 200 and plan["code"]["key"] == "own" and plan["code"]["wind"].startswith("4.0")
+    assert plan["lines"][0]["stand_off"] == "60 m" != before["stand_off"]
+    boxes = {b["key"]: b for b in plan["rules"]}
+    assert (
+        boxes["stand_off_m"]["own"]
+        and boxes["stand_off_m"]["text"] == "to 20: 60 m; to 320: 61 m"
+        and not boxes["tilt_deg"]["own"]
+    )
+    # What the boxes say, sent back unchanged, is the same; emptied, the code's own holds again.
+    assert (
+        hedda.call("PUT", day, body | {"own_typed": {b["key"]: b["shipped"] for b in plan["rules"]}})[1]["code"]["key"]
+        == "published"
+    )
+    for key, text in (
+        ("wind_max_m_s", "200"),
+        ("stand_off_m", "twenty paces"),
+        ("stand_off_m", "to 20: 60 m; to 320: 5 m"),
+        ("dragons", "1"),
+    ):
+        status, out = hedda.call("PUT", day, body | {"own_typed": {key: text}})
+        assert status == 422 and out["fields"][0]["field"].endswith(key), (key, text, out)
 
 
 # The firing circuit and the rehearsal

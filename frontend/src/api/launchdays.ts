@@ -50,7 +50,8 @@ export const keepLine = (id: string, line: string, body: Schemas['ManifestLineIn
 export const dropLine = (id: string, line: string) =>
   ask(client.DELETE('/api/launchdays/days/{key}/lines/{line}', { params: { path: { key: id, line } } }));
 
-export const askWeather = (id: string) => ask(client.POST('/api/launchdays/days/{key}/weather', at(id)));
+export const askWeather = (id: string, document?: Record<string, unknown>) =>
+  ask(client.POST('/api/launchdays/days/{key}/weather', { ...at(id), body: document ? { document } : {} }));
 
 export const packFor = (id: string) => ask(client.GET('/api/launchdays/days/{key}/pack', at(id)));
 

@@ -22,6 +22,7 @@
     code: now ? (now.codes.some((c) => c.key === now.code.key) ? now.code.key : 'published') : 'published',
     school: now?.school ?? 'recovery_first',
   });
+  const rules = $state(Object.fromEntries((now?.rules ?? []).map((r) => [r.key, r.own ? r.text : ''])));
   let refused = $state<ApiError>();
   const of = (field: string) => refused?.of(field) ?? '';
 
@@ -29,7 +30,7 @@
     event.preventDefault();
     refused = undefined;
     try {
-      await submit({ ...form, field_id: form.field_id || null });
+      await submit({ ...form, field_id: form.field_id || null, ...(now ? { own_typed: rules } : {}) });
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       refused = error;
@@ -76,6 +77,27 @@
           {#each plan.schools as s (s.key)}<option value={s.key}>{s.label}</option>{/each}
         </select>
       </label>
+    {/if}
+    {#if plan}
+      <details class="sm:col-span-2 lg:col-span-4" open={plan.rules.some((r) => r.own)}>
+        <summary class="cursor-pointer font-semibold">The club’s own rules</summary>
+        <p class="quiet mb-2">
+          Empty: as the code above says. A table is written as “to 20: 5 m; to 320: 9 m”, impulse in N·s. A
+          club may ask more than the law; the law is asked whatever is written here.
+        </p>
+        <div class="grid grid-cols-1 gap-3 sm:grid-cols-2 lg:grid-cols-3">
+          {#each plan.rules as r (r.key)}
+            <TextBox
+              compact
+              label={r.label}
+              name={r.key}
+              bind:value={() => rules[r.key] ?? '', (text) => (rules[r.key] = text)}
+              error={of(r.key)}
+              placeholder={r.shipped}
+            />
+          {/each}
+        </div>
+      </details>
     {/if}
     <button class="btn btn-primary btn-sm self-end">{word}</button>
   </div>

@@ -42,6 +42,14 @@
       busy = false;
     }
   }
+  /** The file as JSON; what is none is left to the server to refuse. */
+  async function forecastOf(file: File): Promise<Record<string, unknown>> {
+    try {
+      return JSON.parse(await file.text()) as Record<string, unknown>;
+    } catch {
+      return { format: 'not JSON' };
+    }
+  }
   const bodyOf = (line: PlanLine) => ({
     rocket_id: line.rocket_id,
     motor_key: line.motor_key,
@@ -97,7 +105,7 @@
         <div class="flex flex-wrap gap-2">
           <a class="btn btn-primary" href={p('/launchdays/:id/field', { params: { id } })}>Field mode</a>
           <a class="btn" href={p('/launchdays/:id/car', { params: { id } })}>Pack the car</a>
-          <a class="btn" href={`/api/launchdays/days/${id}/papers.pdf`} download>Cards as PDF</a>
+          <a class="btn" href={`/api/launchdays/days/${id}/papers.pdf`} download>Cards and lists as PDF</a>
           <button class="btn" aria-expanded={changing} onclick={() => (changing = !changing)}
             >Change the day</button
           >
@@ -135,7 +143,12 @@
         <AddLine {busy} onadd={(body) => change(() => keepLine(id, crypto.randomUUID(), body))} />
       </section>
       <div class="grid min-w-0 grid-cols-1 content-start gap-2">
-        <WindStrip plan={found} {busy} onask={() => change(() => askWeather(id))} />
+        <WindStrip
+          plan={found}
+          {busy}
+          onask={() => change(() => askWeather(id))}
+          onfile={(file) => void change(async () => askWeather(id, await forecastOf(file)))}
+        />
         <DayMap plan={found} {pointed} onpoint={(line) => (pointed = line)} />
         <p class="quiet text-sm">
           {found.code.source}. Advice only: the motor maker’s sheet, your local code and the range officer

@@ -1,7 +1,17 @@
 <script lang="ts">
   import type { Plan } from '../api/launchdays';
 
-  let { plan, busy, onask }: { plan: Plan; busy: boolean; onask: () => void } = $props();
+  let {
+    plan,
+    busy,
+    onask,
+    onfile,
+  }: { plan: Plan; busy: boolean; onask: () => void; onfile: (file: File) => void } = $props();
+  function chosen(event: Event & { currentTarget: HTMLInputElement }) {
+    const file = event.currentTarget.files?.[0];
+    if (file) onfile(file);
+    event.currentTarget.value = '';
+  }
 
   let width = $state(460);
   const height = 118;
@@ -14,9 +24,21 @@
 <section class="paper p-4" aria-label="Wind through the day">
   <div class="flex items-baseline justify-between gap-2">
     <h3 class="text-lg font-bold">Wind through the day</h3>
-    <button class="btn btn-sm" disabled={busy} onclick={onask}
-      >{plan.hours.length ? 'Ask again' : 'Ask for the weather'}</button
-    >
+    <div class="flex gap-2">
+      <label class="btn btn-sm focus-within:outline-2 focus-within:outline-offset-2"
+        >From a file<input
+          class="sr-only"
+          type="file"
+          accept=".json,application/json"
+          name="forecast"
+          disabled={busy}
+          onchange={chosen}
+        /></label
+      >
+      <button class="btn btn-sm" disabled={busy} onclick={onask}
+        >{plan.hours.length ? 'Ask again' : 'Ask for the weather'}</button
+      >
+    </div>
   </div>
   {#if plan.simulated}<p class="text-warning font-semibold">
       ! Simulated weather, for practice: it says nothing of the real day.

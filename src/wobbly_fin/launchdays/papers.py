@@ -1,9 +1,11 @@
-"""The day on paper: a sheet for the table, and a card for every flight with a QR code to its rocket's page."""
+"""The day on paper: a sheet for the table, a card for every flight with a QR code to its rocket's page, and every checklist."""
 
 import io
 from typing import Any
 
-from wobbly_fin.launchdays.plan import DayPlan, Planned
+from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
+from wobbly_fin.rocketry.launchday.checklists.compose import checklist
+from wobbly_fin.rocketry.launchday.checklists.item import STAGES
 from wobbly_fin.rocketry.launchday.explain import clock, reason_sentence, ruling_sentence
 from wobbly_fin.rocketry.templates.pdf import latin
 from wobbly_fin.rocketry.units.display import show
@@ -24,6 +26,8 @@ def day_papers(plan: DayPlan, home: str) -> bytes:
         if n % 3 == 0:
             canvas.showPage()
         _card(canvas, plan, planned, home, top=_A4[1] - (15 + 90 * (n % 3)) * _MM)
+    for planned in plan.lines:
+        _list(canvas, plan, planned)
     canvas.save()
     return buffer.getvalue()
 
@@ -86,6 +90,46 @@ def _card(canvas: Any, plan: DayPlan, planned: Planned, home: str, top: float) -
         canvas.drawString(left + 5 * _MM, y, label)
         canvas.line(left + 35 * _MM, y - 1, left + 118 * _MM, y - 1)
     _code(canvas, f"{home}rockets/{planned.row.rocket_id}/recovery", left + width - 36 * _MM, top - 40 * _MM, 31 * _MM)
+
+
+def _list(canvas: Any, plan: DayPlan, planned: Planned) -> None:
+    """One flight's checklist, a box before every line; a hold has two."""
+    assert planned.ruling is not None
+    foot, stage = 16 * _MM, ""
+    y = 0.0
+    for item in checklist(loadout_for(plan, planned)):
+        rows = _wrapped(item.text, 92)
+        notes = _wrapped(f"Good: {item.good}", 105) if item.good else []
+        cautions = _wrapped(f"CAUTION: {item.hazard}", 100) if item.hazard else []
+        needs = (5 * len(rows) + 4 * (len(notes) + len(cautions)) + 2 + (8 if item.stage != stage else 0)) * _MM
+        if y - needs < foot:
+            canvas.showPage()
+            canvas.setFont("Helvetica-Bold", 15)
+            canvas.drawString(18 * _MM, _A4[1] - 18 * _MM, latin(f"{planned.rocket_name} · {planned.ruling.candidate.label}"))
+            canvas.setFont("Helvetica-Oblique", 8)
+            canvas.drawString(
+                18 * _MM, 9 * _MM, "Advice only: the motor maker's sheet, your local code and the range officer decide."
+            )
+            y = _A4[1] - 26 * _MM
+        if item.stage != stage:
+            stage = item.stage
+            canvas.setFont("Helvetica-Bold", 11)
+            canvas.drawString(18 * _MM, y - 2 * _MM, latin(STAGES[stage]))
+            y -= 8 * _MM
+        for n in range(2 if item.hold else 1):
+            canvas.rect((18 + 5 * n) * _MM, y - 0.6 * _MM, 3.4 * _MM, 3.4 * _MM)
+        for font, size, step, texts in (
+            ("Helvetica-Bold" if item.hold else "Helvetica", 10, 5, rows),
+            ("Helvetica-Oblique", 8.5, 4, notes),
+            ("Helvetica-Bold", 8.5, 4, cautions),
+        ):
+            canvas.setFont(font, size)
+            for text in texts:
+                canvas.drawString(30 * _MM, y, latin(text))
+                y -= step * _MM
+        y -= 2 * _MM
+    canvas.setFont("Helvetica", 8.5)
+    canvas.drawString(18 * _MM, y, "Two boxes: a hold, looked at twice before going on.")
 
 
 def _code(canvas: Any, text: str, x: float, y: float, side: float) -> None:

@@ -151,16 +151,17 @@ def _ready(context: _Context, row: ManifestLine) -> Planned:
 
 
 def _as_weighed(file: RocketFile, row: ManifestLine) -> RocketFile:
-    """As the scale at the field last said of it, without its motor."""
-    last = row.events.filter(kind="weighed").order_by("at", "pk").last()
-    mass_kg = last.facts.get("mass_kg") if last is not None else None
-    if mass_kg is None:
+    """As scale and balance at the field last said of it, without its motor."""
+    read: dict[str, float] = {}
+    for event in row.events.filter(kind="weighed").order_by("at", "pk"):
+        read |= {k: event.facts[k] for k in ("mass_kg", "cg_m") if k in event.facts}
+    if not read:
         return file
     if file.is_quick:
-        body = file.body.model_copy(update={"mass_kg": mass_kg})
+        body = file.body.model_copy(update={"mass_kg": read["mass_kg"]})
         stages = [s.model_copy(update={"parts": [body if p.id == body.id else p for p in s.parts]}) for s in file.stages]
         return file.model_copy(update={"stages": stages})
-    return file.model_copy(update={"known": file.known.model_copy(update={"mass_kg": mass_kg})}).weighed_now()
+    return file.model_copy(update={"known": file.known.model_copy(update=read)}).weighed_now()
 
 
 CLOUD_RUNS = 300

@@ -1,4 +1,4 @@
-"""The sector to search: it holds nine in ten of the cloud, round the compass, and turns with it."""
+"""The sector to search: it holds most of the cloud and says how much, round the compass, and turns with it."""
 
 import math
 
@@ -21,6 +21,7 @@ def test_most_of_a_cloud_lies_in_its_sector_wherever_it_lies(bearing: float) -> 
     points = cloud(bearing)
     sector = sector_of(points)
     inside = np.mean([sector.holds(x, y) for x, y in points])
+    assert inside == pytest.approx(sector.share, abs=0.01)
     assert 0.78 < inside < 0.95  # a tenth of distances, a tenth of bearings left out
     assert (sector.from_deg - 5) % 360 != sector.from_deg and sector.width_deg < 60
     assert sector.holds(200 * math.sin(math.radians(bearing)), 200 * math.cos(math.radians(bearing)))
@@ -35,6 +36,11 @@ def test_a_wider_cloud_is_a_wider_search() -> None:
 def test_it_is_said_in_metres_and_points() -> None:
     said = sector_sentence(sector_of(cloud(45.0)))
     assert "NE" in said and " m" in said
+
+
+def test_a_cloud_round_the_pad_has_no_direction() -> None:
+    said = sector_sentence(sector_of(np.random.default_rng(2).normal(0, 20.0, (500, 2))))
+    assert "all round the pad" in said and "between" not in said
 
 
 def test_a_handful_of_points_says_nothing() -> None:

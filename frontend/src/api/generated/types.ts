@@ -1879,7 +1879,7 @@ export interface paths {
         put?: never;
         /**
          * Post Weather
-         * @description Ask the weather service for the day.
+         * @description Ask the weather service for the day, or take a forecast file.
          */
         post: operations["ask_weather"];
         delete?: never;
@@ -5208,6 +5208,8 @@ export interface components {
             own_rules: {
                 [key: string]: unknown;
             };
+            /** Rules */
+            rules: components["schemas"]["RuleBoxOut"][];
             /** Codes */
             codes: components["schemas"]["DayChoiceOut"][];
             /** Schools */
@@ -5289,6 +5291,22 @@ export interface components {
             wind: string;
         };
         /**
+         * RuleBoxOut
+         * @description A rule as text; `own`: the club says otherwise than the code.
+         */
+        RuleBoxOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            /** Shipped */
+            shipped: string;
+            /** Own */
+            own: boolean;
+        };
+        /**
          * RulingReasonOut
          * @description A reason; `fails`: it keeps it on the ground.
          */
@@ -5320,7 +5338,7 @@ export interface components {
         };
         /**
          * LaunchDayIn
-         * @description A day: hours as typed; `own_rules` over the code's, left out they stay.
+         * @description A day: hours as typed; the club's rules over the code's as `own_rules` in SI or `own_typed` as text, left out they stay.
          */
         LaunchDayIn: {
             /** Name */
@@ -5356,6 +5374,10 @@ export interface components {
             own_rules?: {
                 [key: string]: unknown;
             } | null;
+            /** Own Typed */
+            own_typed?: {
+                [key: string]: string;
+            } | null;
         };
         /**
          * ManifestLineIn
@@ -5381,6 +5403,16 @@ export interface components {
              * @default
              */
             told_hour: string;
+        };
+        /**
+         * ForecastIn
+         * @description A forecast in the open form somebody has as a file; left out: the service is asked.
+         */
+        ForecastIn: {
+            /** Document */
+            document?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * FieldWindIn
@@ -5440,7 +5472,7 @@ export interface components {
         };
         /**
          * ChecklistItemOut
-         * @description A line of a checklist. `again`: it was ticked as something else, and is looked at once more.
+         * @description A line of a checklist. `again`: it was ticked as something else, and is looked at once more; `dispute`: two phones differ.
          */
         ChecklistItemOut: {
             /** Key */
@@ -5463,6 +5495,8 @@ export interface components {
             ticked: boolean;
             /** Again */
             again: boolean;
+            /** Dispute */
+            dispute: string;
         };
         /**
          * ChecklistOut
@@ -9893,7 +9927,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForecastIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

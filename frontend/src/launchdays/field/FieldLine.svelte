@@ -11,9 +11,10 @@
   let chosen = $state<number>();
   let twice = $state('');
   let mass = $state('');
+  let balance = $state('');
   function weighed() {
-    desk.tell('weighed', line, { facts: { mass } });
-    mass = '';
+    desk.tell('weighed', line, { facts: { mass, balance } });
+    mass = balance = '';
   }
   let counting = $state(false);
   let telling = $state(false);
@@ -72,20 +73,31 @@
     {:else if item}
       <p class="quiet mt-2 tabular-nums">{item.stage_name} · {at + 1} of {items.length}</p>
       {#if item.again}<p class="text-warning font-bold">! Changed since it was ticked: look again.</p>{/if}
+      {#if item.dispute}<p class="text-warning font-bold">! {item.dispute}</p>{/if}
       <p class="font-display mt-1 text-2xl leading-snug font-bold">{item.text}</p>
       {#if item.key === 'weigh'}
-        <div class="mt-2 flex gap-2">
+        <div class="mt-2 grid grid-cols-[1fr_1fr_auto] gap-2">
           <input
-            class="input min-h-12 flex-1"
+            class="input min-h-12 w-full"
             name="mass"
             bind:value={mass}
-            placeholder="without its motor, 41 g"
+            placeholder="mass, 41 g"
             autocomplete="off"
             aria-label="Weighed without its motor"
           />
-          <button class="btn min-h-12" disabled={!mass.trim()} onclick={weighed}>Note it</button>
+          <input
+            class="input min-h-12 w-full"
+            name="balance"
+            bind:value={balance}
+            placeholder="balance from tip, 31 cm"
+            autocomplete="off"
+            aria-label="Balances this far from the nose tip, without its motor"
+          />
+          <button class="btn min-h-12" disabled={!mass.trim() && !balance.trim()} onclick={weighed}
+            >Note it</button
+          >
         </div>
-        <p class="quiet mt-1">Judged with it as soon as the app can be reached.</p>
+        <p class="quiet mt-1">Both without the motor. Judged with it as soon as the app can be reached.</p>
       {/if}
       {#if item.good}<p class="mt-2 text-lg"><b>Good:</b> {item.good}</p>{/if}
       {#if item.why}<p class="quiet mt-1">{item.why}</p>{/if}

@@ -59,6 +59,7 @@
       {#each desk.pack.lines as packed (packed.line.id)}
         {@const items = desk.items(packed.line.id)}
         {@const verdict = desk.verdict(packed.line.id)}
+        {@const differ = items.filter((i) => i.dispute).length}
         <li>
           <button
             class="paper flex min-h-16 w-full items-center gap-3 p-3 text-left"
@@ -68,6 +69,7 @@
             <span class="min-w-0 flex-1">
               <b class="font-display block text-lg leading-tight">{packed.line.rocket}</b>
               {packed.line.label} · {items.filter((i) => i.ticked).length} of {items.length}
+              {#if differ}<b class="text-warning block">! Two phones differ on {differ}: look again</b>{/if}
             </span>
             {#if desk.flown(packed.line.id)}<b>✓ flown</b>
             {:else if verdict}<b class={looks[verdict][2]}>{looks[verdict][0]} {looks[verdict][1]}</b>
@@ -79,11 +81,10 @@
       {/each}
     </ol>
     <p class="quiet mt-3 text-sm">
-      {secure
-        ? ''
-        : 'This address is neither this machine nor HTTPS, so the browser will not keep the page itself: do not close or reload it without a network. '}Kept
-      on this phone since {new Date(desk.pack.packed_at).toLocaleString()}. Without a network keep this page
-      open: what you tick and tell stays in this browser and is sent when the app can be reached.
+      Kept on this phone since {new Date(desk.pack.packed_at).toLocaleString()}. What you tick and tell stays
+      in this browser and is sent when the app can be reached. {secure
+        ? 'The page itself is kept too, and opens without a network.'
+        : 'But browsers keep a page only from this machine or over HTTPS, and this address is neither: do not close or reload it without a network.'}
     </p>
   {/if}
 </div>

@@ -16,6 +16,13 @@ const read = <T>(key: string, otherwise: T): T => {
   }
 };
 
+/** What this browser is called towards others on the same day: chosen once, by lot. */
+function thisPhone(): string {
+  const name = localStorage.getItem('wobbly-fin:phone') ?? `phone ${crypto.randomUUID().slice(0, 3)}`;
+  localStorage.setItem('wobbly-fin:phone', name);
+  return name;
+}
+
 const now = (): string => stamp(Date.now());
 
 /** A day on a phone: the pack as last fetched, what happened since, and what still has to be told. */
@@ -90,7 +97,7 @@ export class FieldDesk {
     const sent = this.queue.slice(0, 400);
     const answer = await tellEvents(this.id, {
       sent_at: now(),
-      device: 'phone',
+      device: thisPhone(),
       events: sent,
     });
     this.clock = answer.clock;

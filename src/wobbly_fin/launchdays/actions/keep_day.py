@@ -9,10 +9,13 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
+from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.hangar.board import load_of
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
 from wobbly_fin.launchdays.plan import code_for, day_of
+from wobbly_fin.rocketry.choosing.codes import code_of
+from wobbly_fin.rocketry.choosing.own_code import read_rules
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.launchday.checklists.loadout import SCHOOLS
 from wobbly_fin.rocketry.launchday.dayplan import places
@@ -24,7 +27,7 @@ MOST_LINES = 40
 
 def keep_day(
     user: User, key: uuid.UUID, *, name: str, day: datetime.date, field_id: uuid.UUID | None, opens: str, closes: str, code: str, school: str,
-    own_rules: dict[str, Any] | None = None,
+    own_rules: dict[str, Any] | None = None, own_typed: dict[str, str] | None = None,
 ) -> LaunchDay:  # fmt: skip
     """Keep a day under a key the client made; raises RocketryError at the box at fault and changes nothing."""
     if not name.strip():
@@ -46,6 +49,8 @@ def keep_day(
             row.weather = {}  # another day's weather is none
         row.name, row.day, row.field_id, row.opens, row.closes = name.strip()[:80], day, field_id, first, last
         row.code, row.school, row.deleted_at = code, school, None
+        if own_typed is not None:
+            own_rules = read_rules(own_typed, code_of(code), units_of(preferences_of(user)))
         if own_rules is not None:
             row.own_rules = own_rules
         code_for(row)

@@ -10,9 +10,11 @@ from django.db import transaction
 from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay
 from wobbly_fin.launchdays.plan import day_of
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
 from wobbly_fin.rocketry.units import parse
 
@@ -69,7 +71,7 @@ def _keep(user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, de
         raise RocketryError("line", "is on this day's manifest no more")
     facts = dict(told.facts or {})
     if told.kind == "weighed":
-        facts["mass_kg"] = _mass_kg(user, str(facts.get("mass", "")))
+        facts |= _weighed(user, day, told)
     with transaction.atomic():
         before = DayEvent.objects.filter(pk=told.id).first()
         if before is not None:
@@ -81,14 +83,41 @@ def _keep(user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, de
             device=device[:40], at=told.at + offset,
         )  # fmt: skip
         if told.kind == "told":
+            _not_told_before(day, told)
             _log(user, day, told, timezone.localdate(told.at + offset))
 
 
-def _mass_kg(user: User, text: str) -> float:
-    """A reading as typed; raises RocketryError for what no rocket weighs. [kg]"""
-    mass = parse(text, "mass", units_of(preferences_of(user)).system, name="mass").si
-    require_positive("mass", mass, 100.0)
-    return mass
+def _weighed(user: User, day: LaunchDay, told: Told) -> dict[str, float]:
+    """Mass and balance point as typed, either or both; raises RocketryError for what this rocket cannot be. [kg], [m]"""
+    facts = told.facts or {}
+    system = units_of(preferences_of(user)).system
+    line = day.lines.select_related("rocket").filter(pk=told.line).first() if told.line is not None else None
+    if line is None:
+        raise RocketryError("line", "is missing: which rocket was weighed?")
+    found = {}
+    mass, balance = (str(facts.get(k, "")).strip() for k in ("mass", "balance"))
+    if mass or not balance:
+        found["mass_kg"] = parse(mass, "mass", system, name="mass").si
+        require_positive("mass", found["mass_kg"], 100.0)
+    if balance:
+        file = read_rocket_file(line.rocket.document)
+        if file.is_quick:
+            raise RocketryError("balance", "is of no use for a rocket entered as four figures: give it its parts first")
+        found["cg_m"] = parse(balance, "short_length", system, name="balance").si
+        require_positive("balance", found["cg_m"], lay_out(file.to_airframe()).length_m)
+    return found
+
+
+def _not_told_before(day: LaunchDay, told: Told) -> None:
+    """A flight ends once: another phone's word on it is refused, and said back so that nothing of it is lost."""
+    first = day.events.filter(kind="told", line_id=told.line).exclude(pk=told.id).first()
+    if first is not None and told.line is not None:
+        said = ", ".join(str(v).replace("_", " ") for v in (told.facts or {}).values() if v)
+        raise RocketryError(
+            "flight",
+            f"was told already at {timezone.localtime(first.at):%H:%M} by {first.device or 'another phone'}; this one said: "
+            f"{said}. Correct it in the logbook, or put a second flight on the manifest",
+        )
 
 
 def _log(user: User, day: LaunchDay, told: Told, flown_on: datetime.date) -> None:
@@ -115,4 +144,18 @@ def ticks_of(day: LaunchDay) -> dict[str, dict[str, str]]:
             here[event.item] = event.text
         else:
             here.pop(event.item, None)
+    return found
+
+
+def disputes_of(day: LaunchDay) -> dict[tuple[str, str], str]:
+    """Per line and item on which two phones' last words differ: what each said, for the latest word alone would hide it."""
+    last: dict[tuple[str, str], dict[str, DayEvent]] = {}
+    for event in day.events.filter(kind__in=("ticked", "unticked"), line__isnull=False).order_by("at", "pk"):
+        last.setdefault((str(event.line_id), event.item), {})[event.device] = event
+    found = {}
+    for key, words in last.items():
+        if len({e.kind for e in words.values()}) > 1:
+            told = sorted(words.values(), key=lambda e: (e.at, e.pk))
+            each = ", ".join(f"{e.device or 'a phone'} {e.kind} it at {timezone.localtime(e.at):%H:%M}" for e in told)
+            found[key] = f"{each}: the later word counts. Look again."
     return found

@@ -2,7 +2,7 @@
 
 from django.contrib.auth.models import User
 
-from wobbly_fin.launchdays.actions.record import ticks_of
+from wobbly_fin.launchdays.actions.record import disputes_of, ticks_of
 from wobbly_fin.launchdays.api.schemas import (
     CarOut,
     CarriedOut,
@@ -13,11 +13,13 @@ from wobbly_fin.launchdays.api.schemas import (
     DayPlanOut,
     ManifestLineOut,
     RangeCodeOut,
+    RuleBoxOut,
     RulingReasonOut,
     WeatherHourOut,
 )
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
 from wobbly_fin.rocketry.choosing.codes import CODES
+from wobbly_fin.rocketry.choosing.own_code import rule_boxes
 from wobbly_fin.rocketry.launchday.car import SHELVES, Stock, pack_the_car
 from wobbly_fin.rocketry.launchday.checklists.compose import changed, checklist
 from wobbly_fin.rocketry.launchday.checklists.item import STAGES
@@ -70,6 +72,10 @@ def plan_out(plan: DayPlan) -> DayPlanOut:
         simulated=bool(forecast and forecast.simulated),
         code=RangeCodeOut(key=plan.code.key, name=plan.code.name, source=plan.code.source, wind=show(plan.code.wind_max_m_s, "speed", units)),
         own_rules=day.own_rules,
+        rules=[
+            RuleBoxOut(key=b.key, label=b.label, text=b.text, shipped=b.shipped, own=b.own)
+            for b in rule_boxes(CODES[day.code], day.own_rules, units)
+        ],
         codes=[DayChoiceOut(key=c.key, label=c.name) for c in CODES.values()],
         schools=[DayChoiceOut(key=k, label=v) for k, v in SCHOOLS.items()],
     )  # fmt: skip
@@ -134,6 +140,7 @@ def checklist_out(plan: DayPlan, planned: Planned) -> ChecklistOut:
     items = checklist(loadout_for(plan, planned))
     ticked = ticks_of(plan.day).get(str(planned.row.pk), {})
     again = set(changed(items, ticked))
+    disputes = disputes_of(plan.day)
     assert planned.ruling is not None
     return ChecklistOut(
         line=planned.row.pk,
@@ -143,6 +150,7 @@ def checklist_out(plan: DayPlan, planned: Planned) -> ChecklistOut:
             ChecklistItemOut(
                 key=i.key, stage=i.stage, stage_name=STAGES[i.stage], text=i.text, why=i.why, good=i.good, hazard=i.hazard, hold=i.hold,
                 ticked=i.key in ticked and i.key not in again, again=i.key in again,
+                dispute=disputes.get((str(planned.row.pk), i.key), ""),
             )
             for i in items
         ],

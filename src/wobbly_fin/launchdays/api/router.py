@@ -21,6 +21,7 @@ from wobbly_fin.launchdays.api.schemas import (
     DayPlanOut,
     FieldPackOut,
     FieldWindIn,
+    ForecastIn,
     LandingCloudOut,
     LaunchDayIn,
     LaunchDayOut,
@@ -109,9 +110,9 @@ def delete_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> DayPla
 
 
 @router.post("/days/{uuid:key}/weather", response={200: DayPlanOut, 503: ErrorOut, **REFUSALS}, operation_id="ask_weather")
-def post_weather(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
-    """Ask the weather service for the day."""
-    ask_weather(person(request), key)
+def post_weather(request: HttpRequest, key: uuid.UUID, body: ForecastIn) -> DayPlanOut:
+    """Ask the weather service for the day, or take a forecast file."""
+    ask_weather(person(request), key, body.document)
     return _board(request, key)
 
 

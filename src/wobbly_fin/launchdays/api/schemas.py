@@ -19,7 +19,7 @@ class DayChoiceOut(Schema):
 
 
 class LaunchDayIn(Schema):
-    """A day: hours as typed; `own_rules` over the code's, left out they stay."""
+    """A day: hours as typed; the club's rules over the code's as `own_rules` in SI or `own_typed` as text, left out they stay."""
 
     name: Typed
     day: datetime.date
@@ -29,6 +29,7 @@ class LaunchDayIn(Schema):
     code: Typed = "published"
     school: Typed = "recovery_first"
     own_rules: dict[str, Any] | None = None
+    own_typed: Annotated[dict[str, Annotated[str, StringConstraints(max_length=400)]], Field(max_length=20)] | None = None
 
 
 class LaunchDayOut(Schema):
@@ -108,6 +109,16 @@ class RangeCodeOut(Schema):
     wind: str
 
 
+class RuleBoxOut(Schema):
+    """A rule as text; `own`: the club says otherwise than the code."""
+
+    key: str
+    label: str
+    text: str
+    shipped: str
+    own: bool
+
+
 class DayPlanOut(Schema):
     """The day's board."""
 
@@ -129,6 +140,7 @@ class DayPlanOut(Schema):
     simulated: bool
     code: RangeCodeOut
     own_rules: dict[str, Any]
+    rules: list[RuleBoxOut]
     codes: list[DayChoiceOut]
     schools: list[DayChoiceOut]
 
@@ -166,7 +178,7 @@ class CarOut(Schema):
 
 
 class ChecklistItemOut(Schema):
-    """A line of a checklist. `again`: it was ticked as something else, and is looked at once more."""
+    """A line of a checklist. `again`: it was ticked as something else, and is looked at once more; `dispute`: two phones differ."""
 
     key: str
     stage: str
@@ -178,6 +190,7 @@ class ChecklistItemOut(Schema):
     hold: bool
     ticked: bool
     again: bool
+    dispute: str
 
 
 class ChecklistOut(Schema):
@@ -252,6 +265,12 @@ class FieldPackOut(Schema):
     openings: list[DayChoiceOut]
     landings: list[DayChoiceOut]
     packed_at: datetime.datetime
+
+
+class ForecastIn(Schema):
+    """A forecast in the open form somebody has as a file; left out: the service is asked."""
+
+    document: dict[str, Any] | None = None
 
 
 class FieldWindIn(Schema):

@@ -102,11 +102,14 @@ def where_sentence(east_m: float, north_m: float, units: UnitChoice = METRIC) ->
 
 
 def sector_sentence(sector: Sector, units: UnitChoice = METRIC) -> str:
-    """Where to look, nine chances in ten."""
+    """Where to look first, and how much of the cloud lies there."""
     near, far = show(round(sector.near_m, -1), "height", units), show(round(sector.far_m, -1), "height", units)
     first, last = say_bearing(sector.from_deg), say_bearing(sector.to_deg)
-    way = first if first == last else f"{first} and {last}"
-    return f"Look first {near} to {far} from the pad, {'to the' if first == last else 'between'} {way}: eight in ten of its cloud lie there."
+    share = f"{round(100 * sector.share)} in 100 of its forecast landings lie there."
+    if sector.width_deg > 180:  # it surrounds the pad: a direction would mislead
+        return f"Look first all round the pad, out to {far}: {share}"
+    way = f"to the {first}" if first == last else f"between {first} and {last}"
+    return f"Look first {near} to {far} from the pad, {way}: {share}"
 
 
 def look_sentence(points: NDArray[np.float64], units: UnitChoice = METRIC) -> str:

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from wobbly_fin.rocketry.errors import RocketryError
 
-# Nine in ten lie in it: a twentieth is left out on either side, of distance and of direction.
+# Left out at either end, of distances and of directions alike (our own figure).
 LEFT_OUT = 0.05
 FEWEST = 10
 
@@ -21,6 +21,7 @@ class Sector:
     far_m: float
     from_deg: float
     to_deg: float
+    share: float  # of the cloud that lies in it
 
     @property
     def width_deg(self) -> float:
@@ -50,6 +51,8 @@ def sector_of(points: NDArray[np.float64]) -> Sector:
     middle = math.degrees(math.atan2(float(np.mean(np.sin(np.radians(bearings)))), float(np.mean(np.cos(np.radians(bearings))))))
     turned = (bearings - middle + 180) % 360 - 180
     low, high = np.quantile(turned, (LEFT_OUT, 1 - LEFT_OUT))
+    inside = (far >= near_m) & (far <= far_m) & (turned >= low) & (turned <= high)
     return Sector(
-        near_m=float(near_m), far_m=float(far_m), from_deg=(middle + float(low)) % 360, to_deg=(middle + float(high)) % 360
-    )
+        near_m=float(near_m), far_m=float(far_m), from_deg=(middle + float(low)) % 360, to_deg=(middle + float(high)) % 360,
+        share=float(np.mean(inside)),
+    )  # fmt: skip
