@@ -1,0 +1,52 @@
+"""`manage.py club`: serve a club over TLS, for phones keep a page for the field only where it came over HTTPS."""
+
+import os
+import ssl
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.core.management import BaseCommand, CommandError, CommandParser, call_command
+from django.db import connections
+
+
+class Command(BaseCommand):
+    """See the module."""
+
+    help = "Serve a club over TLS, with a certificate its phones trust."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--certificate", required=True, help="PEM file of the certificate, its chain with it")
+        parser.add_argument("--key", required=True, help="PEM file of its key")
+        parser.add_argument("--address", default="0.0.0.0:8443", help="where to listen")
+        parser.add_argument("--name", action="append", required=True, help="a name phones reach it by, as in the certificate")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        certificate, key = options["certificate"], options["key"]
+        check_pair(certificate, key)
+        call_command("migrate", verbosity=0)
+        settings.ALLOWED_HOSTS = [*settings.ALLOWED_HOSTS, *options["name"]]
+        # Over plain HTTP nobody shall be able to read them off.
+        settings.SESSION_COOKIE_SECURE = settings.CSRF_COOKIE_SECURE = True
+        connections.close_all()
+        from wobbly_fin.site.serve import Server
+        from wobbly_fin.site.warm import warm
+
+        warm()
+        address = options["address"]
+        greeting = f"Wobbly Fin is ready at https://{options['name'][0]}:{address.rpartition(':')[2]}/ (Ctrl-C stops it)"
+        try:
+            Server(address, greeting, certificate=certificate, key=key).run()
+        except OSError as error:
+            raise CommandError(f"Cannot listen on {address}: {os.strerror(error.errno or 0)}.") from error
+
+
+def check_pair(certificate: str, key: str) -> None:
+    """Raise CommandError, saying which file is at fault, unless the two can serve TLS."""
+    for what, file in (("certificate", certificate), ("key", key)):
+        if not Path(file).is_file():
+            raise CommandError(f"There is no {what} at {file}.")
+    try:
+        ssl.SSLContext(ssl.PROTOCOL_TLS_SERVER).load_cert_chain(certificate, key)
+    except (ssl.SSLError, OSError, ValueError) as error:
+        raise CommandError(f"{certificate} and {key} are no certificate and its key: {error}.") from error
