@@ -252,8 +252,10 @@ def test_a_day_s_bin_and_another_s_day(hedda: Person, rival: Person) -> None:
 def test_what_the_scale_says_at_the_field_is_what_flies(hedda: Person) -> None:
     day = new_day(hedda)
     line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]
-    refused = tell(hedda, day, [event("weighed", line["id"], facts={"mass": m}) for m in ("heavy", "-3 g", "900 kg", "", "3 m")])
-    assert len(refused["refused"]) == 5 and hedda.get(day)["lines"][0] == line
+    refused = tell(
+        hedda, day, [event("weighed", line["id"], facts={"mass": m}) for m in ("heavy", "-3 g", "900 kg", "", "3 m", "12 g")]
+    )
+    assert len(refused["refused"]) == 6 and hedda.get(day)["lines"][0] == line
     assert tell(hedda, day, [event("weighed", line["id"], facts={"mass": "160 g"})])["refused"] == []
     heavier = hedda.get(day)["lines"][0]
     assert heavier["verdict"] == "no_go" and heavier["reasons"] != line["reasons"]
@@ -270,7 +272,11 @@ def test_where_it_balances_at_the_field_is_what_flies(hedda: Person) -> None:
     line = put_line(hedda, day, "Saltmarsh Heron", "C8", 7)["lines"][0]
     refused = tell(hedda, day, [event("weighed", line["id"], facts={"balance": b}) for b in ("9 m", "-2 cm", "aft")])
     assert len(refused["refused"]) == 3 and hedda.get(day)["lines"][0] == line
-    tell(hedda, day, [event("weighed", line["id"], facts={"balance": "55 cm"})])
+    # What was forecast, read off scale and finger, changes nothing.
+    tell(hedda, day, [event("weighed", line["id"], facts={"mass": line["liftoff"], "balance": line["balance"]})])
+    same = hedda.get(day)["lines"][0]
+    assert (same["liftoff"], same["balance"], same["verdict"]) == (line["liftoff"], line["balance"], line["verdict"])
+    tell(hedda, day, [event("weighed", line["id"], facts={"balance": "48 cm"})])
     assert "stab" in str(hedda.get(day)["lines"][0]["reasons"]).lower() and hedda.get(day)["lines"][0]["verdict"] == "no_go"
 
 

@@ -128,6 +128,59 @@ def test_the_network_goes_mid_checklist_and_nothing_is_lost_or_doubled(page: Pag
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
 
 
+def test_what_is_read_on_site_judges_and_the_scale_is_believed(page: Page, demo: str) -> None:
+    page.set_viewport_size({"width": 390, "height": 844})
+    to_the_day(page, demo)
+    page.get_by_role("link", name="Field mode").click()
+    dial, queue = page.get_by_label("Wind now"), page.get_by_label("Queue")
+    expect(queue.get_by_role("listitem").first).to_be_visible()
+    page.locator("[name=temperature]").fill("warm")
+    dial.get_by_role("button", name="Note it and judge").click()
+    expect(dial.get_by_text(re.compile("✕ .*temperature", re.IGNORECASE))).to_be_visible()
+    page.locator("[name=temperature]").fill("12 C")
+    dial.get_by_role("button", name="Note it and judge").click()
+    expect(dial.get_by_text("every flight judged in it")).to_be_visible()
+    kettle = queue.get_by_role("button", name=re.compile("Copper Kettle"))
+    expect(kettle.get_by_text("✓ go")).to_be_visible()
+
+    # Two kilograms more than forecast: no longer.
+    kettle.click()
+    for _ in range(40):
+        if page.locator("[name=mass]").count():
+            break
+        page.get_by_role("button", name=re.compile("^(Done|Hold: looked at it|Looked at twice: done)$")).click()
+    page.locator("[name=mass]").fill("heavy")
+    page.get_by_role("button", name="Note it", exact=True).click()
+    expect(page.get_by_text(re.compile("mass: "))).to_be_visible()
+    page.get_by_role("button", name="I have seen it").click()
+    page.locator("[name=mass]").fill("2.2 kg")
+    page.get_by_role("button", name="Note it", exact=True).click()
+    expect(page.get_by_text("Not as planned")).to_be_visible()
+
+    page.get_by_role("button", name="Countdown").click()
+    expect(page.get_by_role("button", name="Sound: off")).to_be_visible()
+    page.get_by_role("button", name="Heads up!").click()
+    expect(page.get_by_text("Everybody on their feet")).to_be_visible()
+    page.get_by_text("It is down: close this").click()
+    expect(page.get_by_text("Everybody on their feet")).to_have_count(0)
+
+
+def test_the_club_s_own_rules_and_a_forecast_from_a_file(page: Page, demo: str) -> None:
+    to_the_day(page, demo)
+    page.locator("[name=forecast]").set_input_files({"name": "x.json", "mimeType": "application/json", "buffer": b"not json"})
+    expect(page.get_by_role("alert")).to_contain_text("format")
+    page.get_by_role("button", name="Change the day").click()
+    page.get_by_text("The club’s own rules").click()
+    page.locator("[name=stand_off_m]").fill("twenty paces")
+    page.get_by_role("button", name="Keep", exact=True).click()
+    expect(page.get_by_text("write each row as")).to_be_visible()
+    page.locator("[name=stand_off_m]").fill("")
+    page.locator("[name=wind_max_m_s]").fill("1 m/s")
+    page.get_by_role("button", name="Keep", exact=True).click()
+    expect(page.get_by_text("wind to 1.0 m/s")).to_be_visible()
+    expect(page.get_by_label("Manifest").get_by_text("no-go").first).to_be_visible()
+
+
 def test_the_circuit_and_a_rehearsal(page: Page, demo: str) -> None:
     page.goto(f"{demo}/launchdays/firing")
     light = page.get_by_label("Will it light?")

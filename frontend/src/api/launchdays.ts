@@ -53,6 +53,9 @@ export const dropLine = (id: string, line: string) =>
 export const askWeather = (id: string, document?: Record<string, unknown>) =>
   ask(client.POST('/api/launchdays/days/{key}/weather', { ...at(id), body: document ? { document } : {} }));
 
+export const readOnSite = (id: string, body: Schemas['FieldWindIn']) =>
+  ask(client.POST('/api/launchdays/days/{key}/read', { ...at(id), body }));
+
 export const packFor = (id: string) => ask(client.GET('/api/launchdays/days/{key}/pack', at(id)));
 
 export const tellEvents = (id: string, body: Schemas['DayEventsIn']) =>

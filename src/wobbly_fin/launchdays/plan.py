@@ -143,21 +143,28 @@ class _Context:
 
 
 def _ready(context: _Context, row: ManifestLine) -> Planned:
-    file = _as_weighed(read_rocket_file(row.rocket.document), row)
+    file, line = line_of(context.user, row)
     layout = None if file.is_quick else lay_out(file.to_airframe())
-    load = load_of(context.user, row.motor_key)
-    line = Line(rocket=file.to_rocket(), mounts=file.to_mounts(), motor=load.motor, delay_s=row.delay_s, boosters=load.boosters)
     return Planned(row=row, rocket_name=row.rocket.name, line=line, layout=layout, file=file, hour=0.0, ruling=None)
 
 
+def line_of(user: User, row: ManifestLine) -> tuple[RocketFile, Line]:
+    """Its rocket, as last weighed, with its motor."""
+    file = _as_weighed(read_rocket_file(row.rocket.document), row)
+    load = load_of(user, row.motor_key)
+    return file, Line(
+        rocket=file.to_rocket(), mounts=file.to_mounts(), motor=load.motor, delay_s=row.delay_s, boosters=load.boosters
+    )
+
+
 def _as_weighed(file: RocketFile, row: ManifestLine) -> RocketFile:
-    """As scale and balance at the field last said of it, without its motor."""
+    """As scale and balance at the field last said of it; kept without its motors."""
     read: dict[str, float] = {}
     for event in row.events.filter(kind="weighed").order_by("at", "pk"):
         read |= {k: event.facts[k] for k in ("mass_kg", "cg_m") if k in event.facts}
     if not read:
         return file
-    if file.is_quick:
+    if file.is_quick:  # it takes no balance point
         body = file.body.model_copy(update={"mass_kg": read["mass_kg"]})
         stages = [s.model_copy(update={"parts": [body if p.id == body.id else p for p in s.parts]}) for s in file.stages]
         return file.model_copy(update={"stages": stages})

@@ -5273,6 +5273,10 @@ export interface components {
             where: string;
             /** Stand Off */
             stand_off: string;
+            /** Liftoff */
+            liftoff: string;
+            /** Balance */
+            balance: string;
             /** Done */
             done: boolean;
         };

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import HeadsUp from './HeadsUp.svelte';
+  import { sound, switchSound, tone } from './sound.svelte';
+
   interface Props {
     onlaunched: () => void;
     ontell: () => void;
@@ -16,6 +19,7 @@
     if (!running) return;
     const timer = setInterval(() => {
       if (count > 0) count -= 1;
+      tone(count ? 700 : 1100, count ? 0.12 : 0.6);
       if (count === 0) running = false;
     }, 1000);
     return () => clearInterval(timer);
@@ -68,5 +72,9 @@
       >
       <button class="btn min-h-14" onclick={onback}>Back to the list</button>
     </div>
+    <button class="btn btn-sm mt-3" aria-pressed={sound.on} onclick={switchSound}
+      >Sound: {sound.on ? 'on' : 'off'}</button
+    >
   {/if}
+  {#if waits <= 0}<HeadsUp />{/if}
 </div>

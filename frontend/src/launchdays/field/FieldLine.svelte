@@ -21,6 +21,9 @@
   const at = $derived(Math.min(chosen ?? (first < 0 ? items.length : first), items.length));
   const item = $derived(items[at]);
   const verdict = $derived(desk.verdict(line));
+  /** What is refused even in still air is not the wind's fault. */
+  const calm = $derived(packed?.grid[0]?.[0]);
+  const now = $derived(desk.judged(line) ?? packed?.line);
 
   function done() {
     if (!item) return;
@@ -47,9 +50,11 @@
       </div>
       <button class="btn min-h-11" onclick={onback}>Queue</button>
     </div>
-    {#if verdict === 'no_go'}<p class="text-error font-bold" role="alert">✕ Not in this wind.</p>
+    {#if verdict === 'no_go'}<p class="text-error font-bold" role="alert">
+        ✕ {calm === 'no_go' ? `Not as planned. ${now?.say}` : 'Not in this wind.'}
+      </p>
     {:else if verdict === 'go_with'}<p class="text-warning font-bold">
-        ~ Only with a change: {packed.line.change}
+        ~ {now?.say}
       </p>
     {:else if !verdict}<p class="text-warning font-bold">! This wind is not judged.</p>{/if}
     {#if telling}
@@ -76,28 +81,32 @@
       {#if item.dispute}<p class="text-warning font-bold">! {item.dispute}</p>{/if}
       <p class="font-display mt-1 text-2xl leading-snug font-bold">{item.text}</p>
       {#if item.key === 'weigh'}
-        <div class="mt-2 grid grid-cols-[1fr_1fr_auto] gap-2">
-          <input
-            class="input min-h-12 w-full"
-            name="mass"
-            bind:value={mass}
-            placeholder="mass, 41 g"
-            autocomplete="off"
-            aria-label="Weighed without its motor"
-          />
-          <input
-            class="input min-h-12 w-full"
-            name="balance"
-            bind:value={balance}
-            placeholder="balance from tip, 31 cm"
-            autocomplete="off"
-            aria-label="Balances this far from the nose tip, without its motor"
-          />
+        <div class="mt-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2">
+          <label>
+            <span class="block font-semibold">Mass</span>
+            <input
+              class="input min-h-12 w-full"
+              name="mass"
+              bind:value={mass}
+              placeholder={packed.line.liftoff}
+              autocomplete="off"
+            />
+          </label>
+          {#if packed.line.balance}<label>
+              <span class="block font-semibold">From the tip</span>
+              <input
+                class="input min-h-12 w-full"
+                name="balance"
+                bind:value={balance}
+                placeholder={packed.line.balance}
+                autocomplete="off"
+              />
+            </label>{/if}
           <button class="btn min-h-12" disabled={!mass.trim() && !balance.trim()} onclick={weighed}
             >Note it</button
           >
         </div>
-        <p class="quiet mt-1">Both without the motor. Judged with it as soon as the app can be reached.</p>
+        <p class="quiet mt-1">Forecast in grey. Judged with yours as soon as the app can be reached.</p>
       {/if}
       {#if item.good}<p class="mt-2 text-lg"><b>Good:</b> {item.good}</p>{/if}
       {#if item.why}<p class="quiet mt-1">{item.why}</p>{/if}

@@ -15,6 +15,13 @@
   ] as const;
   const said = $derived(desk.pack?.winds.find((w) => Math.abs(w.m_s - desk.wind) < 0.01)?.said ?? '');
   const most = $derived(desk.pack?.winds.at(-1)?.m_s ?? 15);
+  let answer = $state('');
+  let busy = $state(false);
+  async function judge() {
+    busy = true;
+    answer = await desk.judge();
+    busy = false;
+  }
   const nudge = (by: number) => (desk.wind = Math.max(0, Math.min(most, desk.wind + by)));
 </script>
 
@@ -34,9 +41,18 @@
       >
     {/each}
   </div>
-  <button
-    class="btn btn-sm mt-2 w-full"
-    onclick={() => desk.tell('wind', null, { facts: { m_s: desk.wind, from_deg: desk.from } })}
-    >Note this wind</button
-  >
+  <div class="mt-2 flex items-end gap-2">
+    <label class="w-28">
+      <span class="block font-semibold">Thermometer</span>
+      <input
+        class="input min-h-11 w-full"
+        name="temperature"
+        bind:value={desk.temperature}
+        placeholder="12 °C"
+        autocomplete="off"
+      />
+    </label>
+    <button class="btn min-h-11 flex-1" disabled={busy} onclick={judge}>Note it and judge</button>
+  </div>
+  {#if answer}<p class="mt-1" role="status">{answer}</p>{/if}
 </section>

@@ -1,5 +1,13 @@
 import { ApiError } from '../../api/client';
-import { packFor, tellEvents, type EventOut, type ListItem, type Pack } from '../../api/launchdays';
+import {
+  packFor,
+  readOnSite,
+  tellEvents,
+  type EventOut,
+  type ListItem,
+  type Pack,
+  type PlanLine,
+} from '../../api/launchdays';
 import { lookedUp, type Verdict } from './grid';
 import { stamp } from './stamp';
 
@@ -36,6 +44,10 @@ export class FieldDesk {
   problem = $state('');
   wind = $state(2);
   from = $state(270);
+  /** As typed; empty: not read. */
+  temperature = $state('');
+  /** Judged by the server in exactly this wind; the grid is for where there is no network. */
+  exact = $state.raw<{ wind: number; from: number; lines: Record<string, PlanLine> }>();
   readonly id: string;
   #sending = false;
 
@@ -121,9 +133,33 @@ export class FieldDesk {
       line,
       at: now(),
     };
+    if (kind === 'weighed') this.exact = undefined;
     this.queue = [...this.queue, event];
     this.#keep('queue', this.queue);
     void this.sync();
+  }
+
+  /** Note wind and warmth, and have every flight judged in them; without a network the grid has to do. */
+  async judge(): Promise<string> {
+    const { wind, from, temperature } = this;
+    this.tell('wind', null, { facts: { m_s: wind, from_deg: from, temperature } });
+    this.exact = undefined;
+    try {
+      const plan = await readOnSite(this.id, { wind: `${wind} m/s`, wind_from: String(from), temperature });
+      this.exact = { wind, from, lines: Object.fromEntries(plan.lines.map((l) => [l.id, l])) };
+      return 'Noted, and every flight judged in it.';
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      return error.status
+        ? `✕ ${error.message}`
+        : 'Noted. No network: judged by the grid this phone carries, in the warmth of the forecast.';
+    }
+  }
+
+  /** The line as just judged in this wind. */
+  judged(line: string): PlanLine | undefined {
+    const exact = this.exact;
+    return exact && exact.wind === this.wind && exact.from === this.from ? exact.lines[line] : undefined;
   }
 
   dismiss(): void {
@@ -152,6 +188,8 @@ export class FieldDesk {
     const pack = this.pack;
     const packed = pack?.lines.find((l) => l.line.id === line);
     if (!pack || !packed) return undefined;
+    const judged = this.judged(line);
+    if (judged) return judged.verdict;
     return lookedUp(packed.grid, pack.speeds_m_s, pack.from_deg, this.wind, this.from);
   }
 }

@@ -10,12 +10,11 @@ from django.db import transaction
 from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
-from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay
-from wobbly_fin.launchdays.plan import day_of
+from wobbly_fin.launchdays.plan import day_of, line_of
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
-from wobbly_fin.rocketry.airframe.layout import lay_out
-from wobbly_fin.rocketry.errors import RocketryError, require_positive
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.launchday.weighing import without_motors
 from wobbly_fin.rocketry.units import parse
 
 KINDS = ("ticked", "unticked", "wind", "weighed", "launched", "told", "last_seen")
@@ -88,24 +87,22 @@ def _keep(user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, de
 
 
 def _weighed(user: User, day: LaunchDay, told: Told) -> dict[str, float]:
-    """Mass and balance point as typed, either or both; raises RocketryError for what this rocket cannot be. [kg], [m]"""
+    """Mass and balance point as typed, motors in, either or both; kept without them. Raises RocketryError. [kg], [m]"""
     facts = told.facts or {}
-    system = units_of(preferences_of(user)).system
-    line = day.lines.select_related("rocket").filter(pk=told.line).first() if told.line is not None else None
-    if line is None:
+    row = day.lines.select_related("rocket").filter(pk=told.line).first() if told.line is not None else None
+    if row is None:
         raise RocketryError("line", "is missing: which rocket was weighed?")
-    found = {}
+    system = units_of(preferences_of(user)).system
     mass, balance = (str(facts.get(k, "")).strip() for k in ("mass", "balance"))
-    if mass or not balance:
-        found["mass_kg"] = parse(mass, "mass", system, name="mass").si
-        require_positive("mass", found["mass_kg"], 100.0)
-    if balance:
-        file = read_rocket_file(line.rocket.document)
-        if file.is_quick:
-            raise RocketryError("balance", "is of no use for a rocket entered as four figures: give it its parts first")
-        found["cg_m"] = parse(balance, "short_length", system, name="balance").si
-        require_positive("balance", found["cg_m"], lay_out(file.to_airframe()).length_m)
-    return found
+    if not mass and not balance:
+        raise RocketryError("mass", "is missing: what did the scale say?")
+    _, line = line_of(user, row)
+    found = without_motors(
+        line.ready, line.motor,
+        mass_kg=parse(mass, "mass", system, name="mass").si if mass else None,
+        cg_m=parse(balance, "short_length", system, name="balance").si if balance else None,
+    )  # fmt: skip
+    return {k: v for k, v in (("mass_kg", found.mass_kg), ("cg_m", found.cg_m)) if v is not None}
 
 
 def _not_told_before(day: LaunchDay, told: Told) -> None:

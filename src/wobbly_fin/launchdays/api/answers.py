@@ -32,6 +32,7 @@ from wobbly_fin.rocketry.launchday.explain import (
     weather_sentence,
     where_sentence,
 )
+from wobbly_fin.rocketry.launchday.weighing import balance_m
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
@@ -106,6 +107,8 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
         if flight.landing_x_m is None or flight.landing_y_m is None
         else [round(flight.landing_x_m, 1), round(flight.landing_y_m, 1)]
     )
+    assert planned.line is not None
+    balance = balance_m(planned.line.ready, planned.line.motor)
     return ManifestLineOut(
         id=row.pk,
         rocket_id=row.rocket_id,
@@ -131,6 +134,8 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
         landing=landing,
         where=where_sentence(landing[0], landing[1], units) if landing else "",
         stand_off=show(ruling.stand_off_m, "height", units),
+        liftoff=show(flight.liftoff_mass_kg, "mass", units),
+        balance=show(balance, "short_length", units) if balance is not None else "",
         done=done,
     )
 

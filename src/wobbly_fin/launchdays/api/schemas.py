@@ -85,6 +85,8 @@ class ManifestLineOut(Schema):
     landing: list[float] | None
     where: str
     stand_off: str
+    liftoff: str
+    balance: str
     done: bool
 
 

@@ -97,6 +97,11 @@ class RigidRocket:
         return self._empty(len(self.airframe.stages)).mass_kg
 
     @property
+    def cg_m(self) -> float:
+        """Where it balances without motors, from the nose tip. [m]"""
+        return self._empty(len(self.airframe.stages)).cg_m
+
+    @property
     def diameter_m(self) -> float:
         """Largest diameter. [m]"""
         return self.layout.reference_diameter_m

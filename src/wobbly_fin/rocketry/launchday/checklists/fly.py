@@ -13,7 +13,7 @@ def ready(f: Loadout) -> Iterator[Item]:
     yield Item(
         key="weigh",
         stage="ready",
-        text="Weigh it and find where it balances.",
+        text="Weigh it, motor in, and find where it balances.",
         good="As forecast; else judge it again.",
         why="Mass and balance decide delay and stability.",
     )
