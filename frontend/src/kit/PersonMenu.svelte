@@ -25,7 +25,7 @@
 </script>
 
 <details class="dropdown dropdown-end">
-  <summary class="btn btn-ghost btn-sm text-neutral-content hover:text-base-content"
+  <summary class="btn btn-ghost btn-sm text-neutral-content hover:text-base-content px-1 sm:px-3"
     >{session.username}<span aria-hidden="true">▾</span></summary
   >
   <div class="dropdown-content paper text-base-content z-30 mt-2 w-64 p-4 shadow-lg">

@@ -82,8 +82,9 @@
       <details class="sm:col-span-2 lg:col-span-4" open={plan.rules.some((r) => r.own)}>
         <summary class="cursor-pointer font-semibold">The club’s own rules</summary>
         <p class="quiet mb-2">
-          Empty: as the code above says. A table is written as “to 20: 5 m; to 320: 9 m”, impulse in N·s. What is
-          written here is judged instead of the code’s figure: a club may ask more than the law, never less.
+          Empty: as the code above says. A table is written as “to 20: 5 m; to 320: 9 m”, impulse in N·s. What
+          is written here is judged instead of the code’s figure: a club may ask more than the law, never
+          less.
         </p>
         <div class="grid grid-cols-1 gap-3 sm:grid-cols-2 lg:grid-cols-3">
           {#each plan.rules as r (r.key)}

@@ -80,7 +80,7 @@
         {/each}
         {#each flights as f (f.id)}
           {@const first = plan.hours[0]?.hour ?? 0}
-          <path d={`M ${6 + step * (f.hour - first + 0.5)} 4 l -4 -4 h 8 z`} class="fill-primary" />
+          <path d={`M ${6 + step * (f.hour - first + 0.5)} 9 l -5 -8 h 10 z`} class="fill-primary" />
         {/each}
       </svg>
     </div>
