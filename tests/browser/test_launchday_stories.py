@@ -125,6 +125,14 @@ def test_the_network_goes_mid_checklist_and_nothing_is_lost_or_doubled(page: Pag
     assert DayEvent.objects.filter(kind="ticked").count() == 4 and DayEvent.objects.filter(kind="told").count() == 1
     page.reload()
     expect(queue.get_by_text("flown")).to_be_visible()
+    # The same rocket's next flight today wants the short list, and the whole one on request.
+    queue.get_by_role("button", name=re.compile("Inchworm.* of ")).nth(1).click()
+    expect(page.get_by_text("the short list between two flights")).to_be_visible()
+    steps = page.get_by_text(re.compile(r"· \d+ of \d+"))
+    short = int(steps.inner_text().rsplit(" ", 1)[1])
+    page.get_by_role("button", name="The whole list").click()
+    expect(page.get_by_text("the whole list.")).to_be_visible()
+    assert 0 < short < int(steps.inner_text().rsplit(" ", 1)[1])
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
 
 

@@ -254,7 +254,8 @@ def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float, gust_m
     )  # fmt: skip
 
 
-GRID_SPEEDS_M_S = (0.0, 1.5, 3.0, 4.5, 6.0, 7.5, 9.0, 12.0)
+# A metre apart, for the phone takes the worse of two: further apart it would ground what flies.
+GRID_SPEEDS_M_S = (*(float(n) for n in range(10)), 10.5, 12.0)
 GRID_FROM_DEG = tuple(45.0 * n for n in range(8))
 
 

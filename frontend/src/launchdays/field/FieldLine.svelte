@@ -6,7 +6,8 @@
   let { desk, line, onback }: { desk: FieldDesk; line: string; onback: () => void } = $props();
 
   const packed = $derived(desk.pack?.lines.find((l) => l.line.id === line));
-  const items = $derived(desk.items(line));
+  let whole = $state(false);
+  const items = $derived(desk.items(line, whole));
   const first = $derived(items.findIndex((i) => !i.ticked));
   let chosen = $state<number>();
   let twice = $state('');
@@ -76,6 +77,16 @@
         onback={() => (counting = false)}
       />
     {:else if item}
+      {#if desk.flewToday(line)}<p class="mt-2">
+          It flew already today: {whole ? 'the whole list.' : 'the short list between two flights.'}
+          <button
+            class="btn btn-sm"
+            onclick={() => {
+              whole = !whole;
+              chosen = undefined;
+            }}>{whole ? 'The short list' : 'The whole list'}</button
+          >
+        </p>{/if}
       <p class="quiet mt-2 tabular-nums">{item.stage_name} · {at + 1} of {items.length}</p>
       {#if item.again}<p class="text-warning font-bold">! Changed since it was ticked: look again.</p>{/if}
       {#if item.dispute}<p class="text-warning font-bold">! {item.dispute}</p>{/if}

@@ -168,15 +168,25 @@ export class FieldDesk {
   }
 
   /** A list as it stands on this phone: what the server knew, and what was ticked here since. */
-  items(line: string): ListItem[] {
+  items(line: string, whole = false): ListItem[] {
     const packed = this.pack?.lines.find((l) => l.line.id === line);
+    const short = !whole && this.flewToday(line) ? packed?.turnaround : undefined;
     const mine = this.queue.filter((e) => e.line === line && (e.kind === 'ticked' || e.kind === 'unticked'));
-    return (packed?.checklist.items ?? []).map((item) => {
+    const items = packed?.checklist.items ?? [];
+    return (short ? items.filter((i) => short.includes(i.key)) : items).map((item) => {
       const last = mine.filter((e) => e.item === item.key).at(-1);
       if (!last) return item;
       const ticked = last.kind === 'ticked' && last.text === item.text;
       return { ...item, ticked, again: !ticked && item.again };
     });
+  }
+
+  /** Whether this rocket has flown already on another line: then the short list between two flights will do. */
+  flewToday(line: string): boolean {
+    const rocket = this.pack?.lines.find((l) => l.line.id === line)?.line.rocket_id;
+    return (this.pack?.lines ?? []).some(
+      (l) => l.line.id !== line && l.line.rocket_id === rocket && this.flown(l.line.id),
+    );
   }
 
   flown(line: string): boolean {

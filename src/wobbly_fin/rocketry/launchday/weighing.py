@@ -4,8 +4,7 @@ from dataclasses import dataclass
 
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
-from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
-from wobbly_fin.rocketry.flight.vehicle import Vehicle
+from wobbly_fin.rocketry.flight.vehicle import Rocket, Vehicle
 from wobbly_fin.rocketry.motors import Motor
 
 
@@ -17,9 +16,9 @@ class Weighed:
     cg_m: float | None
 
 
-def balance_m(rocket: QuickRocket | RigidRocket, motor: Motor) -> float | None:
+def balance_m(rocket: Rocket, motor: Motor) -> float | None:
     """Where it should balance on the pad, motors in, from the nose tip; None for a rocket without parts. [m]"""
-    if isinstance(rocket, QuickRocket):
+    if not isinstance(rocket, RigidRocket):
         return None
     vehicle = rocket.loaded(motor)
     return _moment_kg_m(vehicle) / vehicle.liftoff_mass_kg
@@ -30,7 +29,7 @@ def _moment_kg_m(vehicle: Vehicle) -> float:
     return first.dry_kg * first.cg_m + first.burn.propellant_kg * first.propellant_cg_m
 
 
-def without_motors(rocket: QuickRocket | RigidRocket, motor: Motor, *, mass_kg: float | None, cg_m: float | None) -> Weighed:
+def without_motors(rocket: Rocket, motor: Motor, *, mass_kg: float | None, cg_m: float | None) -> Weighed:
     """Take the motors off a reading.
 
     The motors' mass and moment are what they add to the rocket as it was known; taken from the reading they leave the rest:
@@ -38,7 +37,7 @@ def without_motors(rocket: QuickRocket | RigidRocket, motor: Motor, *, mass_kg: 
 
     Parameters
     ----------
-    rocket : QuickRocket or RigidRocket
+    rocket : Rocket
         As it was known, its boosters named.
     motor : Motor
         In its uppermost stage.
@@ -62,7 +61,7 @@ def without_motors(rocket: QuickRocket | RigidRocket, motor: Motor, *, mass_kg: 
         whole_kg, empty_kg = mass_kg, mass_kg - motors_kg
     if cg_m is None:
         return Weighed(mass_kg=empty_kg, cg_m=None)
-    if isinstance(rocket, QuickRocket):
+    if not isinstance(rocket, RigidRocket):
         raise RocketryError("balance", "is of no use for a rocket entered as four figures: give it its parts first")
     length_m = rocket.layout.length_m
     require_positive("balance", cg_m, length_m)
