@@ -58,8 +58,12 @@ class DayPlan:
     order: DayOrder
     lines: tuple[Planned, ...]
     hours: tuple[float, ...]
-    units: UnitChoice
-    user: User
+    context: "_Context"
+
+    @property
+    def units(self) -> UnitChoice:
+        """Of the owner."""
+        return self.context.units
 
     def line(self, key: object) -> Planned:
         """One of its lines; raises Http404 where it has none such."""
@@ -108,7 +112,7 @@ def plan_of(user: User, day: LaunchDay, *, now: HourlyWeather | None = None, cha
     at = {s.key: s.hour for s in order.slots}
     ruled = [_ruled(context, replace(p, hour=at.get(str(p.row.pk), day.opens)), now, changes) for p in ready]
     return DayPlan(
-        day=day, code=context.code, forecast=context.forecast, ground=context.ground, order=order, hours=every, units=context.units, user=user,
+        day=day, code=context.code, forecast=context.forecast, ground=context.ground, order=order, hours=every, context=context,
         lines=tuple(sorted(ruled, key=lambda p: (str(p.row.pk) not in at, p.hour))),
     )  # fmt: skip
 
@@ -174,9 +178,9 @@ def _as_weighed(file: RocketFile, row: ManifestLine) -> RocketFile:
 CLOUD_RUNS = 300
 
 
-def cloud_of(user: User, day: LaunchDay, planned: Planned) -> Cloud:
+def cloud_of(plan: DayPlan, planned: Planned) -> Cloud:
     """Where one line may land in its hour, gusts and all."""
-    context = _Context.of(user, day)
+    context = plan.context
     assert planned.line is not None
     weather = context.forecast.at(planned.hour) if context.forecast else None
     situation = situation_of(context, planned, weather)
@@ -246,9 +250,8 @@ def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
     )  # fmt: skip
 
 
-# Wind read by hand at the field, and how it was taken aloft: by the power law from where it is read.
 def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float, gust_m_s: float | None = None) -> HourlyWeather:
-    """Anemometer and thermometer as an hour of weather."""
+    """Anemometer and thermometer as an hour of weather; aloft the power law of the site holds."""
     return HourlyWeather(
         hour=12.0, wind_m_s=speed_m_s, from_deg=from_deg, gust_m_s=gust_m_s if gust_m_s is not None else 1.3 * speed_m_s, temperature_c=temperature_c
     )  # fmt: skip
@@ -259,9 +262,9 @@ GRID_SPEEDS_M_S = (*(float(n) for n in range(10)), 10.5, 12.0)
 GRID_FROM_DEG = tuple(45.0 * n for n in range(8))
 
 
-def grid_of(user: User, day: LaunchDay, planned: Planned, temperature_c: float) -> list[list[Verdict]]:
+def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[Verdict]]:
     """Verdicts of one line over wind speeds × directions, for a phone without a network. Rows are speeds."""
-    context = _Context.of(user, day)
+    context = plan.context
     assert planned.line is not None
     rows = []
     for speed in GRID_SPEEDS_M_S:

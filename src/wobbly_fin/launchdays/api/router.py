@@ -142,9 +142,8 @@ def get_checklist(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> Chec
 def get_cloud(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> LandingCloudOut:
     """Where one flight may come down in its hour, gusts and all."""
     user = person(request)
-    day = day_of(user, key)
-    plan = plan_of(user, day, changes=False)
-    points = cloud_of(user, day, plan.line(line)).landed
+    plan = plan_of(user, day_of(user, key), changes=False)
+    points = cloud_of(plan, plan.line(line)).landed
     return LandingCloudOut(
         points=[[round(x, 1), round(y, 1)] for x, y in points.tolist()], look=look_sentence(points, plan.units)
     )
@@ -162,9 +161,9 @@ def pack(request: HttpRequest, key: uuid.UUID) -> FieldPackOut:
         plan=board,
         lines=[
             PackedLineOut(
-                line=out, checklist=checklist_out(plan, planned), look=look_sentence(cloud_of(user, day, planned).landed, plan.units),
+                line=out, checklist=checklist_out(plan, planned), look=look_sentence(cloud_of(plan, planned).landed, plan.units),
                 turnaround=[i.key for i in turnaround(loadout_for(plan, planned))],
-                grid=grid_of(user, day, planned, warmth),
+                grid=grid_of(plan, planned, warmth),
             )
             for out, planned in zip(board.lines, plan.lines, strict=True)
         ],
