@@ -52,6 +52,8 @@ def test_schools_of_folding_differ_where_they_should() -> None:
 def test_streamers_blades_and_tumblers_have_cards_of_their_own() -> None:
     streamer = keys(packing_cards(asked(airframe("Thimble")), fold="rolled")[0].steps)
     assert "half" not in streamer and "roll" in streamer and "hang" not in streamer
+    said = " ".join(s.title + s.text for s in packing_cards(asked(airframe("Thimble")), fold="rolled")[0].steps)
+    assert "The streamer on top" in said and "canopy" not in said
     blades = asked(changed(airframe("Inchworm"), CanopyPack, kind="helicopter", diameter_m=0.35, material=None, mass_kg=0.006))
     assert keys(packing_cards(blades, fold="rolled")[0].steps) == ["blades"]
     falling = asked(airframe("Inchworm"), RecoveryPlan(sequence=Order(first="tumble_only")))
@@ -85,6 +87,11 @@ def test_a_release_is_put_round_a_canopy_let_out_low() -> None:
         asked(airframe("Post Rider"), RecoveryPlan(sequence=Order(first="tumble", main_height_m=60.0))), fold="wrapped"
     )
     assert "60 m" in next(s.text for s in card.steps if s.key == "release")
+
+
+def test_a_wide_tube_is_not_blown_through() -> None:
+    wide, narrow = (packing_cards(asked(airframe(n)), fold="rolled")[0].steps for n in ("Old Bellwether", "Copper Kettle"))
+    assert "blow" not in keys(wide) and "blow" in keys(narrow)
 
 
 def test_an_unknown_school_is_refused() -> None:

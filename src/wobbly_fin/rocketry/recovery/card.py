@@ -190,6 +190,9 @@ def _unpacked(kind: CanopyKind) -> CardStep:
 
 # Into the tube
 
+# Through this much bore a breath throws nose and canopy out; wider ones are pulled by hand (our own figure). [m]
+BLOWN_BORE_M = 0.07
+
 
 def _into_tube(found: Recovery, bay: FilledBay, units: UnitChoice) -> list[CardStep]:
     """Bottom to top, with the depth each layer's top comes to."""
@@ -206,14 +209,16 @@ def _into_tube(found: Recovery, bay: FilledBay, units: UnitChoice) -> list[CardS
         marked = depth(upto - 1) if upto and not more else ""
         return bay_filled(bay.packed, scale, upto, says, kinds=kinds, depth=marked, foot=foot, **more)  # type: ignore[arg-type]
 
+    canopy = bay.rig.canopy
+    thing = "streamer" if canopy is not None and canopy.kind == "streamer" else "canopy"
     steps: list[CardStep] = []
-    if bay.fired_by == "motor":
+    if bay.fired_by == "motor" and bay.bay.bore_m <= BLOWN_BORE_M:
         steps.append(
             CardStep(
                 key="blow", title="Blow test, before motor and wadding go in",
-                text="Cord, canopy and nose in, no wadding, no motor: one breath into the tail throws nose and canopy out. Then all out again.",
+                text=f"Cord, {thing} and nose in, no wadding, no motor: one breath into the tail throws nose and {thing} out. Then all out again.",
                 picture=drawn(
-                    len(layers), "A breath into the tail throws nose and canopy out of the front", breath=True, nose_m=shoulder,
+                    len(layers), f"A breath into the tail throws nose and {thing} out of the front", breath=True, nose_m=shoulder,
                     leave_out=int(shielded),
                 ),
                 check="One breath does it. If it only moves or feels tight, fold again and blow again.",
@@ -255,10 +260,10 @@ def _into_tube(found: Recovery, bay: FilledBay, units: UnitChoice) -> list[CardS
         )  # fmt: skip
     steps.append(
         CardStep(
-            key="canopy", title="The canopy on top",
-            text=f"Slide it in, lines towards the cord. Its top comes {depth(len(layers) - 1)} below the edge; the nose’s shoulder takes "
-            f"{packed(shoulder, units)} of that.",
-            picture=drawn(len(layers), "The canopy above the cord, near the open end"),
+            key="canopy", title=f"The {thing} on top",
+            text=f"Slide it in, {'lines' if thing == 'canopy' else 'its tied end'} towards the cord. "
+            f"Its top comes {depth(len(layers) - 1)} below the edge; the nose’s shoulder takes {packed(shoulder, units)} of that.",
+            picture=drawn(len(layers), f"The {thing} above the cord, near the open end"),
             check="It slides by its own weight. If it feels tight, take it out and fold again.",
         )
     )  # fmt: skip

@@ -9,13 +9,12 @@ from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad, School
 from wobbly_fin.rocketry.launchday.judge import Ruling
 from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.recovery.card import BLOWN_BORE_M
 from wobbly_fin.rocketry.recovery.packing import tissue_sheets
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
 _KINDS = {"streamer": "streamer", "helicopter": "blades", "glide": "wing"}
-# Through this much bore a breath throws nose and canopy out; wider ones are pulled by hand (our own figure). [m]
-BLOWN_BORE_M = 0.07
 
 
 def loadout_of(
