@@ -109,6 +109,28 @@ def _descend(path: str) -> Answer:
     return DescentDocument.model_validate(_read(path)).answer()
 
 
+def _readlog(path: str) -> Answer:
+    from wobbly_fin.formats.log_file import log_answer
+    from wobbly_fin.rocketry.altimetry import read_flight_log
+    from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
+
+    try:
+        if path == "-":
+            data = sys.stdin.buffer.read(MOST_BYTES + 1)
+        else:
+            with Path(path).open("rb") as file:
+                data = file.read(MOST_BYTES + 1)
+    except OSError as error:
+        raise RocketryError("file", f"cannot read {path}: {error.strerror}") from error
+    return log_answer(read_flight_log(data))
+
+
+def _track(path: str) -> Answer:
+    from wobbly_fin.formats.log_file import TrackDocument
+
+    return TrackDocument.model_validate(_read(path)).answer()
+
+
 def _template(path: str) -> Answer:
     from wobbly_fin.formats.base import within
     from wobbly_fin.formats.documents import TemplateDocument
@@ -149,6 +171,8 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "stability": (_stability, "FILE", "where the air pushes and where it balances"),
     "schedule": (_schedule, "FILE", "when to do what, with one pair of hands and glue that cures"),
     "descend": (_descend, "FILE", "how fast it comes down, or how large a canopy it wants"),
+    "readlog": (_readlog, "FILE", "what an altimeter's log says of a flight"),
+    "track": (_track, "FILE", "how high, from angles"),
     "template": (_template, "FILE", "full-size templates of an airframe's parts"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
 }

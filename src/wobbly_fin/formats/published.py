@@ -2,6 +2,7 @@
 
 from wobbly_fin.formats.base import Document
 from wobbly_fin.formats.descent_file import DescentDocument
+from wobbly_fin.formats.log_file import TrackDocument
 from wobbly_fin.formats.documents import FlightDocument, MotorDocument, PickDocument, StabilityDocument, TemplateDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.formats.schedule_file import ScheduleDocument
@@ -14,5 +15,6 @@ PUBLISHED: dict[str, type[Document]] = {
     "template": TemplateDocument,
     "schedule": ScheduleDocument,
     "descent": DescentDocument,
+    "track": TrackDocument,
     "rocket-file": RocketFile,
 }

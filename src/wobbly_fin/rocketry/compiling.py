@@ -30,6 +30,9 @@ _KERNEL_SOURCES = (
     "flight/descent.py",
     "flight/ascent.py",
     "flight/runs.py",
+    "altimetry/smoother.py",
+    "altimetry/ascent_fit.py",
+    "altimetry/fall_fit.py",
 )
 
 

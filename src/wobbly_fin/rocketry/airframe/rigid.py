@@ -15,7 +15,7 @@ from wobbly_fin.rocketry.airframe.mass import Aboard, Totals, empty_totals, join
 from wobbly_fin.rocketry.airframe.parts import MotorTube, VentHoles
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
-from wobbly_fin.rocketry.flight.figures import Floats
+from wobbly_fin.rocketry.flight.figures import Aero, Floats
 from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.vehicle import Spent, Stretch, Vehicle, burn_of
 from wobbly_fin.rocketry.motors.motor import Motor
@@ -60,6 +60,8 @@ class RigidRocket:
         How it opens: at once by the charge, or in two events.
     ballast_kg, ballast_at_m : float
         A lump more in the first stage, from the nose tip. [kg], [m]
+    drag_factor : float
+        What its own flights showed its drag to be, as a multiple of what is reckoned. [-]
 
     Raises
     ------
@@ -79,6 +81,7 @@ class RigidRocket:
     recovery: RecoverySequence = AT_ONCE
     ballast_kg: float = 0.0
     ballast_at_m: float = 0.0
+    drag_factor: float = 1.0
 
     def __post_init__(self) -> None:
         require_finite("lights_after_s", self.lights_after_s, 0.0, LATEST_LIGHTING_S)
@@ -180,6 +183,10 @@ class RigidRocket:
     def dragging(self, cd: float) -> "RigidRocket":
         """The same with another drag coefficient."""
         return self._like(replace(self, cd=cd))
+
+    def with_drag_factor(self, factor: float) -> "RigidRocket":
+        """The same with its drag multiplied, on top of what it was multiplied with."""
+        return self._like(replace(self, drag_factor=self.drag_factor * factor))
 
     def loaded(self, motor: Motor) -> Vehicle:
         """With motors in every stage; raises RocketryError where boosters are missing."""
@@ -306,6 +313,9 @@ class RigidRocket:
         if key not in cache:
             cache[key] = aero_table(layout, cd=cd, motor_diameter_m=motor_diameter_m, mach_correction=self.mach_correction)
         found: Floats = cache[key]
+        if self.drag_factor != 1.0:
+            found = found.copy()
+            found[:, : Aero.SLOPE] *= self.drag_factor
         return found
 
     def _spent(self, motor: Motor, stage: int) -> Spent:

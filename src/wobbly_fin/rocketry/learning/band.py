@@ -1,0 +1,52 @@
+"""The next flight's forecast with what was learnt in it, and how far off it may be: a band that narrows as flights come in."""
+
+import math
+from dataclasses import dataclass
+
+from wobbly_fin.rocketry.flight import Site, fly
+from wobbly_fin.rocketry.flight.flight import LeavesAirError
+from wobbly_fin.rocketry.flight.vehicle import Rocket
+from wobbly_fin.rocketry.learning.rocket_fit import HEIGHT_SCATTER_SD, THRUST_SCATTER_SD, Z90, Learnt, pushed, varied
+from wobbly_fin.rocketry.motors import Motor
+
+_STEP = 0.05
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Band:
+    """Height as forecast before and after learning, with 90 % of flights between low and high. [m]"""
+
+    plain_m: float
+    expected_m: float
+    low_m: float
+    high_m: float
+
+    @property
+    def width_fraction(self) -> float:
+        """(High − low) ÷ expected. [-]"""
+        return (self.high_m - self.low_m) / self.expected_m
+
+
+def height_band(rocket: Rocket, motor: Motor, site: Site, learnt: Learnt) -> Band | None:
+    """Of a rocket as forecast without what was learnt; None where it does not fly.
+
+    The variance of the logarithm is what is still open about drag and thrust, through how height goes with each, plus what differs
+    from flight to flight.
+    """
+
+    def height(drag: float, thrust: float) -> float | None:
+        try:
+            return fly(varied(rocket, drag), pushed(motor, thrust), None, site).apogee_altitude_m
+        except LeavesAirError:
+            return None
+
+    plain = height(1.0, 1.0)
+    drag, thrust = learnt.cd_factor, learnt.thrust_factor(motor)
+    expected = height(drag, thrust)
+    by_drag, by_thrust = height(drag * math.exp(_STEP), thrust), height(drag, thrust * math.exp(_STEP))
+    if not plain or not expected or not by_drag or not by_thrust:
+        return None
+    slopes = math.log(by_drag / expected) / _STEP, math.log(by_thrust / expected) / _STEP
+    variance = learnt.log_variance(motor, *slopes) + HEIGHT_SCATTER_SD**2 + (slopes[1] * THRUST_SCATTER_SD) ** 2
+    reach = Z90 * math.sqrt(variance)
+    return Band(plain_m=plain, expected_m=expected, low_m=expected * math.exp(-reach), high_m=expected * math.exp(reach))

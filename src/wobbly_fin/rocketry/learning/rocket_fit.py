@@ -1,0 +1,200 @@
+"""Drag and thrust as a rocket's own flights show them: factors on what the forecasts took, with how sure they are."""
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.errors import require_positive
+from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flight.flight import LeavesAirError
+from wobbly_fin.rocketry.flight.vehicle import Rocket
+from wobbly_fin.rocketry.learning.robust import Floats, Group, fit
+from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+
+# Before any flight: how far off a built-up or guessed drag, an owner's own Cd, and a type's printed thrust may be (1σ of the
+# logarithm). Our own choice.
+CD_GUESSED_SD, CD_KNOWN_SD, THRUST_SD = 0.22, 0.12, 0.04
+# From flight to flight: motors of a type differ, and wind, rod and mass do what no forecast knows. Our own choice.
+THRUST_SCATTER_SD, HEIGHT_SCATTER_SD, SPEED_SCATTER_SD = 0.025, 0.05, 0.03
+Z90 = 1.645
+_STEP = 0.05
+_ROUNDS = 4
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Measured:
+    """One flight's facts, and what it was flown with.
+
+    Parameters
+    ----------
+    key : str
+        Of the flight.
+    rocket, motor, site
+        As forecast, frozen that day.
+    apogee_m, apogee_sd_m : float or None
+        Measured height and its error; the reading alone. [m]
+    max_speed_m_s, max_speed_sd_m_s : float or None
+        Top speed, where an altimeter told it. [m/s]
+    """
+
+    key: str
+    rocket: Rocket
+    motor: Motor
+    site: Site
+    apogee_m: float | None = None
+    apogee_sd_m: float = 3.0
+    max_speed_m_s: float | None = None
+    max_speed_sd_m_s: float = 3.0
+
+    def __post_init__(self) -> None:
+        for name, value, sd in (("apogee_m", self.apogee_m, self.apogee_sd_m), ("max_speed_m_s", self.max_speed_m_s, self.max_speed_sd_m_s)):
+            if value is not None:
+                require_positive(name, value)
+                require_positive(f"{name} error", sd)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Learnt:
+    """What the flights show of a rocket.
+
+    Attributes
+    ----------
+    cd_factor : float
+        On the Cd of the forecast. [-]
+    cd_sd : float
+        Of its logarithm. [-]
+    thrust_factors : dict
+        By motor key. [-]
+    covariance : array
+        Of the logarithms of drag and of each motor's thrust, in the order (drag, *thrust_factors).
+    flights : int
+        How many of them had something measured.
+    weights : dict
+        By flight key: how much it counted; below a half it was called odd.
+    """
+
+    cd_factor: float
+    cd_sd: float
+    thrust_factors: dict[str, float]
+    covariance: Floats
+    flights: int
+    weights: dict[str, float]
+
+    @property
+    def cd_interval(self) -> tuple[float, float]:
+        """90 % interval of the factor. [-]"""
+        return self.cd_factor * math.exp(-Z90 * self.cd_sd), self.cd_factor * math.exp(Z90 * self.cd_sd)
+
+    @property
+    def odd(self) -> tuple[str, ...]:
+        """Flights that were hardly believed."""
+        return tuple(key for key, weight in self.weights.items() if weight < 0.4)
+
+    def thrust_factor(self, motor: Motor) -> float:
+        """Of a type; 1 where it never flew in this rocket."""
+        return self.thrust_factors.get(motor.key, 1.0)
+
+    def log_variance(self, motor: Motor, drag_slope: float, thrust_slope: float) -> float:
+        """Variance of a logarithm that goes with drag and this motor's thrust by these slopes: what is still open, not scatter."""
+        row = np.zeros(len(self.covariance))
+        row[0] = drag_slope
+        names = list(self.thrust_factors)
+        own = 0.0
+        if motor.key in names:
+            row[1 + names.index(motor.key)] = thrust_slope
+        else:
+            own = (thrust_slope * THRUST_SD) ** 2
+        return float(row @ self.covariance @ row) + own
+
+
+def nothing_learnt(cd_known: bool = False) -> Learnt:
+    """Before any flight."""
+    sd = CD_KNOWN_SD if cd_known else CD_GUESSED_SD
+    return Learnt(cd_factor=1.0, cd_sd=sd, thrust_factors={}, covariance=np.array([[sd**2]]), flights=0, weights={})
+
+
+def learn_rocket(flights: Sequence[Measured], cd_known: bool = False) -> Learnt:
+    """Fit drag and thrust to every flight that measured something.
+
+    The unknowns are the logarithms of one factor on the rocket's drag and one on each motor type's thrust. A height tells a mixture
+    of both; a top speed tells mostly thrust. Each flight's scatter is Student's t, so an odd one is believed little (`robust`).
+
+    Parameters
+    ----------
+    flights : sequence of Measured
+    cd_known : bool
+        The forecasts used a Cd of the owner's rather than a reckoned one.
+    """
+    used = [f for f in flights if (f.apogee_m is not None or f.max_speed_m_s is not None) and _forecast(f, 0.0, 0.0) is not None]
+    if not used:
+        return nothing_learnt(cd_known)
+    motors = list(dict.fromkeys(f.motor.key for f in used))
+    prior_sd = np.array([CD_KNOWN_SD if cd_known else CD_GUESSED_SD] + [THRUST_SD] * len(motors))
+    at = np.zeros(1 + len(motors))
+    posterior = None
+    for _ in range(_ROUNDS):
+        groups = [_group(f, at, 1 + motors.index(f.motor.key)) for f in used]
+        posterior = fit(np.zeros(len(at)), np.diag(prior_sd**2), groups)
+        moved = float(np.max(np.abs(posterior.mean - at)))
+        at = np.clip(posterior.mean, -1.5, 1.5)
+        if moved < 1e-3:
+            break
+    assert posterior is not None
+    return Learnt(
+        cd_factor=math.exp(at[0]), cd_sd=float(np.sqrt(posterior.covariance[0, 0])),
+        thrust_factors={key: math.exp(x) for key, x in zip(motors, at[1:], strict=True)}, covariance=posterior.covariance,
+        flights=len(used), weights={f.key: float(w) for f, w in zip(used, posterior.weights, strict=True)},
+    )  # fmt: skip
+
+
+def varied(rocket: Rocket, drag_factor: float) -> Rocket:
+    """The same rocket with its drag multiplied."""
+    if isinstance(rocket, RigidRocket):
+        return rocket.with_drag_factor(drag_factor)
+    if isinstance(rocket, QuickRocket):
+        return replace(rocket, cd=min(max(rocket.cd * drag_factor, 1e-3), 5.0))
+    raise TypeError(type(rocket))
+
+
+def pushed(motor: Motor, factor: float) -> Motor:
+    """The same motor with its thrust multiplied."""
+    curve = ThrustCurve.from_samples([[t, f * factor] for t, f in zip(motor.curve.times_s, motor.curve.thrust_n, strict=True)])
+    return replace(motor, curve=curve)
+
+
+def _forecast(f: Measured, drag: float, thrust: float) -> tuple[float, float] | None:
+    """Logarithms of height and top speed with these logarithms of factors; None where it does not fly."""
+    try:
+        flight = fly(varied(f.rocket, math.exp(drag)), pushed(f.motor, math.exp(thrust)), None, f.site)
+    except LeavesAirError:
+        return None
+    if not flight.apogee_altitude_m or not flight.max_speed_m_s or flight.apogee_altitude_m <= 0 or flight.max_speed_m_s <= 0:
+        return None
+    return math.log(flight.apogee_altitude_m), math.log(flight.max_speed_m_s)
+
+
+def _group(f: Measured, at: Floats, column: int) -> Group:
+    """A flight's measurements, linear about where the fit stands."""
+    base = _forecast(f, at[0], at[column]) or _forecast(f, 0.0, 0.0) or (0.0, 0.0)
+    by_drag = _forecast(f, at[0] + _STEP, at[column]) or base
+    by_thrust = _forecast(f, at[0], at[column] + _STEP) or base
+    values, rows, own = [], [], []
+    told: tuple[tuple[int, float | None, float, float, Callable[[float], float]], ...] = (
+        (0, f.apogee_m, f.apogee_sd_m, HEIGHT_SCATTER_SD, math.log), (1, f.max_speed_m_s, f.max_speed_sd_m_s, SPEED_SCATTER_SD, math.log),
+    )  # fmt: skip
+    for i, value, sd, scatter, log in told:
+        if value is None:
+            continue
+        slopes = np.zeros(len(at))
+        slopes[0], slopes[column] = (by_drag[i] - base[i]) / _STEP, (by_thrust[i] - base[i]) / _STEP
+        rows.append(slopes)
+        values.append(log(value) - base[i] + float(slopes @ at))
+        own.append((sd / value) ** 2 + scatter**2)
+    design = np.array(rows)
+    # This flight's motor differs from its type: one figure moves height and speed together.
+    together = design[:, column : column + 1]
+    return Group(values=np.array(values), design=design, covariance=np.diag(own) + THRUST_SCATTER_SD**2 * together @ together.T)
