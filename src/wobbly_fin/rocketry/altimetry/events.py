@@ -180,11 +180,12 @@ class _Search:
         jerk[(t >= burnout_s + 0.4) & (t < top - 2.0)] = 60.0
         # Drag lets go as fast as the rocket slows.
         jerk[(t >= burnout_s + 0.4) & (t < min(burnout_s + 2.0, top - 1.0))] = 4e3
-        jerk[(t >= top - 2.0) & (t < top + 3.0)] = 400.0
+        jerk[(t >= top - 2.0) & (t < top + 3.0)] = 200.0
         jerk[t >= down - 2.0] = 300.0
         jerk[t >= down + 6.0] = 1.0
         heights = np.where(self.outliers, np.nan, self.h)
-        spread = np.full(len(t), self.s.noise_m)
+        # Slow errors look like motion to a filter that takes every sample's error for its own.
+        spread = np.full(len(t), self.s.noise_m * math.sqrt(min(self.colour, 40.0)))
         push, push_sd = np.full(len(t), np.nan), np.full(len(t), 1.0)
         if self.s.felt_m_s2 is not None and not self.s.clipped:
             # Up to burnout the axis is near upright; later it leans and gravity's share is not known.
