@@ -2,8 +2,8 @@
 
 from wobbly_fin.formats.base import Document
 from wobbly_fin.formats.descent_file import DescentDocument
-from wobbly_fin.formats.log_file import TrackDocument
 from wobbly_fin.formats.documents import FlightDocument, MotorDocument, PickDocument, StabilityDocument, TemplateDocument
+from wobbly_fin.formats.log_file import TrackDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.formats.schedule_file import ScheduleDocument
 

@@ -10,6 +10,7 @@ from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units
 from wobbly_fin.formats.base import within
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.logbook.learnt import is_grounded, learnt_of, taught_of
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.airframe import MOST_STAGES
 from wobbly_fin.rocketry.airframe.guide import guided_travel_m
@@ -18,6 +19,7 @@ from wobbly_fin.rocketry.choosing import Candidate, Mount, Rules, judge, pick
 from wobbly_fin.rocketry.choosing.situation import Situation, Stocked
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket
+from wobbly_fin.rocketry.learning.rocket_fit import varied
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.stores.shelf import Shelved, from_shelf, shelf
@@ -65,13 +67,15 @@ def question_of(user: User, row: Rocket) -> Question:
     now = _on_this_rod(today(preferences, rod_length_m=file.rod_length_m), file)
     return Question(
         file=file,
-        rocket=file.to_rocket(),
+        rocket=varied(file.to_rocket(), learnt_of(row).cd_factor),
         mounts=tuple(file.to_mounts()),
         situation=Situation(
             site=now.site,
             ground=now.ground,
             flyer=flyer_of(preferences),
             payload=within("payload", file.payload.to_payload) if file.payload else None,
+            taught=taught_of(user, row),
+            grounded=is_grounded(row),
         ),
         now=now,
         rules=rules_of(preferences),

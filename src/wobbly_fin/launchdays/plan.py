@@ -9,12 +9,14 @@ from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.board import load_of
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
+from wobbly_fin.logbook.learnt import is_grounded, learnt_of, lessons_of, taught_of
 from wobbly_fin.rocketry.airframe import Layout, lay_out
 from wobbly_fin.rocketry.airframe.guide import guided_travel_m
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.codes import RangeCode, code_of
-from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
+from wobbly_fin.rocketry.choosing.situation import NOTHING_TAUGHT, Flyer, Situation, Taught
+from wobbly_fin.rocketry.failures.lessons import lesson_sentence
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.flight.scatter import Cloud, scatter
@@ -24,6 +26,7 @@ from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, School
 from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
 from wobbly_fin.rocketry.launchday.judge import Line, Ruling, Verdict, judge_line, rule
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, read_forecast, site_at
+from wobbly_fin.rocketry.learning.rocket_fit import varied
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.stores.fields import ground_of
@@ -45,6 +48,8 @@ class Planned:
     hour: float
     ruling: Ruling | None
     broken: str = ""
+    taught: Taught = NOTHING_TAUGHT
+    grounded: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -149,7 +154,10 @@ class _Context:
 def _ready(context: _Context, row: ManifestLine) -> Planned:
     file, line = line_of(context.user, row)
     layout = None if file.is_quick else lay_out(file.to_airframe())
-    return Planned(row=row, rocket_name=row.rocket.name, line=line, layout=layout, file=file, hour=0.0, ruling=None)
+    return Planned(
+        row=row, rocket_name=row.rocket.name, line=line, layout=layout, file=file, hour=0.0, ruling=None,
+        taught=taught_of(context.user, row.rocket), grounded=is_grounded(row.rocket),
+    )  # fmt: skip
 
 
 def line_of(user: User, row: ManifestLine) -> tuple[RocketFile, Line]:
@@ -157,7 +165,7 @@ def line_of(user: User, row: ManifestLine) -> tuple[RocketFile, Line]:
     file = _as_weighed(read_rocket_file(row.rocket.document), row)
     load = load_of(user, row.motor_key)
     return file, Line(
-        rocket=file.to_rocket(), mounts=file.to_mounts(), motor=load.motor, delay_s=row.delay_s, boosters=load.boosters
+        rocket=varied(file.to_rocket(), learnt_of(row.rocket).cd_factor), mounts=file.to_mounts(), motor=load.motor, delay_s=row.delay_s, boosters=load.boosters
     )
 
 
@@ -185,9 +193,10 @@ def cloud_of(plan: DayPlan, planned: Planned) -> Cloud:
     weather = context.forecast.at(planned.hour) if context.forecast else None
     situation = situation_of(context, planned, weather)
     gusty = replace(situation.site, gustiness=weather.gustiness if weather else "calm")
-    return scatter(
-        Scatter(vehicle=planned.line.ready.loaded(planned.line.motor), delay_s=planned.line.delay_s, site=gusty, runs=CLOUD_RUNS)
-    )
+    line, taught = planned.line, planned.taught
+    vehicle = line.ready.loaded(taught.as_pushed(line.motor))
+    delay_s = taught.real_delay_s(line.motor, line.delay_s)
+    return scatter(Scatter(vehicle=vehicle, delay_s=delay_s, site=gusty, runs=CLOUD_RUNS))
 
 
 def situation_of(context: _Context, planned: Planned, weather: HourlyWeather | None) -> Situation:
@@ -202,7 +211,9 @@ def situation_of(context: _Context, planned: Planned, weather: HourlyWeather | N
     if planned.row.tilt_deg:
         site = replace(site, rod_tilt_deg=planned.row.tilt_deg, rod_azimuth_deg=site.wind_from_deg)
     payload = planned.file.payload.to_payload() if planned.file.payload else None
-    return Situation(site=site, ground=context.ground, flyer=context.flyer, payload=payload)
+    return Situation(
+        site=site, ground=context.ground, flyer=context.flyer, payload=payload, taught=planned.taught, grounded=planned.grounded
+    )
 
 
 def _cost(context: _Context, planned: Planned, hour: float) -> float:
@@ -245,7 +256,8 @@ def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
     school: School = plan.day.school  # type: ignore[assignment]
     return loadout_of(
         planned.rocket_name, planned.line.rocket, planned.ruling, layout=planned.layout, plan=recovery, bore_m=bore,
-        payload=planned.file.payload.to_payload() if planned.file.payload else None, wind_limit_m_s=plan.code.wind_max_m_s, school=school,
+        payload=planned.file.payload.to_payload() if planned.file.payload else None,
+        lessons=tuple(lesson_sentence(x) for x in lessons_of(planned.row.rocket)), wind_limit_m_s=plan.code.wind_max_m_s, school=school,
         units=plan.units,
     )  # fmt: skip
 

@@ -9,6 +9,7 @@ from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flightlog.compare import HeightCheck, check_height, height_sentence, opening_sentence
+from wobbly_fin.rocketry.learning.rocket_fit import pushed, varied
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
 
@@ -22,6 +23,7 @@ class Comparison:
     motor: Motor
     site: Site
     height: HeightCheck | None
+    delay_s: float | None
     sentences: tuple[str, ...]
 
 
@@ -30,19 +32,25 @@ def compare(row: Flight, units: UnitChoice) -> Comparison:
     file = read_rocket_file(row.rocket_snapshot.content)
     load = LoadDocument.model_validate(row.motor_snapshot.content)
     motor = load.to_motor()
-    rocket = file.to_rocket(boosters=load.to_boosters())
+    plain = file.to_rocket(boosters=load.to_boosters())
+    taught = row.taught or {}
+    # As forecast that day: with what flights had taught by then, and no more.
+    rocket = varied(plain, taught.get("cd_factor", 1.0))
+    motor = pushed(motor, taught["thrust_factor"]) if "thrust_factor" in taught else motor
     site = SiteDocument.model_validate(row.site_snapshot.content).to_site()
     said: list[str] = []
     height = None
     if row.apogee_m is not None:
-        height = check_height(rocket, motor, row.delay_s, site, row.apogee_m)
+        height = check_height(rocket, motor, row.delay_s, site, row.apogee_m, plain)
         if height is not None:
-            cd = rocket.cd if isinstance(rocket, QuickRocket) else file.own_cd or drag_at(rocket.layout).cd
-            said.append(height_sentence(height, cd, file.own_cd is not None, units))
+            cd = plain.cd if isinstance(plain, QuickRocket) else file.own_cd or drag_at(plain.layout).cd
+            said.append(height_sentence(height, cd * taught.get("cd_factor", 1.0), file.own_cd is not None, units))
     ejection = row.forecast.get("ejection")
     opening = opening_sentence(ejection["after_apogee_s"] if ejection else None, row.opening)  # type: ignore[arg-type]
     if opening:
         said.append(opening)
     if not said:
         said.append("Nothing was measured to hold the forecast against. A height, even from the eye, would help the next one.")
-    return Comparison(file=file, rocket=rocket, motor=motor, site=site, height=height, sentences=tuple(said))
+    return Comparison(
+        file=file, rocket=rocket, motor=motor, site=site, height=height, sentences=tuple(said), delay_s=taught.get("delay_s", row.delay_s)
+    )

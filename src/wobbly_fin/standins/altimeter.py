@@ -66,7 +66,9 @@ def carry(device: Pocket, recording: Recording) -> Pocket:
     noticed = launch_detected_s(recording)
     if noticed is None:
         return device
-    return replace(device, screen="landed", recording=_kept(recording, noticed), shown="DONE\n" + _height(device, _peak(recording)))
+    return replace(
+        device, screen="landed", recording=_kept(recording, noticed), shown="DONE\n" + _height(device, _peak(recording))
+    )
 
 
 def launch_detected_s(recording: Recording) -> float | None:
@@ -90,7 +92,10 @@ def readouts(device: Pocket) -> tuple[tuple[str, str], ...]:
     top = int(np.argmax(h))
     steps = max(1, round(0.25 / float(np.median(np.diff(t)))))
     climb = (h[steps:] - h[:-steps]) / (t[steps:] - t[:-steps])
-    out = [("PEAK", _height(device, _peak(r))), ("TOP SPEED", f"{float(climb.max()) / 0.44704:.0f} MPH" if device.feet else f"{float(climb.max()):.0f} M/S")]
+    out = [
+        ("PEAK", _height(device, _peak(r))),
+        ("TOP SPEED", f"{float(climb.max()) / 0.44704:.0f} MPH" if device.feet else f"{float(climb.max()):.0f} M/S"),
+    ]
     if r.acceleration_m_s2 is not None:
         push = r.acceleration_m_s2 - STANDARD_GRAVITY_M_S2
         burning = np.flatnonzero(push[:top] > 1.0)
@@ -133,7 +138,11 @@ def written(r: Recording, layout: Layout = "plain") -> str:
         columns = [(r.time_s, "{:.3f}"), (r.height_m, "{:.2f}")]
     elif layout == "pressure":
         lines.append("ms,pressure,temp" + (",az" if push is not None else ""))
-        columns = [(np.round(r.time_s * 1000), "{:.0f}"), (r.pressure_pa, "{:.1f}"), (np.full(len(r.time_s), r.temperature_c), "{:.1f}")]
+        columns = [
+            (np.round(r.time_s * 1000), "{:.0f}"),
+            (r.pressure_pa, "{:.1f}"),
+            (np.full(len(r.time_s), r.temperature_c), "{:.1f}"),
+        ]
     else:
         lines.append("Time,Altitude (ft)" + (",Axial (g)" if push is not None else ""))
         columns = [(r.time_s, "{:.3f}"), (r.height_m / FOOT_M, "{:.1f}")]
@@ -141,7 +150,10 @@ def written(r: Recording, layout: Layout = "plain") -> str:
     if push is not None:
         columns.append((push, "{:.2f}"))
     separator = ";" if layout == "comma" else ","
-    rows = [separator.join(form.format(x) for x, (_, form) in zip(row, columns, strict=True)) for row in zip(*(c for c, _ in columns), strict=True)]
+    rows = [
+        separator.join(form.format(x) for x, (_, form) in zip(row, columns, strict=True))
+        for row in zip(*(c for c, _ in columns), strict=True)
+    ]
     lines += [row.replace(".", ",") for row in rows] if layout == "comma" else rows
     return "\n".join(lines) + "\n"
 
@@ -177,7 +189,9 @@ def _held(d: Pocket) -> Pocket:
 def _kept(r: Recording, noticed_s: float) -> Recording:
     """From two seconds before it noticed until it has lain still for a while."""
     begins = noticed_s - _KEPT_BEFORE_S
-    after = np.flatnonzero((r.time_s > noticed_s) & (r.height_m < _LAUNCH_M / 2) & (r.time_s > r.time_s[int(np.argmax(r.height_m))]))
+    after = np.flatnonzero(
+        (r.time_s > noticed_s) & (r.height_m < _LAUNCH_M / 2) & (r.time_s > r.time_s[int(np.argmax(r.height_m))])
+    )
     ends = float(r.time_s[after[0]]) + _STILL_S if after.size else math.inf
     keep = (r.time_s >= begins) & (r.time_s <= ends)
     push = None if r.acceleration_m_s2 is None else r.acceleration_m_s2[keep]

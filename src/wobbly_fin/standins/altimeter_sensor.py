@@ -118,7 +118,9 @@ def _heights(trace: Floats, t: Floats) -> Floats:
     h = at[i + 1] - at[i]
     u = np.clip((t - at[i]) / h, 0.0, 1.0)
     p0, p1, v0, v1 = rows[i, 3], rows[i + 1, 3], rows[i, 6] * h, rows[i + 1, 6] * h
-    return np.asarray((2 * u**3 - 3 * u**2 + 1) * p0 + (u**3 - 2 * u**2 + u) * v0 + (3 * u**2 - 2 * u**3) * p1 + (u**3 - u**2) * v1)
+    return np.asarray(
+        (2 * u**3 - 3 * u**2 + 1) * p0 + (u**3 - 2 * u**2 + u) * v0 + (3 * u**2 - 2 * u**3) * p1 + (u**3 - u**2) * v1
+    )
 
 
 def _push(rng: np.random.Generator, trace: Floats, flight: Flight, t: Floats, sensor: Sensor) -> Floats:

@@ -35,14 +35,20 @@ class Case:
 def cases(count: int, seed: int = 5) -> Iterator[Case]:
     """Rockets from a few tens of grams to several kilograms, delays mostly right, some early, some late."""
     rng = np.random.default_rng(seed)
-    motors = [m for m in catalogue() if m.kind == "single" and m.delays_s and m.decoded.impulse_class.name <= "H" or m.name.startswith("1/")]
+    motors = [
+        m
+        for m in catalogue()
+        if (m.kind == "single" and m.delays_s and m.decoded.impulse_class.name <= "H") or m.name.startswith("1/")
+    ]
     motors = [m for m in motors if m.delays_s]
     made = 0
     while made < count:
         motor = motors[rng.integers(len(motors))]
         mass = max(motor.total_mass_kg * rng.uniform(1.2, 4), 0.02)
         canopy = Canopy(kind="flat", diameter_m=float(np.sqrt(mass) * rng.uniform(1.1, 1.9)), cd=0.75)
-        rocket = QuickRocket(mass_kg=mass, diameter_m=motor.diameter_m + rng.uniform(0.004, 0.034), cd=rng.uniform(0.4, 0.9), canopy=canopy)
+        rocket = QuickRocket(
+            mass_kg=mass, diameter_m=motor.diameter_m + rng.uniform(0.004, 0.034), cd=rng.uniform(0.4, 0.9), canopy=canopy
+        )
         wind = rng.uniform(0, 6)
         site = Site(elevation_m=rng.uniform(0, 1500), temperature_c=rng.uniform(-2, 30), wind_speed_m_s=wind)
         delay = float(motor.delays_s[rng.integers(len(motor.delays_s))])
@@ -51,7 +57,12 @@ def cases(count: int, seed: int = 5) -> Iterator[Case]:
             delay = min(motor.delays_s, key=lambda d: abs(d - calm.optimum_delay_s))
         delay = max(delay + rng.normal(0, 0.35), 0.0)
         flight, trace = fly_traced(rocket, motor, delay, site)
-        if not flight.lifted or (flight.apogee_altitude_m or 0) < 20 or flight.ejection is None or (flight.max_acceleration_m_s2 or 0) < 10:
+        if (
+            not flight.lifted
+            or (flight.apogee_altitude_m or 0) < 20
+            or flight.ejection is None
+            or (flight.max_acceleration_m_s2 or 0) < 10
+        ):
             continue
         sensor = Sensor(
             rate_hz=float(rng.choice([10, 20, 20, 50, 100, 200])), height_noise_m=rng.uniform(0.05, 0.5), height_step_m=float(rng.choice([0.01, 0.1, 0.3048])),

@@ -20,7 +20,13 @@ FLIGHT, TRACE = fly_traced(ROCKET, find_motor("C9-5")[0], 5.0, Site(wind_speed_m
 
 
 def recording(**sensor: object) -> Recording:
-    return measure(TRACE, FLIGHT, Site().air, Sensor(**({"height_step_m": 0.01, "height_noise_m": 0.1, "port_gust_m": 0.05} | sensor)), seed=3)  # type: ignore[arg-type]
+    return measure(
+        TRACE,
+        FLIGHT,
+        Site().air,
+        Sensor(**({"height_step_m": 0.01, "height_noise_m": 0.1, "port_gust_m": 0.05} | sensor)),
+        seed=3,
+    )  # type: ignore[arg-type]
 
 
 PLAIN = recording()
@@ -136,7 +142,9 @@ def test_a_pad_only_log_says_that_nothing_flew() -> None:
 
 
 def test_a_drifting_zero_is_no_flight() -> None:
-    log = read_flight_log(table("time_s,height_m", np.arange(4000) / 10, np.linspace(0, 15, 4000) + np.random.default_rng(4).normal(0, 0.3, 4000)))
+    log = read_flight_log(
+        table("time_s,height_m", np.arange(4000) / 10, np.linspace(0, 15, 4000) + np.random.default_rng(4).normal(0, 0.3, 4000))
+    )
     assert log.flights == 0
 
 

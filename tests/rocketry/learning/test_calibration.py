@@ -10,7 +10,15 @@ from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.learning.band import height_band
 from wobbly_fin.rocketry.learning.delays import Fired, learn_delay
 from wobbly_fin.rocketry.learning.rocket_fit import (
-    CD_GUESSED_SD, HEIGHT_SCATTER_SD, SPEED_SCATTER_SD, THRUST_SCATTER_SD, THRUST_SD, Measured, learn_rocket, nothing_learnt, pushed,
+    CD_GUESSED_SD,
+    HEIGHT_SCATTER_SD,
+    SPEED_SCATTER_SD,
+    THRUST_SCATTER_SD,
+    THRUST_SD,
+    Measured,
+    learn_rocket,
+    nothing_learnt,
+    pushed,
 )  # fmt: skip
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
 
@@ -23,13 +31,27 @@ def _flights(rng: np.random.Generator, count: int, cd: float, thrust: float, odd
     motor = find_motor("C9")[0]
     out = []
     for i in range(count):
-        flown = fly(replace(ROCKET, cd=ROCKET.cd * cd), pushed(motor, thrust * math.exp(THRUST_SCATTER_SD * rng.standard_normal())), None, SITE)
+        flown = fly(
+            replace(ROCKET, cd=ROCKET.cd * cd),
+            pushed(motor, thrust * math.exp(THRUST_SCATTER_SD * rng.standard_normal())),
+            None,
+            SITE,
+        )
         height = flown.apogee_altitude_m * math.exp(HEIGHT_SCATTER_SD * rng.standard_normal()) + rng.normal(0, 2)
         speed = flown.max_speed_m_s * math.exp(SPEED_SCATTER_SD * rng.standard_normal())
         if odd and i == 0:
             height *= 0.55
         out.append(
-            Measured(key=str(i), rocket=ROCKET, motor=motor, site=SITE, apogee_m=height, apogee_sd_m=2.0, max_speed_m_s=speed if i % 2 else None, max_speed_sd_m_s=1.0)
+            Measured(
+                key=str(i),
+                rocket=ROCKET,
+                motor=motor,
+                site=SITE,
+                apogee_m=height,
+                apogee_sd_m=2.0,
+                max_speed_m_s=speed if i % 2 else None,
+                max_speed_sd_m_s=1.0,
+            )
         )
     return out
 
@@ -58,13 +80,18 @@ def test_delay_is_recovered_inside_its_interval(capsys: pytest.CaptureFixture[st
         def one(batch: str, label: float = label, batches: dict[str, float] = batches) -> float:
             return max(batches[batch] + rng.normal(0, 0.15 + 0.04 * label), 0.0)
 
-        fired = [Fired(key=str(i), delay_s=max(one(b) + rng.normal(0, 0.2), 0.0), sd_s=0.2, batch=b) for i, b in enumerate(rng.choice(["A", "B"], rng.integers(1, 9)))]
+        fired = [
+            Fired(key=str(i), delay_s=max(one(b) + rng.normal(0, 0.2), 0.0), sd_s=0.2, batch=b)
+            for i, b in enumerate(rng.choice(["A", "B"], rng.integers(1, 9)))
+        ]
         found = learn_delay(label, fired)
         inside += found.interval_s[0] <= mean <= found.interval_s[1]
         expected, sd = found.of_batch(fired[0].batch)
         next_inside += abs(one(fired[0].batch) - expected) <= 1.645 * sd
     with capsys.disabled():
-        print(f"\nplanted delay inside its 90 % interval in {inside / runs:.1%}, the next motor in {next_inside / runs:.1%} of {runs}")
+        print(
+            f"\nplanted delay inside its 90 % interval in {inside / runs:.1%}, the next motor in {next_inside / runs:.1%} of {runs}"
+        )
     assert 0.86 <= inside / runs <= 0.96 and 0.86 <= next_inside / runs <= 0.96
 
 
@@ -105,7 +132,11 @@ def test_another_motors_thrust_is_not_what_one_motor_taught() -> None:
 def test_delays_of_unknown_batches_and_an_odd_motor() -> None:
     none = learn_delay(5.0, [])
     assert none.mean_s == 5.0 and none.interval_s[1] - none.interval_s[0] == pytest.approx(2 * 1.645 * 0.6)
-    some = learn_delay(5.0, [Fired(key=str(i), delay_s=5.6, batch="k") for i in range(5)] + [Fired(key="odd", delay_s=11.0, batch="k")])
+    some = learn_delay(
+        5.0, [Fired(key=str(i), delay_s=5.6, batch="k") for i in range(5)] + [Fired(key="odd", delay_s=11.0, batch="k")]
+    )
     assert some.odd == ("odd",) and 5.4 < some.of_batch("k")[0] < 5.8
-    assert abs(some.mean_s - 5.0) < abs(some.of_batch("k")[0] - 5.0), "a type is believed to follow one batch only part of the way"
+    assert abs(some.mean_s - 5.0) < abs(some.of_batch("k")[0] - 5.0), (
+        "a type is believed to follow one batch only part of the way"
+    )
     assert some.of_batch("another") == (some.mean_s, some.next_sd_s)

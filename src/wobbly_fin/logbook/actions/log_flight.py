@@ -17,11 +17,15 @@ from wobbly_fin.formats.documents import MotorDocument, SiteDocument
 from wobbly_fin.hangar.board import Load, judge_one, load_of, question_of
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.snapshots import freeze
+from wobbly_fin.logbook.learnt import learnt_of
+from wobbly_fin.logbook.measured import settle
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, Landing, Opening
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.stores.models import MotorStock
+from wobbly_fin.stores.stock import stock_of
 
 HIGHEST_M = 30_000.0
 
@@ -35,6 +39,7 @@ class Facts:
     landing: Landing
     height: str = ""
     remarks: str = ""
+    batch: str = ""
 
 
 def log_flight(
@@ -50,8 +55,7 @@ def log_flight(
             for name, value in checked.items():
                 setattr(row, name, value)
             row.deleted_at = None
-            row.save()
-            return row
+            return settle(row)
         rocket = Rocket.objects.visible_to(user).filter(pk=rocket_id).first()
         if rocket is None:
             raise Http404
@@ -67,7 +71,14 @@ def log_flight(
         installed = [motor] * judged.motors + [
             b for b, n in zip(load.boosters, judged.boosters_each, strict=True) for _ in range(n)
         ]
-        return Flight.objects.create(
+        factor, taught = learnt_of(rocket).cd_factor, asked.situation.taught
+        kept: dict[str, float] = {"cd_factor": factor} if factor != 1.0 else {}
+        if motor.key in taught.thrust:
+            kept["thrust_factor"] = taught.thrust[motor.key]
+        real = taught.real_delay_s(motor, delay_s)
+        if real is not None and real != delay_s:
+            kept["delay_s"] = real
+        row = Flight.objects.create(
             id=key,
             owner=user,
             rocket=rocket,
@@ -82,8 +93,37 @@ def log_flight(
             rules_snapshot=freeze("rules", asdict(asked.rules)),
             field_name=asked.now.field.name if asked.now.field else "",
             core_version=__version__,
+            taught=kept,
+            motor_key=motor.key,
+            cost=_cost(user, load, judged.motors, judged.boosters_each),
             **checked,
         )
+        _take_from_box(user, load, judged.motors, facts)
+        return settle(row)
+
+
+def _cost(user: User, load: Load, motors: int, boosters_each: tuple[int, ...]) -> float | None:
+    """What the motors burnt had cost; None where one's price is not known."""
+    stock = stock_of(user, load.shelved)
+    total = 0.0
+    for shelved, count in zip(load.shelved, (motors, *boosters_each), strict=False):
+        price = stock[shelved.motor.key].cost if shelved.motor.key in stock else None
+        if price is None:
+            return None
+        total += price * count
+    return round(total, 2)
+
+
+def _take_from_box(user: User, load: Load, motors: int, facts: Facts) -> None:
+    """A motor flown today leaves the box; flights of other days were booked out by hand long ago, and a motor that did not lift stays."""
+    if facts.opening == "no_launch" or facts.flown_on < timezone.localdate() - datetime.timedelta(days=1):
+        return
+    key = load.shelved[0].key
+    rows = MotorStock.objects.visible_to(user).filter(motor_key=key, count__gt=0)
+    row = rows.filter(batch=facts.batch.strip()).first() or rows.order_by("created_at").first()
+    if row is not None:
+        row.count = max(row.count - motors, 0)
+        row.save(update_fields=["count", "updated_at"])
 
 
 def _load_content(load: Load) -> dict[str, Any]:
@@ -123,7 +163,10 @@ def _check(user: User, facts: Facts) -> dict[str, object]:
             )
     if len(facts.remarks) > 4000:
         raise RocketryError("remarks", "is too long; 4000 characters are plenty")
+    if len(facts.batch) > 40:
+        raise RocketryError("batch", "is too long; 40 characters are plenty")
     return {
-        "flown_on": facts.flown_on, "opening": facts.opening, "landing": facts.landing, "apogee_m": apogee_m,
+        "flown_on": facts.flown_on, "opening": facts.opening, "landing": facts.landing, "told_apogee_m": apogee_m,
         "typed": {"height": facts.height.strip()} if facts.height.strip() else {}, "remarks": facts.remarks.strip(),
+        "batch": facts.batch.strip(),
     }  # fmt: skip

@@ -56,7 +56,7 @@ def totals_out(rows: Iterable[Flight], units: UnitChoice) -> TotalsOut:
 def flown_out(row: Flight, units: UnitChoice, motor_key: str | None) -> FlownOut:
     """One flight whole."""
     held = compare(row, units)
-    flight, trace = fly_traced(held.rocket, held.motor, row.delay_s, held.site)
+    flight, trace = fly_traced(held.rocket, held.motor, held.delay_s, held.site)
     path = sample_path(trace) if flight.lifted else None
     changed: list[str] = []
     if content_hash("rocket", row.rocket.document) != row.rocket_snapshot_id:

@@ -118,11 +118,17 @@ def fit_ascent(
     end = max(covariance[0, 0] + covariance[1, 1] + 2 * covariance[0, 1], 0.0)
     speed = _top_speed(p)
     gradient = np.array([(_top_speed(_moved(p, j)) - speed) / (0.01 * _SCALE[j]) for j in range(_FIGURES)])
+    burn = float(p[BURN_S])
     return Ascent(
-        launch_s=float(p[T0]), launch_sd_s=math.hypot(float(spread[T0]), launch_apart / 2, _RISE_S + _RISE_SHARE * float(p[BURN_S])), burnout_s=float(p[T0] + p[BURN_S]), burnout_sd_s=math.hypot(math.sqrt(end), burnout_apart / 2, _CURVE_SHARE * float(p[BURN_S])),
-        top_speed_m_s=speed, top_speed_sd_m_s=math.sqrt(max(float(gradient @ covariance @ gradient), 0.0)),
-        drag_per_m=float(p[DRAG]), residual_m=residual,
-    )  # fmt: skip
+        launch_s=float(p[T0]),
+        launch_sd_s=math.hypot(float(spread[T0]), launch_apart / 2, _RISE_S + _RISE_SHARE * burn),
+        burnout_s=float(p[T0]) + burn,
+        burnout_sd_s=math.hypot(math.sqrt(end), burnout_apart / 2, _CURVE_SHARE * burn),
+        top_speed_m_s=speed,
+        top_speed_sd_m_s=math.sqrt(max(float(gradient @ covariance @ gradient), 0.0)),
+        drag_per_m=float(p[DRAG]),
+        residual_m=residual,
+    )
 
 
 def _moved(p: Floats, j: int) -> Floats:

@@ -135,7 +135,13 @@ def _unit(meaning: Meaning, name: str, values: Floats) -> tuple[str, Basis]:
     if meaning == "time":
         return _time_unit(values), "magnitude"
     if meaning == "pressure":
-        for unit, low, high in (("pa", 20_000, 115_000), ("hpa", 200, 1150), ("kpa", 35, 115), ("inhg", 16, 33), ("psi", 5, 15.9)):
+        for unit, low, high in (
+            ("pa", 20_000, 115_000),
+            ("hpa", 200, 1150),
+            ("kpa", 35, 115),
+            ("inhg", 16, 33),
+            ("psi", 5, 15.9),
+        ):
             if low <= middle <= high:
                 return unit, "magnitude"
         return "pa", "usual"
@@ -173,7 +179,13 @@ def _time_found(columns: list[Column], table: LogTable) -> list[Column]:
             # Almost every row rises: a log whose clock starts anew once is still a log.
             if c.meaning == "other" and steps.size > 1 and max(np.mean(steps > 0), np.mean(steps < 0)) > 0.97:
                 times = [
-                    replace(c, meaning="time", unit=_time_unit(table.values[:, c.number]), meaning_from="magnitude", unit_from="magnitude")
+                    replace(
+                        c,
+                        meaning="time",
+                        unit=_time_unit(table.values[:, c.number]),
+                        meaning_from="magnitude",
+                        unit_from="magnitude",
+                    )
                 ]
                 break
     if not times:
@@ -200,8 +212,13 @@ def _height_found(columns: list[Column], table: LogTable) -> list[Column]:
         low, high = float(finite.min()), float(finite.max())
         for unit, least, most in (("pa", 30_000, 112_000), ("hpa", 300, 1120)):
             if least <= low and high <= most and high - low < 0.5 * high:
-                return [replace(x, meaning="pressure", unit=unit, meaning_from="magnitude", unit_from="magnitude") if x is c else x for x in columns]
-        return [replace(x, meaning="height", unit="m", meaning_from="magnitude", unit_from="usual") if x is c else x for x in columns]
+                return [
+                    replace(x, meaning="pressure", unit=unit, meaning_from="magnitude", unit_from="magnitude") if x is c else x
+                    for x in columns
+                ]
+        return [
+            replace(x, meaning="height", unit="m", meaning_from="magnitude", unit_from="usual") if x is c else x for x in columns
+        ]
     raise RocketryError("columns", "have neither height nor pressure among them; say which column is which")
 
 

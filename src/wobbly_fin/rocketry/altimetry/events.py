@@ -139,6 +139,10 @@ class _Search:
         """Standard deviation of the slow error, from the pad. [m]"""
         return self.s.noise_m * math.sqrt(max(self.colour - 1.0, 0.0) / max(2.0, 0.5 / self.step))
 
+    def _felt(self) -> Floats:
+        """What was felt, nothing where nothing was written."""
+        return np.asarray(np.nan_to_num(self.s.felt_m_s2)) if self.s.felt_m_s2 is not None else np.zeros(len(self.t))
+
     def _felt_noise(self) -> float:
         if self.s.felt_m_s2 is None:
             return math.inf
@@ -213,14 +217,14 @@ class _Search:
             self.vague[name] = moment
 
     def _launch_by_push(self) -> None:
-        a = self.s.felt_m_s2 - STANDARD_GRAVITY_M_S2  # type: ignore[operator]
+        a: Floats = self._felt() - STANDARD_GRAVITY_M_S2
         window = (self.t > self.rough_launch - 2.5) & (self.t < self.t[self.rises] + 0.3)
         level = max(6.0 * self.felt_noise, 4.0)
-        at = np.flatnonzero(window & (np.nan_to_num(a) > level))
+        at = np.flatnonzero(window & (a > level))
         # Two in a row, or one before the sampling is too slow to show two.
         for i in at:
-            if i + 1 < len(a) and (np.nan_to_num(a[i + 1]) > level or self.s.rate_hz < 15):
-                before = float(np.nan_to_num(a[i - 1])) if i > 0 else 0.0
+            if i + 1 < len(a) and (a[i + 1] > level or self.s.rate_hz < 15):
+                before = float(a[i - 1]) if i > 0 else 0.0
                 share = (level - before) / max(float(a[i]) - before, 1e-6)
                 last = self.t[i - 1] if i > 0 else self.t[i]
                 time_s = float(last + min(max(share, 0.0), 1.0) * (self.t[i] - last))
@@ -229,7 +233,7 @@ class _Search:
 
     def _burnout_by_push(self) -> None:
         """Thrust ends where the push is no more than drag: drag is read off the coast."""
-        felt = np.nan_to_num(self.s.felt_m_s2)
+        felt = self._felt()
         launch = self.moments.get("launch")
         start = launch.time_s if launch else self.rough_launch
         top = self.t[self.top]
@@ -242,7 +246,12 @@ class _Search:
             return
         rough_end = float(self.t[pushed[self._first_break(pushed)]])
         speed = np.abs(self.path.speed_m_s)
-        coast = (self.t > rough_end + max(0.25, 3 * self.step)) & (self.t < top - 0.3) & (speed > 0.25 * np.max(speed[boost])) & (felt < 1.0)
+        coast = (
+            (self.t > rough_end + max(0.25, 3 * self.step))
+            & (self.t < top - 0.3)
+            & (speed > 0.25 * np.max(speed[boost]))
+            & (felt < 1.0)
+        )
         coast &= self.t < rough_end + 0.6 * (top - rough_end)
         if np.sum(coast) >= 4:
             v2 = speed[coast] ** 2
@@ -325,13 +334,13 @@ class _Search:
             self._tell("ejection", fitted.time_s, fitted.sd_s, "descent")
 
     def _ejection_by_push(self, after: float, until: float) -> Moment | None:
-        felt = np.nan_to_num(self.s.felt_m_s2)
+        felt = self._felt()
         v = np.abs(self.path.speed_m_s)
         jump, hangs = max(8 * self.felt_noise, 5.0), max(3.5 * self.felt_noise, 3.0)
         leaps = np.maximum(np.abs(np.diff(felt, prepend=felt[0])), np.abs(felt - np.roll(felt, 2)))
-        for i in np.flatnonzero((self.t > after) & (self.t < until) & (leaps > 0.6 * jump)):
+        for i in (int(x) for x in np.flatnonzero((self.t > after) & (self.t < until) & (leaps > 0.6 * jump))):
             first = max(i - max(4, int(0.2 * self.s.rate_hz)), 0)
-            first += int(np.searchsorted(self.t[first:i], after))
+            first = int(first) + int(np.searchsorted(self.t[first:i], after))
             if i - first < 3:
                 continue
             before = felt[first:i]
@@ -376,7 +385,9 @@ class _Search:
         found = fit_opening(self.t[use], self.h[use], noise, 1.0, drag, rate, from_s + 0.2, min(apogee.time_s + 4.0, to_s - 0.5))
         if found is None or found.better < 12.0:
             return None
-        return Moment(time_s=found.time_s, sd_s=math.hypot(1.3 * found.sd_s, 0.05 + 0.1 * math.sqrt(self._slow_m())), basis="descent")
+        return Moment(
+            time_s=found.time_s, sd_s=math.hypot(1.3 * found.sd_s, 0.05 + 0.1 * math.sqrt(self._slow_m())), basis="descent"
+        )
 
     def _landing(self) -> None:
         end = float(self.t[-1])
@@ -390,7 +401,11 @@ class _Search:
             return
         about = float(self.t[above[-1]])
         use = (self.t > max(about - 6.0, self.t[self.top] + 1.5)) & (self.t < about + 4.0) & ~self.outliers
-        knee = fit_knee(self.t[use], self.h[use], self.s.noise_m * math.sqrt(self.colour), 1.0, flat_after=True) if np.sum(use) > 8 else None
+        knee = (
+            fit_knee(self.t[use], self.h[use], self.s.noise_m * math.sqrt(self.colour), 1.0, flat_after=True)
+            if np.sum(use) > 8
+            else None
+        )
         if knee is None or knee.before_m_s > -0.3:
             return
         # Slow errors slide the knee along its slope.
@@ -400,7 +415,7 @@ class _Search:
     def _main(self) -> None:
         """A second, slower descent: a knee that makes the descent much better explained."""
         opened, landed = self.moments.get("ejection") or self.vague.get("ejection"), self.moments.get("landing")
-        begins = (opened or self.moments.get("apogee"))
+        begins = opened or self.moments.get("apogee")
         if begins is None or landed is None or landed.time_s - begins.time_s < 6.0:
             return
         apogee = self.moments.get("apogee")

@@ -1,10 +1,10 @@
 """What was found in a log, and what could not be, in words."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 
 from wobbly_fin.rocketry.altimetry.columns import Basis, Column
-from wobbly_fin.rocketry.altimetry.events import EventName, Moment
 from wobbly_fin.rocketry.altimetry.events import Basis as ShownBy
+from wobbly_fin.rocketry.altimetry.events import EventName, Moment
 from wobbly_fin.rocketry.altimetry.readout import Figure
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_with_sigma
 
@@ -60,7 +60,7 @@ _WHY: dict[str, str] = {
 
 def note_sentences(notes: Iterable[tuple[str, float]], units: UnitChoice = METRIC) -> tuple[str, ...]:
     """What was put right or looks odd."""
-    says = {
+    says: dict[str, Callable[[float], str]] = {
         "cut_at_size": lambda v: f"The file has {v / 1e6:.0f} MB; the first 24 were read.",
         "cut_at_rows": lambda v: f"{v:.0f} rows after the 400,000th were left unread.",
         "rows_left_out": lambda v: f"{v:.0f} line{'s' if v != 1 else ''} held no readable numbers and {'were' if v != 1 else 'was'} left out.",
@@ -102,7 +102,9 @@ def column_said(column: Column) -> str:
     if column.meaning == "other":
         return f"{name}: not needed"
     basis = _BASES[column.meaning_from]
-    unit = {"us": "µs", "m/s2": "m/s²", "ft/s2": "ft/s²", "c": "°C", "f": "°F", "hpa": "hPa", "pa": "Pa", "kpa": "kPa"}.get(column.unit, column.unit)
+    unit = {"us": "µs", "m/s2": "m/s²", "ft/s2": "ft/s²", "c": "°C", "f": "°F", "hpa": "hPa", "pa": "Pa", "kpa": "kPa"}.get(
+        column.unit, column.unit
+    )
     if column.unit_from == column.meaning_from:
         return f"{name}: {column.meaning} in {unit}, {basis}"
     return f"{name}: {column.meaning}, {basis}; in {unit}, {_BASES[column.unit_from]}"

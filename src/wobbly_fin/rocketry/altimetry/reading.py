@@ -122,7 +122,13 @@ def _on_the_clock(found: Found, placed: dict[EventName, float]) -> dict[EventNam
         require_finite(f"placed.{name}", time_s, first - zero, last - zero)
         out[name] = zero + time_s
     now = {n: m.time_s for n, m in found.moments.items()} | out
-    for before, after in (("launch", "burnout"), ("burnout", "apogee"), ("burnout", "ejection"), ("apogee", "landing"), ("ejection", "landing")):
+    for before, after in (
+        ("launch", "burnout"),
+        ("burnout", "apogee"),
+        ("burnout", "ejection"),
+        ("apogee", "landing"),
+        ("ejection", "landing"),
+    ):
         if before in now and after in now and now[before] >= now[after]:  # type: ignore[index]
             name = after if after in out else before
             raise RocketryError(f"placed.{name}", f"cannot be: {after} would not come after {before}")
@@ -177,7 +183,9 @@ def merged(first: FlightLog, second: FlightLog) -> FlightLog:
         return first if second.found is None else second
     ours, theirs = first.readout.apogee_m.value, second.readout.apogee_m.value
     if ours and theirs and abs(ours - theirs) > max(0.25 * max(ours, theirs), 5.0):
-        raise RocketryError("file", f"reached {theirs:.0f} m where the other file of this flight says {ours:.0f} m; are they of one flight?")
+        raise RocketryError(
+            "file", f"reached {theirs:.0f} m where the other file of this flight says {ours:.0f} m; are they of one flight?"
+        )
     figures = {}
     for name in Readout.__dataclass_fields__:
         a, b = getattr(first.readout, name), getattr(second.readout, name)

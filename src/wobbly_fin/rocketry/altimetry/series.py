@@ -1,12 +1,13 @@
 """A log as series in SI: heights above where it began, the push along the rocket's axis, and what had to be put right on the way."""
 
+import itertools
 import math
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
-from wobbly_fin.rocketry.altimetry.columns import Column, scaled
+from wobbly_fin.rocketry.altimetry.columns import Column, Meaning, scaled
 from wobbly_fin.rocketry.altimetry.table import LogTable
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError
@@ -126,7 +127,7 @@ def noise_of(height_m: Floats) -> tuple[float, float]:
     return max(math.hypot(spread, quantum / math.sqrt(12.0)), 0.01), max(quantum, 0.01)
 
 
-def _height(by_meaning: dict[str, Column], table: LogTable, notes: list[Note]) -> Floats:
+def _height(by_meaning: dict[Meaning, Column], table: LogTable, notes: list[Note]) -> Floats:
     if "height" in by_meaning:
         column = by_meaning["height"]
         return scaled(column, table.values[:, column.number])
@@ -154,7 +155,7 @@ def _felt(columns: tuple[Column, ...], table: LogTable) -> Floats | None:
     axes = [a for a in axes if np.sum(np.isfinite(a)) > 0.5 * len(a)]
     if not axes:
         return None
-    rests = [float(np.nanmedian(a[: _AT_REST])) for a in axes]
+    rests = [float(np.nanmedian(a[:_AT_REST])) for a in axes]
     one = STANDARD_GRAVITY_M_S2
     standing = [i for i, rest in enumerate(rests) if abs(abs(rest) - one) < 0.3 * one]
     if standing:
@@ -185,7 +186,7 @@ def _one_recording(
         notes.append(("out_of_order", float(len(back))))
         return time[order], height[order], felt[order] if felt is not None else None
     edges = [0, *(int(b) + 1 for b in back), len(time)]
-    parts = [slice(a, b) for a, b in zip(edges[:-1], edges[1:], strict=True) if b - a >= _LEAST_SAMPLES]
+    parts = [slice(a, b) for a, b in itertools.pairwise(edges) if b - a >= _LEAST_SAMPLES]
     if not parts:
         raise RocketryError("file", "has a clock that jumps back again and again; no stretch of it is long enough to read")
     best = max(parts, key=lambda part: float(np.ptp(height[part])))

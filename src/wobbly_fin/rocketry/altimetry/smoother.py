@@ -52,7 +52,18 @@ def smooth(
     """
     means, covariances = np.empty((len(time_s), 3)), np.empty((len(time_s), 3, 3))
     start = np.array([height_m[np.isfinite(height_m)][0] if np.any(np.isfinite(height_m)) else 0.0, 0.0, 0.0])
-    _run(time_s, height_m, height_sd_m, accel_m_s2, accel_sd_m_s2, jerk_density, start, np.diag(_START_VARIANCE), means, covariances)
+    _run(
+        time_s,
+        height_m,
+        height_sd_m,
+        accel_m_s2,
+        accel_sd_m_s2,
+        jerk_density,
+        start,
+        np.diag(_START_VARIANCE),
+        means,
+        covariances,
+    )
     spread = np.sqrt(np.maximum(np.diagonal(covariances, axis1=1, axis2=2), 0.0))
     return Smoothed(
         height_m=means[:, 0], speed_m_s=means[:, 1], acceleration_m_s2=means[:, 2],

@@ -79,7 +79,7 @@ def read_log_table(data: bytes | str) -> LogTable:
         numbers = [_number(cell, found) for cell in cells]
         known = sum(n == n for n in numbers)
         if known == 0 or known < len(cells) / 2:
-            if not rows and len(cells) > 1 or (not rows and not names):
+            if (not rows and len(cells) > 1) or (not rows and not names):
                 names.append([cell.strip(" \"'").lower() for cell in cells])
             else:
                 found["rows_left_out"] += 1
@@ -157,8 +157,10 @@ def _splitter(lines: list[str]) -> _Splitter:
         worth = often * (1.0 if width > 1 else 0.4)
         if worth > score:
             # Decimal commas between commas: a header of half as many names gives it away. 0,05,12,3 is 0.05 and 12.3.
-            halves = delimiter == "," and width % 2 == 0 and any(
-                len(cells) * 2 == width and not any(map(_is_number, cells)) for cells in rows
+            halves = (
+                delimiter == ","
+                and width % 2 == 0
+                and any(len(cells) * 2 == width and not any(map(_is_number, cells)) for cells in rows)
             )
             best, score = _Splitter(delimiter, halves), worth
     return best

@@ -50,6 +50,7 @@ _REFUSED: dict[str, str] = {
     "booster_has_charge": "the booster has a delay and a charge: it would light nothing in time",
     "booster_plugged": "the booster is plugged: its flame never reaches the stage above",
     "booster_under_nothing": "a booster with nothing above it to light",
+    "grounded": "the review of its last failure keeps it on the ground until its repairs are done; finish them in Build",
     "wadding_burns": "what shields the canopy is untreated: it burns and starts fires; treated tissue, fluff or a flameproof cloth instead",
 }
 
@@ -71,6 +72,10 @@ def _charge(t: Trial, u: UnitChoice) -> str:
     if isinstance(t.value, float):
         return _narrow(t.value / 1000, _float(t.limit) / 1000, u)
     return _REFUSED["charge_behind_plug"]
+
+
+def _grounded(t: Trial, u: UnitChoice) -> str:
+    return _REFUSED["grounded"]
 
 
 def _shield(t: Trial, u: UnitChoice) -> str:
@@ -203,7 +208,7 @@ def _landing_rate(t: Trial, u: UnitChoice) -> str:
 
 
 _SENTENCES: dict[str, Callable[[Trial, UnitChoice], str]] = {
-    "fits": _fits, "kind": _kind, "charge": _charge, "shield": _shield, "igniter": _igniter, "cluster": _cluster, "allowed": _allowed, "age": _age,
+    "fits": _fits, "kind": _kind, "charge": _charge, "grounded": _grounded, "shield": _shield, "igniter": _igniter, "cluster": _cluster, "allowed": _allowed, "age": _age,
     "local_limit": _local_limit, "site_size": _site_size, "stable_ignition": _stable("with the motor in"),
     "stable_rod": _stable("leaving the rod, at the angle the wind meets it"), "stable_burnout": _stable("once burnt out"),
     "tumbles": _tumbles, "payload": _payload, "drift": _drift("comes down"),

@@ -1,7 +1,7 @@
 """Which motor and which delay: every candidate flown, judged and put in order."""
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import product
 from typing import Literal
 
@@ -122,15 +122,15 @@ def judge_delays(
     rocket: Rocket, mount: Mount, situation: Situation, motor: Motor, delays_s: Sequence[float | None], rules: Rules
 ) -> list[Candidate]:
     """One motor with several delays, on one ascent."""
-    vehicle = rocket.loaded(motor)
+    vehicle = rocket.loaded(situation.taught.as_pushed(motor))
     try:
-        flights = fly_vehicle(vehicle, delays_s, situation.site)
+        flights = fly_vehicle(vehicle, [situation.taught.real_delay_s(motor, d) for d in delays_s], situation.site)
     except LeavesAirError as error:
         # One absurd pairing must not cost the others their verdicts.
         flights = [error.flight] * len(delays_s)
     rigid = rocket if isinstance(rocket, RigidRocket) else None
     boosters = rigid.boosters if rigid else ()
-    configuration = configuration_of(rocket, motor)
+    configuration = replace(configuration_of(rocket, motor), grounded=situation.grounded)
     each = tuple(len(motors) for motors in configuration.boosters)
     found = []
     for delay_s, flight in zip(delays_s, flights, strict=True):

@@ -8,7 +8,7 @@ from wobbly_fin.rocketry.motors.motor import Motor
 
 RefusalCode = Literal[
     "booster_opens_nothing", "plugged_opens_nothing", "charge_behind_plug", "vent_too_narrow", "mixed_cluster",
-    "composite_booster", "booster_has_charge", "booster_plugged", "booster_under_nothing", "wadding_burns",
+    "composite_booster", "booster_has_charge", "booster_plugged", "booster_under_nothing", "wadding_burns", "grounded",
 ]  # fmt: skip
 
 
@@ -41,6 +41,8 @@ class Configuration:
         Upper stages have igniters of their own, fired by electronics.
     wadding_burns : bool
         What shields the canopy is untreated and catches fire.
+    grounded : bool
+        The review of its last failure keeps it down until its repairs are done.
     """
 
     upper: tuple[Motor, ...]
@@ -50,11 +52,12 @@ class Configuration:
     vent_m: float | None = None
     own_igniter: bool = False
     wadding_burns: bool = False
+    grounded: bool = False
 
 
 def refusals(c: Configuration) -> tuple[Refusal, ...]:
     """Every reason against a configuration."""
-    found: list[Refusal] = []
+    found: list[Refusal] = [Refusal(code="grounded")] if c.grounded else []
     charges = [m for m in c.upper if m.kind == "single"]
     if not c.altimeter_opens and not charges:
         kind = c.upper[0].kind

@@ -1,10 +1,12 @@
 """Who flies what where: what a choice hangs on besides the rocket. None where nobody said."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 
 from wobbly_fin.rocketry.errors import require_finite, require_positive
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.motors.motor import Motor
 
 EGG_KG, EGG_STANDS_N = 0.060, 35.0  # an egg end-on: common practice, no source
 
@@ -45,6 +47,26 @@ class Stocked:
 
 
 @dataclass(frozen=True, kw_only=True)
+class Taught:
+    """What earlier flights taught of motors: factors on their thrust by the motor's key, and what a delay really is by key and label. [s]"""
+
+    thrust: Mapping[str, float] = field(default_factory=dict)
+    delays: Mapping[tuple[str, float], float] = field(default_factory=dict)
+
+    def real_delay_s(self, motor: Motor, delay_s: float | None) -> float | None:
+        """What to expect of a labelled delay; the label where nothing is known. [s]"""
+        return None if delay_s is None else self.delays.get((motor.key, delay_s), delay_s)
+
+    def as_pushed(self, motor: Motor) -> Motor:
+        """The motor as it pushed so far."""
+        factor = self.thrust.get(motor.key, 1.0)
+        return motor if factor == 1.0 else replace(motor, curve=motor.curve.scaled(factor))
+
+
+NOTHING_TAUGHT = Taught()
+
+
+@dataclass(frozen=True, kw_only=True)
 class Situation:
     """The site and everything else a verdict hangs on."""
 
@@ -52,3 +74,5 @@ class Situation:
     ground: Field | None = None
     flyer: Flyer | None = None
     payload: Payload | None = None
+    taught: Taught = NOTHING_TAUGHT
+    grounded: bool = False  # a review keeps it down until its repairs are done

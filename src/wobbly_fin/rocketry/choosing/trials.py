@@ -15,7 +15,7 @@ from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.motors.motor import Motor
 
 TrialName = Literal[
-    "fits", "kind", "charge", "shield", "igniter", "cluster", "allowed", "age", "local_limit", "site_size", "lifts", "rod_speed", "wind",
+    "fits", "kind", "charge", "grounded", "shield", "igniter", "cluster", "allowed", "age", "local_limit", "site_size", "lifts", "rod_speed", "wind",
     "stable_ignition", "stable_rod", "stable_burnout", "tumbles", "ceiling", "payload", "delay_window", "ejection_speed",
     "landing_rate", "drift", "spent_drift",
 ]  # fmt: skip
@@ -138,6 +138,8 @@ def _refused(loaded: Loaded) -> list[Trial]:
         value: float | str = narrow.value * 1000 if narrow and narrow.value else blocked or "open"
         limit = narrow.limit * 1000 if narrow and narrow.limit else None
         tests.append(_plain("charge", blocked is None, value, limit, "mm" if narrow else ""))
+    if "grounded" in against:
+        tests.append(_plain("grounded", False, "repairs open", None))
     if "wadding_burns" in against:
         tests.append(_plain("shield", False, "burns", None))
     if loaded.configuration.boosters:

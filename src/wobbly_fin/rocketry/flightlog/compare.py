@@ -33,8 +33,13 @@ class HeightCheck:
     explaining_cd: float | None
 
 
-def check_height(rocket: Rocket, motor: Motor, delay_s: float | None, site: Site, measured_m: float) -> HeightCheck | None:
-    """Hold a measured apogee [m, above the pad] against the forecast; None where the forecast never lifts."""
+def check_height(
+    rocket: Rocket, motor: Motor, delay_s: float | None, site: Site, measured_m: float, plain: Rocket | None = None
+) -> HeightCheck | None:
+    """Hold a measured apogee [m, above the pad] against the forecast; None where the forecast never lifts.
+
+    `plain` is the rocket without what its flights taught: the Cd that explains the height is counted on it.
+    """
     require_positive("height", measured_m)
     forecast_m = fly(rocket, motor, delay_s, site).apogee_altitude_m
     if forecast_m is None or forecast_m <= 0:
@@ -43,7 +48,7 @@ def check_height(rocket: Rocket, motor: Motor, delay_s: float | None, site: Site
         forecast_m=forecast_m,
         measured_m=measured_m,
         off_fraction=measured_m / forecast_m - 1,
-        explaining_cd=cd_for_height(rocket, motor, site, measured_m),
+        explaining_cd=cd_for_height(plain or rocket, motor, site, measured_m),
     )
 
 

@@ -19,7 +19,9 @@ def learnt_sentences(learnt: Learnt, cd: float, units: UnitChoice = METRIC) -> t
     ]
     for key, factor in learnt.thrust_factors.items():
         if abs(factor - 1) >= 0.02:
-            said.append(f"{key.split('/')[1]} pushed {abs(factor - 1):.0%} {'more' if factor > 1 else 'less'} than its curve says.")
+            said.append(
+                f"{key.split('/')[1]} pushed {abs(factor - 1):.0%} {'more' if factor > 1 else 'less'} than its curve says."
+            )
     if learnt.odd:
         n = len(learnt.odd)
         said.append(f"{n} flight{'s were' if n > 1 else ' was'} far off the rest and counted little.")

@@ -13,7 +13,6 @@ from wobbly_fin.rocketry.flight.flight import LeavesAirError
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.learning.robust import Floats, Group, fit
 from wobbly_fin.rocketry.motors import Motor
-from wobbly_fin.rocketry.motors.curve import ThrustCurve
 
 # Before any flight: how far off a built-up or guessed drag, an owner's own Cd, and a type's printed thrust may be (1σ of the
 # logarithm). Our own choice.
@@ -51,7 +50,10 @@ class Measured:
     max_speed_sd_m_s: float = 3.0
 
     def __post_init__(self) -> None:
-        for name, value, sd in (("apogee_m", self.apogee_m, self.apogee_sd_m), ("max_speed_m_s", self.max_speed_m_s, self.max_speed_sd_m_s)):
+        for name, value, sd in (
+            ("apogee_m", self.apogee_m, self.apogee_sd_m),
+            ("max_speed_m_s", self.max_speed_m_s, self.max_speed_sd_m_s),
+        ):
             if value is not None:
                 require_positive(name, value)
                 require_positive(f"{name} error", sd)
@@ -162,8 +164,7 @@ def varied(rocket: Rocket, drag_factor: float) -> Rocket:
 
 def pushed(motor: Motor, factor: float) -> Motor:
     """The same motor with its thrust multiplied."""
-    curve = ThrustCurve.from_samples([[t, f * factor] for t, f in zip(motor.curve.times_s, motor.curve.thrust_n, strict=True)])
-    return replace(motor, curve=curve)
+    return replace(motor, curve=motor.curve.scaled(factor))
 
 
 def _forecast(f: Measured, drag: float, thrust: float) -> tuple[float, float] | None:

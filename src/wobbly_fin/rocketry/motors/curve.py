@@ -60,6 +60,10 @@ class ThrustCurve:
         """From rows of (time [s], thrust [N])."""
         return cls(times_s=tuple(float(r[0]) for r in samples), thrust_n=tuple(float(r[1]) for r in samples))
 
+    def scaled(self, factor: float) -> "ThrustCurve":
+        """The same curve with its thrust multiplied by a factor above zero. [-]"""
+        return ThrustCurve(times_s=self.times_s, thrust_n=tuple(f * factor for f in self.thrust_n))
+
     @cached_property
     def knots(self) -> tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.float64]]:
         """Times [s], thrust [N] and impulse delivered so far [N·s], each of shape (n,)."""

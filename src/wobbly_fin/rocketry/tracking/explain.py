@@ -13,12 +13,16 @@ def track_sentences(found: Track, units: UnitChoice = METRIC) -> tuple[str, ...]
     """What the angles give, how they close, and what to think of it."""
     said = [f"{show_with_sigma(found.altitude_m, found.sd_m, 'height', units)} above the stations."]
     if found.closure_error_fraction is None:
-        said.append("One station takes it that the rocket went straight up from the pad; wind makes that height too large or too small.")
+        said.append(
+            "One station takes it that the rocket went straight up from the pad; wind makes that height too large or too small."
+        )
         return tuple(said)
     one, two = (show(h, "height", units) for h in found.heights_m)
     said.append(f"The first station says {one}, the second {two}: they close within {found.closure_error_fraction:.1%}.")
     if found.nearest_m is not None and found.miss_m is not None:
-        said.append(f"Their lines of sight pass {show(found.miss_m, 'height', units)} apart, at {show(found.nearest_m, 'height', units)}.")
+        said.append(
+            f"Their lines of sight pass {show(found.miss_m, 'height', units)} apart, at {show(found.nearest_m, 'height', units)}."
+        )
     if not found.accepted:
         said.append(
             f"Contests throw out a track that closes worse than {LARGEST_CLOSURE:.0%}: one station probably followed the canopy, or read at another moment."
@@ -34,5 +38,7 @@ def best_sentences(best: Best, units: UnitChoice = METRIC) -> tuple[str, ...]:
     said = [f"{show_with_sigma(best.height_m, best.sd_m, 'height', units)}, weighed from {ways}."]
     for i in best.disagreeing:
         e = best.estimates[i]
-        said.append(f"{METHODS[e.method].capitalize()} disagrees with the rest by more than both errors allow; look at that reading again.")
+        said.append(
+            f"{METHODS[e.method].capitalize()} disagrees with the rest by more than both errors allow; look at that reading again."
+        )
     return tuple(said)

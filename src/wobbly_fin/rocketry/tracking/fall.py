@@ -7,7 +7,9 @@ USUAL_RATE_ERROR = 0.15  # of a descent rate reckoned from the canopy, 1σ (our 
 _WATCH_S = 0.5
 
 
-def height_by_fall(fall_s: float, rate_m_s: float, rate_error_fraction: float = USUAL_RATE_ERROR, density_ratio: float = 1.0) -> Estimate:
+def height_by_fall(
+    fall_s: float, rate_m_s: float, rate_error_fraction: float = USUAL_RATE_ERROR, density_ratio: float = 1.0
+) -> Estimate:
     """Height at which the canopy opened.
 
     Parameters

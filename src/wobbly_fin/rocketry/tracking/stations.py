@@ -34,7 +34,8 @@ class Sighting:
         require_finite(f"{where}.elevation_deg", self.elevation_deg, 0.0, 90.0)
         if not 0.0 < self.elevation_deg < 89.9:
             raise RocketryError(
-                f"{where}.elevation_deg", f"{self.elevation_deg:g}° tells no height; it must lie above 0 and below 89.9, so stand further off"
+                f"{where}.elevation_deg",
+                f"{self.elevation_deg:g}° tells no height; it must lie above 0 and below 89.9, so stand further off",
             )
         if self.azimuth_deg is not None:
             require_finite(f"{where}.azimuth_deg", self.azimuth_deg, 0.0, 180.0)

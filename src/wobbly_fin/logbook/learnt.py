@@ -1,0 +1,123 @@
+"""What a rocket's flights taught, put to the core: drag, thrust, delays, lessons, and whether a review keeps it down."""
+
+from collections import OrderedDict
+from threading import Lock
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db.models import Count, Max
+
+from wobbly_fin.formats.documents import LoadDocument, SiteDocument
+from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.logbook.models import Flight, Review
+from wobbly_fin.rocketry.building.repairs import DAMAGES
+from wobbly_fin.rocketry.choosing.situation import Taught
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.failures.lessons import Lesson, live_lessons
+from wobbly_fin.rocketry.flightlog.outcomes import succeeded
+from wobbly_fin.rocketry.learning.delays import DelayLearnt, Fired, learn_delay
+from wobbly_fin.rocketry.learning.rocket_fit import Learnt, Measured, learn_rocket, nothing_learnt
+
+MOST_FLIGHTS = 60  # the newest count; more would not narrow what scatters anyway
+_REMEMBERED = 400
+_known: "OrderedDict[tuple[Any, ...], Learnt]" = OrderedDict()
+_lock = Lock()
+
+
+def learnt_of(rocket: Rocket) -> Learnt:
+    """What its measured flights show of its drag and its motors' thrust; reckoned once until one of them changes."""
+    live = Flight.objects.filter(rocket=rocket, deleted_at__isnull=True)
+    mark = live.aggregate(n=Count("pk"), at=Max("updated_at"))
+    known_cd = read_rocket_file(rocket.document).own_cd is not None
+    key = (rocket.pk, known_cd, mark["n"], mark["at"])
+    with _lock:
+        if key in _known:
+            _known.move_to_end(key)
+            return _known[key]
+    used = live.exclude(apogee_m=None, max_speed_m_s=None).exclude(opening="no_launch")
+    rows = used.select_related("rocket_snapshot", "motor_snapshot", "site_snapshot").order_by("-flown_on", "-created_at")[:MOST_FLIGHTS]
+    flights = [m for m in (_measured(row) for row in rows) if m is not None]
+    found = learn_rocket(flights, known_cd) if flights else nothing_learnt(known_cd)
+    with _lock:
+        _known[key] = found
+        while len(_known) > _REMEMBERED:
+            _known.popitem(last=False)
+    return found
+
+
+def _measured(row: Flight) -> Measured | None:
+    file = read_rocket_file(row.rocket_snapshot.content)
+    load = LoadDocument.model_validate(row.motor_snapshot.content)
+    early = row.opening == "before_apogee"
+    try:
+        return Measured(
+            key=str(row.pk),
+            rocket=file.to_rocket(boosters=load.to_boosters()),
+            motor=load.to_motor(),
+            site=SiteDocument.model_validate(row.site_snapshot.content).to_site(),
+            # A canopy that opens on the way up stops it short: its height says nothing of drag.
+            apogee_m=None if early else row.apogee_m,
+            apogee_sd_m=row.apogee_sd_m or 5.0,
+            max_speed_m_s=row.max_speed_m_s,
+            max_speed_sd_m_s=row.max_speed_sd_m_s or 3.0,
+        )
+    except RocketryError:
+        return None
+
+
+def delays_of(user: User) -> dict[tuple[str, float], DelayLearnt]:
+    """Every motor type and delay its owner ever measured, in whatever rocket."""
+    rows = Flight.objects.visible_to(user).filter(real_delay_s__isnull=False, delay_s__isnull=False).exclude(motor_key="")
+    fired: dict[tuple[str, float], list[Fired]] = {}
+    for row in rows.values("pk", "motor_key", "delay_s", "real_delay_s", "real_delay_sd_s", "batch"):
+        one = Fired(key=str(row["pk"]), delay_s=row["real_delay_s"], sd_s=row["real_delay_sd_s"] or 0.2, batch=row["batch"])
+        fired.setdefault((row["motor_key"], row["delay_s"]), []).append(one)
+    return {key: learn_delay(key[1], those) for key, those in fired.items()}
+
+
+def taught_of(user: User, rocket: Rocket) -> Taught:
+    """What the next forecast of this rocket takes in place of printed figures."""
+    learnt = learnt_of(rocket)
+    return Taught(thrust=dict(learnt.thrust_factors), delays={key: found.mean_s for key, found in delays_of(user).items()})
+
+
+def lessons_of(rocket: Rocket) -> tuple[Lesson, ...]:
+    """What its reviews ask to be looked at, newest first."""
+    reviews = list(
+        Review.objects.filter(flight__rocket=rocket, flight__deleted_at__isnull=True, decided_at__isnull=False).select_related("flight")
+    )
+    if not reviews:
+        return ()
+    flights = list(
+        Flight.objects.filter(rocket=rocket, deleted_at__isnull=True).order_by("flown_on", "created_at").values("pk", "opening", "landing")
+    )
+    places = {f["pk"]: n for n, f in enumerate(flights)}
+    out = []
+    for review in reviews:
+        since = 0
+        for flight in flights[places[review.flight_id] + 1 :]:
+            since = since + 1 if succeeded(flight["opening"], flight["landing"]) else 0
+        out.append(Lesson(on=review.flight.flown_on, cause=review.cause, own=review.lesson, good_since=since))
+    return live_lessons(out)
+
+
+def open_repairs(rocket: Rocket) -> tuple[str, ...]:
+    """Damages its reviews want mended that no repair has mended since."""
+    wanted: list[tuple[str, Any]] = [
+        (damage, review.decided_at)
+        for review in Review.objects.filter(flight__rocket=rocket, flight__deleted_at__isnull=True, grounds=True, decided_at__isnull=False)
+        for damage in review.repairs
+        if damage in DAMAGES and damage not in review.mended
+    ]
+    if not wanted:
+        return ()
+    from wobbly_fin.workshop.finished import mended
+
+    done = mended(rocket)
+    return tuple(dict.fromkeys(damage for damage, since in wanted if not any(d == damage and at >= since for d, at in done)))
+
+
+def is_grounded(rocket: Rocket) -> bool:
+    """Whether a review keeps it on the ground."""
+    return bool(open_repairs(rocket))

@@ -1,0 +1,58 @@
+"""An altimeter's file as it is kept, and what it says; read once, remembered while the server runs."""
+
+import zlib
+from collections import OrderedDict
+from threading import Lock
+from typing import Any
+
+from wobbly_fin.logbook.models import Flight, FlightLogFile
+from wobbly_fin.rocketry.altimetry import FlightLog, read_flight_log
+from wobbly_fin.rocketry.altimetry.columns import Told
+from wobbly_fin.rocketry.altimetry.reading import merged
+from wobbly_fin.rocketry.errors import RocketryError
+
+_REMEMBERED = 48
+_known: "OrderedDict[tuple[Any, ...], FlightLog]" = OrderedDict()
+_lock = Lock()
+
+
+def packed(data: bytes) -> bytes:
+    """As it is kept."""
+    return zlib.compress(data, 6)
+
+
+def unpacked(row: FlightLogFile) -> bytes:
+    """As it was handed in."""
+    return zlib.decompress(bytes(row.data))
+
+
+def told_columns(columns: list[dict[str, Any]]) -> tuple[Told, ...]:
+    """Columns as somebody said they are."""
+    return tuple(Told(number=c["number"], meaning=c["meaning"], unit=c.get("unit", "")) for c in columns)
+
+
+def log_of(row: FlightLogFile) -> FlightLog:
+    """What one file says, with its owner's columns and moments."""
+    key = (row.pk, repr(row.columns), row.number, repr(sorted(row.placed.items())))
+    with _lock:
+        if key in _known:
+            _known.move_to_end(key)
+            return _known[key]
+    found = read_flight_log(unpacked(row), columns=told_columns(row.columns), flight=row.number, placed=dict(row.placed))
+    with _lock:
+        _known[key] = found
+        while len(_known) > _REMEMBERED:
+            _known.popitem(last=False)
+    return found
+
+
+def joined_log(flight: Flight) -> FlightLog | None:
+    """What every file of a flight says together; a file that cannot be of the same flight is left out. None without files."""
+    whole: FlightLog | None = None
+    for row in flight.logs.all():
+        try:
+            one = log_of(row)
+            whole = one if whole is None else merged(whole, one)
+        except RocketryError:
+            continue
+    return whole

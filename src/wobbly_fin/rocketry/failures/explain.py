@@ -1,0 +1,43 @@
+"""Reviews and teardowns in words."""
+
+from wobbly_fin.rocketry.failures.chain import Link, last, roots
+from wobbly_fin.rocketry.failures.review import Ranked
+from wobbly_fin.rocketry.failures.teardown import JOINTS, Advice
+
+
+def likelihood(probability: float) -> str:
+    """How likely, in a word; percentages would claim more than the odds behind them know."""
+    for least, word in ((0.7, "very likely"), (0.35, "likely"), (0.12, "possible"), (0.03, "unlikely")):
+        if probability >= least:
+            return word
+    return "hardly"
+
+
+def ranked_sentence(ranked: Ranked) -> str:
+    """A cause, how likely, and the two loudest reasons."""
+    reasons = " and ".join(s.sentence for s in ranked.speaks_for[:2])
+    return f"{ranked.cause.name}: {likelihood(ranked.probability)}" + (f", since {reasons}." if reasons else ".")
+
+
+def chain_sentence(links: tuple[Link, ...]) -> str:
+    """The chain from its roots to what broke last."""
+    if not links:
+        return "No chain told yet."
+    begins = " and ".join(link.says[0].lower() + link.says[1:] for link in roots(links))
+    ends = " and ".join(link.says[0].lower() + link.says[1:] for link in last(links))
+    if begins == ends:
+        return f"{begins[0].upper()}{begins[1:]}."
+    return f"It began with this: {begins}. It ended with this: {ends}."
+
+
+def advice_sentence(advice: Advice) -> str:
+    """What to do at the next build, and which finding says so."""
+    joint, who = JOINTS[advice.joint], ", ".join(advice.because)
+    return {
+        "glue_reaches": f"Glue reached only {advice.value:.0%} of a {joint} ({who}): put it where the joint is, slide or rub it in, and look from both sides.",
+        "scuff_and_rub": f"A {joint} let go in the glue line ({who}): sand the shiny skin off first, rub glue in, let it soak, then glue.",
+        "skin_off": f"A {joint} tore the paper’s skin off ({who}): the glue is stronger than the paper; go through the wall or fillet wider.",
+        "even_them_out": f"The weakest {joint} ({who}) held {advice.value:.0%} of the strongest: glue each the same way, in a jig, none in a hurry.",
+        "stronger_glue": f"Use a stronger glue for a {joint} ({who}).",
+        "strong_enough": f"Every {joint} held to the wood ({who}): glue and way of gluing are right, keep them.",
+    }[advice.code]
