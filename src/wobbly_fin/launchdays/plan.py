@@ -165,7 +165,11 @@ def line_of(user: User, row: ManifestLine) -> tuple[RocketFile, Line]:
     file = _as_weighed(read_rocket_file(row.rocket.document), row)
     load = load_of(user, row.motor_key)
     return file, Line(
-        rocket=varied(file.to_rocket(), learnt_of(row.rocket).cd_factor), mounts=file.to_mounts(), motor=load.motor, delay_s=row.delay_s, boosters=load.boosters
+        rocket=varied(file.to_rocket(), learnt_of(row.rocket).cd_factor),
+        mounts=file.to_mounts(),
+        motor=load.motor,
+        delay_s=row.delay_s,
+        boosters=load.boosters,
     )
 
 
@@ -257,7 +261,8 @@ def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
     return loadout_of(
         planned.rocket_name, planned.line.rocket, planned.ruling, layout=planned.layout, plan=recovery, bore_m=bore,
         payload=planned.file.payload.to_payload() if planned.file.payload else None,
-        lessons=tuple(lesson_sentence(x) for x in lessons_of(planned.row.rocket)), wind_limit_m_s=plan.code.wind_max_m_s, school=school,
+        lessons=tuple(lesson_sentence(x) for x in lessons_of(planned.row.rocket)),
+        wind_limit_m_s=plan.code.wind_max_m_s, school=school,
         units=plan.units,
     )  # fmt: skip
 

@@ -52,5 +52,11 @@ def compare(row: Flight, units: UnitChoice) -> Comparison:
     if not said:
         said.append("Nothing was measured to hold the forecast against. A height, even from the eye, would help the next one.")
     return Comparison(
-        file=file, rocket=rocket, motor=motor, site=site, height=height, sentences=tuple(said), delay_s=taught.get("delay_s", row.delay_s)
+        file=file,
+        rocket=rocket,
+        motor=motor,
+        site=site,
+        height=height,
+        sentences=tuple(said),
+        delay_s=taught.get("delay_s", row.delay_s),
     )

@@ -36,7 +36,9 @@ def learnt_of(rocket: Rocket) -> Learnt:
             _known.move_to_end(key)
             return _known[key]
     used = live.exclude(apogee_m=None, max_speed_m_s=None).exclude(opening="no_launch")
-    rows = used.select_related("rocket_snapshot", "motor_snapshot", "site_snapshot").order_by("-flown_on", "-created_at")[:MOST_FLIGHTS]
+    rows = used.select_related("rocket_snapshot", "motor_snapshot", "site_snapshot").order_by("-flown_on", "-created_at")[
+        :MOST_FLIGHTS
+    ]
     flights = [m for m in (_measured(row) for row in rows) if m is not None]
     found = learn_rocket(flights, known_cd) if flights else nothing_learnt(known_cd)
     with _lock:
@@ -85,12 +87,16 @@ def taught_of(user: User, rocket: Rocket) -> Taught:
 def lessons_of(rocket: Rocket) -> tuple[Lesson, ...]:
     """What its reviews ask to be looked at, newest first."""
     reviews = list(
-        Review.objects.filter(flight__rocket=rocket, flight__deleted_at__isnull=True, decided_at__isnull=False).select_related("flight")
+        Review.objects.filter(flight__rocket=rocket, flight__deleted_at__isnull=True, decided_at__isnull=False).select_related(
+            "flight"
+        )
     )
     if not reviews:
         return ()
     flights = list(
-        Flight.objects.filter(rocket=rocket, deleted_at__isnull=True).order_by("flown_on", "created_at").values("pk", "opening", "landing")
+        Flight.objects.filter(rocket=rocket, deleted_at__isnull=True)
+        .order_by("flown_on", "created_at")
+        .values("pk", "opening", "landing")
     )
     places = {f["pk"]: n for n, f in enumerate(flights)}
     out = []
@@ -106,7 +112,9 @@ def open_repairs(rocket: Rocket) -> tuple[str, ...]:
     """Damages its reviews want mended that no repair has mended since."""
     wanted: list[tuple[str, Any]] = [
         (damage, review.decided_at)
-        for review in Review.objects.filter(flight__rocket=rocket, flight__deleted_at__isnull=True, grounds=True, decided_at__isnull=False)
+        for review in Review.objects.filter(
+            flight__rocket=rocket, flight__deleted_at__isnull=True, grounds=True, decided_at__isnull=False
+        )
         for damage in review.repairs
         if damage in DAMAGES and damage not in review.mended
     ]

@@ -37,7 +37,11 @@ def measured(row: Flight) -> Measured:
     if log is not None and log.readout.apogee_m.value is not None:
         height = log.readout.apogee_m
         estimates.append(
-            Estimate(method="altimeter", height_m=height.value or 0.0, sd_m=((height.sd or 1.0) ** 2 + (0.005 * (height.value or 0.0)) ** 2) ** 0.5)
+            Estimate(
+                method="altimeter",
+                height_m=height.value or 0.0,
+                sd_m=((height.sd or 1.0) ** 2 + (0.005 * (height.value or 0.0)) ** 2) ** 0.5,
+            )
         )
     elif "apogee_m" in row.readouts:
         value = row.readouts["apogee_m"]
@@ -60,9 +64,17 @@ def measured(row: Flight) -> Measured:
         track=found_track,
         best=best_height(estimates) if estimates else None,
         speed_m_s=speed.value if speed is not None and speed.value is not None else typed_speed,
-        speed_sd_m_s=speed.sd if speed is not None and speed.value is not None else _SPEED_SHARE * typed_speed if typed_speed else None,
+        speed_sd_m_s=speed.sd
+        if speed is not None and speed.value is not None
+        else _SPEED_SHARE * typed_speed
+        if typed_speed
+        else None,
         delay_s=delay.value if delay is not None and delay.value is not None else typed_delay,
-        delay_sd_s=(delay.sd or 0.1) if delay is not None and delay.value is not None else _DELAY_S if typed_delay is not None else None,
+        delay_sd_s=(delay.sd or 0.1)
+        if delay is not None and delay.value is not None
+        else _DELAY_S
+        if typed_delay is not None
+        else None,
     )
 
 

@@ -11,6 +11,8 @@ from wobbly_fin.hangar.api.router import router as hangar
 from wobbly_fin.hangar.api.shape_router import router as shape
 from wobbly_fin.launchdays.api.firing_router import router as firing
 from wobbly_fin.launchdays.api.router import router as launchdays
+from wobbly_fin.logbook.api.flight_router import router as flight
+from wobbly_fin.logbook.api.review_router import router as reviews
 from wobbly_fin.logbook.api.router import router as logbook
 from wobbly_fin.site import errors
 from wobbly_fin.stores.api.material_router import router as materials
@@ -28,6 +30,8 @@ api.add_router("/stores", stores)
 api.add_router("/stores", materials)
 api.add_router("/workshop", workshop)
 api.add_router("/logbook", logbook)
+api.add_router("/logbook", flight)
+api.add_router("/logbook", reviews)
 api.add_router("/launchdays", launchdays)
 api.add_router("/launchdays", firing)
 

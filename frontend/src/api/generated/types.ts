@@ -1716,7 +1716,7 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Flights Csv
+         * Get Csv
          * @description Every flight as CSV, SI.
          */
         get: operations["flights_csv"];
@@ -1770,6 +1770,486 @@ export interface paths {
          * @description Take a flight out of the bin.
          */
         post: operations["restore_flight"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Flight Page
+         * @description A flight with everything it was measured with.
+         */
+        get: operations["flight_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/logs/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Log
+         * @description What an altimeter's file says; nothing is kept.
+         */
+        post: operations["read_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/logs/{log}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Log
+         * @description Keep an altimeter's file with a flight.
+         */
+        post: operations["keep_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/logs/{log}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Log
+         * @description Say anew what a log's columns are and where its moments lie.
+         */
+        put: operations["change_log"];
+        post?: never;
+        /**
+         * Delete Log
+         * @description Throw a log away.
+         */
+        delete: operations["drop_log"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/readouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Readouts
+         * @description Keep read-outs typed off an altimeter.
+         */
+        put: operations["keep_readouts"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/tracking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Tracking
+         * @description Keep sightings and the time of fall.
+         */
+        put: operations["keep_tracking"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/landed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Landed
+         * @description Keep where it lay.
+         */
+        put: operations["keep_landed"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/certification": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Certification
+         * @description Say for which level it was flown.
+         */
+        put: operations["keep_certification"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/photos/{photo_key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Photo
+         * @description Keep a photo with a flight.
+         */
+        post: operations["keep_flight_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/photos/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Photo
+         * @description A photo's pixels.
+         */
+        get: operations["flight_photo"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Photo
+         * @description Throw a photo away.
+         */
+        delete: operations["drop_flight_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/altimeter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Altimeter
+         * @description Work the simulated pocket altimeter; nothing is kept.
+         */
+        post: operations["simulated_altimeter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/altimeter/{log}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Log
+         * @description Keep the simulated altimeter's log with the flight, marked as simulated.
+         */
+        post: operations["send_simulated_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Review
+         * @description A flight's review; an empty one where none was begun.
+         */
+        get: operations["review"];
+        /**
+         * Put Review
+         * @description Keep a review.
+         */
+        put: operations["keep_review"];
+        post?: never;
+        /**
+         * Delete Review
+         * @description Throw a review away.
+         */
+        delete: operations["bin_review"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/review/salvage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Salvage
+         * @description Put a part that held into the stores.
+         */
+        post: operations["salvage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/teardowns/{rocket}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Teardown
+         * @description What was found when a rocket was cut open.
+         */
+        get: operations["teardown"];
+        /**
+         * Put Teardown
+         * @description Keep what was found.
+         */
+        put: operations["keep_teardown"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/advice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Advice
+         * @description What every teardown of this person's rockets advises for the next build.
+         */
+        get: operations["building_advice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/statistics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Statistics
+         * @description The log in figures.
+         */
+        get: operations["statistics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Flights Json
+         * @description Every flight as JSON, SI.
+         */
+        get: operations["flights_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/landings.geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Geojson
+         * @description Where flights came down, for maps.
+         */
+        get: operations["landings_geojson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/landings.kml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Kml
+         * @description The same as KML.
+         */
+        get: operations["landings_kml"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Flights
+         * @description Take in flights from JSON or CSV; what cannot be taken is said line by line.
+         */
+        post: operations["import_flights"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/archive.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Archive
+         * @description Everything a person has, as one zip.
+         */
+        get: operations["archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Archive
+         * @description Put an archive back where the hangar is empty of it.
+         */
+        post: operations["restore_archive"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2429,15 +2909,17 @@ export interface components {
         };
         /**
          * QuestionOut
-         * @description A figure nobody is likely to mean, with one that would make sense, as text to put into the box.
+         * @description Something to be asked; `answer` None: not yet.
          */
         QuestionOut: {
-            /** Field */
-            field: string;
-            /** Sentence */
-            sentence: string;
-            /** Suggestion */
-            suggestion: string | null;
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Answer */
+            answer: boolean | null;
+            /** Useful */
+            useful: boolean;
         };
         /**
          * RocketDraftOut
@@ -5016,6 +5498,21 @@ export interface components {
             remarks: string;
             /** Field Name */
             field_name: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
+            /**
+             * Has Log
+             * @default false
+             */
+            has_log: boolean;
+            /**
+             * Has Review
+             * @default false
+             */
+            has_review: boolean;
             /** Said */
             said: {
                 [key: string]: string;
@@ -5125,6 +5622,744 @@ export interface components {
              * @default
              */
             remarks: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
+        };
+        /**
+         * CurveOut
+         * @description A measured path from launch: smoothed, thinned for drawing; and what the file itself says beside it.
+         */
+        CurveOut: {
+            /** Time S */
+            time_s: number[];
+            /** Height M */
+            height_m: number[];
+            /** Speed M S */
+            speed_m_s: number[];
+            /** Acceleration M S2 */
+            acceleration_m_s2: number[];
+            /** Raw Time S */
+            raw_time_s: number[];
+            /** Raw Height M */
+            raw_height_m: number[];
+            /** Moments */
+            moments: components["schemas"]["MomentOut"][];
+        };
+        /**
+         * FlightPageOut
+         * @description A flight whole, with everything it was measured with.
+         */
+        FlightPageOut: {
+            flight: components["schemas"]["LoggedOut"];
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
+            /** Sentences */
+            sentences: string[];
+            /** Forecast */
+            forecast: {
+                [key: string]: unknown;
+            };
+            /** Said Forecast */
+            said_forecast: {
+                [key: string]: string;
+            };
+            /** Conditions */
+            conditions: string;
+            /** Motor Key */
+            motor_key: string | null;
+            /** Changed Since */
+            changed_since: string[];
+            /** Core Version */
+            core_version: string;
+            /** Time S */
+            time_s: number[];
+            /** Altitude M */
+            altitude_m: number[];
+            /** Speed M S */
+            speed_m_s: number[];
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+            /** Batch */
+            batch: string;
+            /** Cost */
+            cost: number | null;
+            /** Certification */
+            certification: number | null;
+            /** Best */
+            best: string[];
+            /** Questions */
+            questions: string[];
+            /** Logs */
+            logs: components["schemas"]["LogOut"][];
+            curve: components["schemas"]["CurveOut"] | null;
+            /** Readouts */
+            readouts: components["schemas"]["ReadoutOut"][];
+            tracking: components["schemas"]["TrackingOut"];
+            landed: components["schemas"]["LandedOut"];
+            /** Photos */
+            photos: components["schemas"]["FlightPhotoOut"][];
+            learnt: components["schemas"]["LearntOut"];
+            /** Review */
+            review: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * FlightPhotoOut
+         * @description A photo.
+         */
+        FlightPhotoOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /** Url */
+            url: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * LandedOut
+         * @description Where it lay and where it was forecast, from the pad, on the field's outline of that day. [m]
+         */
+        LandedOut: {
+            /** X M */
+            x_m: number | null;
+            /** Y M */
+            y_m: number | null;
+            /** Forecast X M */
+            forecast_x_m: number | null;
+            /** Forecast Y M */
+            forecast_y_m: number | null;
+            /** Outline */
+            outline: number[][];
+            /** Said */
+            said: string;
+        };
+        /**
+         * LearntOut
+         * @description What this rocket's flights taught.
+         */
+        LearntOut: {
+            /** Flights */
+            flights: number;
+            /** Cd Factor */
+            cd_factor: number;
+            /** Cd Low */
+            cd_low: number;
+            /** Cd High */
+            cd_high: number;
+            /** Sentences */
+            sentences: string[];
+        };
+        /**
+         * LogColumnOut
+         * @description A column of a log, what it was taken for and why; with the units it could be in.
+         */
+        LogColumnOut: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Meaning */
+            meaning: string;
+            /** Unit */
+            unit: string;
+            /** Said */
+            said: string;
+            /** Units */
+            units: string[];
+        };
+        /**
+         * LogOut
+         * @description A log's file: what was found in it.
+         */
+        LogOut: {
+            /** Id */
+            id: string | null;
+            /** Name */
+            name: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Number */
+            number: number;
+            /** Flights */
+            flights: number;
+            /** Rate Hz */
+            rate_hz: number;
+            /** Columns */
+            columns: components["schemas"]["LogColumnOut"][];
+            /** Notes */
+            notes: string[];
+            curve: components["schemas"]["CurveOut"] | null;
+            /** Readouts */
+            readouts: components["schemas"]["ReadoutOut"][];
+            /** Placed */
+            placed: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * MomentOut
+         * @description A moment found in a log, in seconds from launch.
+         */
+        MomentOut: {
+            /** Code */
+            code: string;
+            /** Words */
+            words: string;
+            /** Time S */
+            time_s: number;
+            /** Sd S */
+            sd_s: number;
+            /** Altitude M */
+            altitude_m: number;
+            /** Said */
+            said: string;
+            /** Shown By */
+            shown_by: string;
+        };
+        /**
+         * ReadoutOut
+         * @description One read-out: as typed, as the log says, as forecast; `why` where the log cannot tell.
+         */
+        ReadoutOut: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Typed */
+            typed: string;
+            /** Measured */
+            measured: string;
+            /** Sureness */
+            sureness: string;
+            /** Forecast */
+            forecast: string;
+        };
+        /**
+         * TrackingOut
+         * @description Sightings as typed, what they come to, and where it stood over the ground: along and across the baseline. [m]
+         */
+        TrackingOut: {
+            /** Baseline */
+            baseline: string;
+            /** Stations */
+            stations: {
+                [key: string]: string;
+            }[];
+            /** Fall */
+            fall: string;
+            /** Baseline M */
+            baseline_m: number | null;
+            /** Azimuths Deg */
+            azimuths_deg: (number | null)[];
+            /** Elevations Deg */
+            elevations_deg: number[];
+            /** Heights M */
+            heights_m: number[];
+            /** Ground */
+            ground: number[];
+            /** Accepted */
+            accepted: boolean;
+            /** Sentences */
+            sentences: string[];
+        };
+        /**
+         * ReadingIn
+         * @description What is said of a log's columns and moments; moments in seconds from launch.
+         */
+        ReadingIn: {
+            /**
+             * Columns
+             * @default []
+             */
+            columns: {
+                [key: string]: unknown;
+            }[];
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Placed
+             * @default {}
+             */
+            placed: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ReadoutsIn
+         * @description Read-outs as typed, by name.
+         */
+        ReadoutsIn: {
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * TrackingIn
+         * @description Sightings and seconds of fall as typed.
+         */
+        TrackingIn: {
+            /**
+             * Baseline
+             * @default
+             */
+            baseline: string;
+            /**
+             * Stations
+             * @default []
+             */
+            stations: {
+                [key: string]: string;
+            }[];
+            /**
+             * Fall
+             * @default
+             */
+            fall: string;
+        };
+        /**
+         * LandedIn
+         * @description Where it lay, east and north of the pad; both None: not known. [m]
+         */
+        LandedIn: {
+            /** X M */
+            x_m?: number | null;
+            /** Y M */
+            y_m?: number | null;
+        };
+        /**
+         * CertificationIn
+         * @description For which level it was flown; None: for none.
+         */
+        CertificationIn: {
+            /** Level */
+            level?: number | null;
+        };
+        /**
+         * AltimeterOut
+         * @description What the simulated altimeter shows.
+         */
+        AltimeterOut: {
+            /** Screen */
+            screen: string;
+            /** Shown */
+            shown: string;
+            /** Readouts */
+            readouts: string[][];
+            /** Can Send */
+            can_send: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * AltimeterIn
+         * @description What was pressed on the simulated altimeter since it was taken in hand: press, hold, fly.
+         */
+        AltimeterIn: {
+            /** Acts */
+            acts: string[];
+        };
+        /**
+         * ChainLinkIO
+         * @description A link of the chain of causes.
+         */
+        ChainLinkIO: {
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
+            /**
+             * From Keys
+             * @default []
+             */
+            from_keys: string[];
+            /**
+             * Evidence
+             * @default
+             */
+            evidence: string;
+            /**
+             * Part
+             * @default
+             */
+            part: string;
+        };
+        /**
+         * RankedOut
+         * @description A cause, how likely, and what speaks for and against it.
+         */
+        RankedOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Phase */
+            phase: string;
+            /** Likely */
+            likely: string;
+            /** Probability */
+            probability: number;
+            /** Kind */
+            kind: string;
+            /** Speaks For */
+            speaks_for: string[];
+            /** Speaks Against */
+            speaks_against: string[];
+            /** Inspect */
+            inspect: string[];
+            /** Change */
+            change: string[];
+            /** Check */
+            check: string;
+            /** Repair */
+            repair: string;
+            /** Chain */
+            chain: components["schemas"]["ChainLinkIO"][];
+        };
+        /**
+         * RepairOut
+         * @description A damage to be mended: where it stands.
+         */
+        RepairOut: {
+            /** Damage */
+            damage: string;
+            /** Words */
+            words: string;
+            /** Done */
+            done: boolean;
+            /** Build Id */
+            build_id: string | null;
+        };
+        /**
+         * ReviewOut
+         * @description A failure's review: what is known, what is asked, causes ranked, and what was decided.
+         */
+        ReviewOut: {
+            /**
+             * Flight Id
+             * Format: uuid
+             */
+            flight_id: string;
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Rocket Name */
+            rocket_name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Label */
+            label: string;
+            /** Happened */
+            happened: string;
+            /** Known */
+            known: string[];
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            /** Causes */
+            causes: components["schemas"]["RankedOut"][];
+            /** Parts */
+            parts: components["schemas"]["ReviewedPartOut"][];
+            /** Part States */
+            part_states: {
+                [key: string]: string;
+            };
+            /** Phases */
+            phases: {
+                [key: string]: string;
+            };
+            /** Damages */
+            damages: {
+                [key: string]: string;
+            };
+            /** Is Quick */
+            is_quick: boolean;
+            /** Cause */
+            cause: string;
+            /** Chain */
+            chain: components["schemas"]["ChainLinkIO"][];
+            /** Chain Said */
+            chain_said: string;
+            /** Changes */
+            changes: string;
+            /** Lesson */
+            lesson: string;
+            /** Repairs */
+            repairs: components["schemas"]["RepairOut"][];
+            /** Grounds */
+            grounds: boolean;
+            /** Grounded Now */
+            grounded_now: boolean;
+            /** Phase */
+            phase: string;
+            /** Separated */
+            separated: boolean | null;
+            /** Decided */
+            decided: boolean;
+            /** Sketch */
+            sketch?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * ReviewedPartOut
+         * @description A part of the rocket as it flew, and what was found of it.
+         */
+        ReviewedPartOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Type */
+            type: string;
+            /** State */
+            state: string;
+            /** Can Salvage */
+            can_salvage: boolean;
+            /** Salvaged */
+            salvaged: boolean;
+        };
+        /**
+         * ReviewIn
+         * @description The review as a whole.
+         */
+        ReviewIn: {
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: boolean;
+            };
+            /**
+             * Parts
+             * @default {}
+             */
+            parts: {
+                [key: string]: string;
+            };
+            /**
+             * Cause
+             * @default
+             */
+            cause: string;
+            /**
+             * Chain
+             * @default []
+             */
+            chain: components["schemas"]["ChainLinkIO"][];
+            /**
+             * Changes
+             * @default
+             */
+            changes: string;
+            /**
+             * Lesson
+             * @default
+             */
+            lesson: string;
+            /**
+             * Repairs
+             * @default []
+             */
+            repairs: string[];
+            /**
+             * Mended
+             * @default []
+             */
+            mended: string[];
+            /**
+             * Grounds
+             * @default false
+             */
+            grounds: boolean;
+            /**
+             * Phase
+             * @default
+             */
+            phase: string;
+            /** Separated */
+            separated?: boolean | null;
+            /**
+             * Decided
+             * @default false
+             */
+            decided: boolean;
+        };
+        /**
+         * SalvageIn
+         * @description Which part goes into the stores, and the key it is to have there.
+         */
+        SalvageIn: {
+            /** Part */
+            part: string;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+        };
+        /**
+         * FindingIO
+         * @description One joint of a teardown.
+         */
+        FindingIO: {
+            /** Joint */
+            joint: string;
+            /** Name */
+            name: string;
+            /** Covered */
+            covered?: number | null;
+            /** Went */
+            went?: string | null;
+            /** Force N */
+            force_n?: number | null;
+        };
+        /**
+         * TeardownOut
+         * @description A teardown, and what it advises; `day` None: never cut open.
+         */
+        TeardownOut: {
+            /** Day */
+            day: string | null;
+            /** Findings */
+            findings: components["schemas"]["FindingIO"][];
+            /** Remarks */
+            remarks: string;
+            /** Advice */
+            advice: string[];
+            /** Joints */
+            joints: {
+                [key: string]: string;
+            };
+            /** Went */
+            went: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * TeardownIn
+         * @description What was found.
+         */
+        TeardownIn: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Findings */
+            findings: components["schemas"]["FindingIO"][];
+            /**
+             * Remarks
+             * @default
+             */
+            remarks: string;
+        };
+        /**
+         * CertificationOut
+         * @description A flight flown for a level.
+         */
+        CertificationOut: {
+            /**
+             * Flight Id
+             * Format: uuid
+             */
+            flight_id: string;
+            /** Level */
+            level: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Rocket */
+            rocket: string;
+            /** Label */
+            label: string;
+            /** Passed */
+            passed: boolean;
+            /** Said */
+            said: string;
+        };
+        /**
+         * MotorDelayOut
+         * @description A motor's delay as labelled and as flown.
+         */
+        MotorDelayOut: {
+            /** Motor */
+            motor: string;
+            /** Label S */
+            label_s: number;
+            /** Mean S */
+            mean_s: number;
+            /** Low S */
+            low_s: number;
+            /** High S */
+            high_s: number;
+            /** Count */
+            count: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * StatisticsOut
+         * @description The log in figures: per rocket, motor and season; delays; certification flights.
+         */
+        StatisticsOut: {
+            /** Rockets */
+            rockets: components["schemas"]["SummaryOut"][];
+            /** Motors */
+            motors: components["schemas"]["SummaryOut"][];
+            /** Seasons */
+            seasons: components["schemas"]["SummaryOut"][];
+            /** Delays */
+            delays: components["schemas"]["MotorDelayOut"][];
+            /** Certifications */
+            certifications: components["schemas"]["CertificationOut"][];
+            /** Said */
+            said: string;
+        };
+        /**
+         * SummaryOut
+         * @description One group of flights in figures.
+         */
+        SummaryOut: {
+            /** Group */
+            group: string;
+            /** Flights */
+            flights: number;
+            /** Successes */
+            successes: number;
+            /** Share */
+            share: number | null;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Said */
+            said: {
+                [key: string]: string;
+            };
         };
         /**
          * LaunchDayOut
@@ -9591,6 +10826,1146 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    flight_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Reading
+                     * @default
+                     */
+                    reading?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                log: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Reading
+                     * @default
+                     */
+                    reading?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    change_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                log: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    drop_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                log: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_readouts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadoutsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_tracking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrackingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_landed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LandedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_certification: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CertificationIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_flight_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                photo_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                    /**
+                     * Title
+                     * @default
+                     */
+                    title?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    flight_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    drop_flight_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    simulated_altimeter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AltimeterIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AltimeterOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    send_simulated_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                log: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AltimeterIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReviewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    bin_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    salvage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SalvageIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    teardown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rocket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeardownOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_teardown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rocket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TeardownIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeardownOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    building_advice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    statistics: {
+        parameters: {
+            query?: {
+                rocket?: string | null;
+                year?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatisticsOut"];
+                };
+            };
+        };
+    };
+    flights_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    landings_geojson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    landings_kml: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    import_flights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string[];
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: number;
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -32,7 +32,8 @@ def logged_out(row: Flight, units: UnitChoice) -> LoggedOut:
         id=row.pk, rocket_id=row.rocket_id, rocket_name=row.rocket.name, flown_on=row.flown_on, label=row.label, delay_s=row.delay_s,
         opening=row.opening, landing=row.landing, success=_success(row), apogee_m=row.apogee_m,
         forecast_apogee_m=row.forecast_apogee_m, off_fraction=off,
-        off_within_reading=None if off is None else within_reading(off), remarks=row.remarks, field_name=row.field_name, said=said,
+        off_within_reading=None if off is None else within_reading(off), remarks=row.remarks, field_name=row.field_name, batch=row.batch,
+        has_log=bool(getattr(row, "logs_kept", 0)), has_review=bool(getattr(row, "reviews", 0)), said=said,
     )  # fmt: skip
 
 

@@ -1,17 +1,18 @@
 """The logbook."""
 
-import csv
 import uuid
 
-from django.db.models import QuerySet
+from django.db.models import Count, QuerySet
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.formats.flights_file import flights_csv
 from wobbly_fin.logbook.actions.log_flight import Facts, bin_flight, log_flight
 from wobbly_fin.logbook.api.answers import flown_out, logged_out, totals_out
 from wobbly_fin.logbook.api.schemas import ChoicesOut, FlightIn, FlownOut, LogbookOut, LoggedOut
 from wobbly_fin.logbook.models import Flight
+from wobbly_fin.logbook.shared import flight_rows
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.shelf import shelf
@@ -20,7 +21,8 @@ router = Router(tags=["logbook"])
 
 
 def _mine(request: HttpRequest) -> QuerySet[Flight]:
-    found: QuerySet[Flight] = Flight.objects.visible_to(person(request)).select_related("rocket")
+    marks = {"logs_kept": Count("logs", distinct=True), "reviews": Count("review", distinct=True)}
+    found: QuerySet[Flight] = Flight.objects.visible_to(person(request)).select_related("rocket").annotate(**marks)
     return found
 
 
@@ -51,16 +53,10 @@ def choices(request: HttpRequest) -> ChoicesOut:
 
 
 @router.get("/flights.csv", operation_id="flights_csv")
-def flights_csv(request: HttpRequest) -> HttpResponse:
+def get_csv(request: HttpRequest) -> HttpResponse:
     """Every flight as CSV, SI."""
-    response = HttpResponse(content_type="text/csv; charset=utf-8")
+    response = HttpResponse(flights_csv(flight_rows(person(request))), content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = 'attachment; filename="flights.csv"'
-    out = csv.writer(response)
-    out.writerow(["flown_on", "rocket", "motor", "field", "forecast_apogee_m", "apogee_m", "opening", "landing", "remarks"])
-    for r in _mine(request):
-        # A leading apostrophe keeps a spreadsheet from running a remark as a formula.
-        texts = [f"'{t}" if t[:1] in ("=", "+", "-", "@") else t for t in (r.rocket.name, r.field_name, r.remarks)]
-        out.writerow([r.flown_on, texts[0], r.label, texts[1], r.forecast_apogee_m, r.apogee_m, r.opening, r.landing, texts[2]])
     return response
 
 
@@ -81,7 +77,14 @@ def flight(request: HttpRequest, key: uuid.UUID) -> FlownOut:
 def put_flight(request: HttpRequest, key: uuid.UUID, body: FlightIn) -> LoggedOut:
     """Log a flight, or set its facts right."""
     user = person(request)
-    facts = Facts(flown_on=body.flown_on, opening=body.opening, landing=body.landing, height=body.height, remarks=body.remarks)
+    facts = Facts(
+        flown_on=body.flown_on,
+        opening=body.opening,
+        landing=body.landing,
+        height=body.height,
+        remarks=body.remarks,
+        batch=body.batch,
+    )
     row = log_flight(user, key, rocket_id=body.rocket_id, motor_key=body.motor_key, delay_s=body.delay_s, facts=facts)
     return logged_out(row, units_of(preferences_of(user)))
 

@@ -21,6 +21,7 @@ class FlightIn(Schema):
     landing: Landing
     height: str = ""
     remarks: str = ""
+    batch: str = ""
 
 
 class LoggedOut(Schema):
@@ -41,6 +42,9 @@ class LoggedOut(Schema):
     off_within_reading: bool | None
     remarks: str
     field_name: str
+    batch: str = ""
+    has_log: bool = False
+    has_review: bool = False
     said: dict[str, str]
 
 

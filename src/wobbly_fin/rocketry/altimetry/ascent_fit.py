@@ -97,7 +97,7 @@ def fit_ascent(
         push = speed / burn
         start = np.array([launch_s, burn, push, push, push, 0.2, 5e-4, 0.003])
         found = _levenberg(time_s, height_m, noise_m, np.clip(start, _LOW, _HIGH), launch_s)
-        if found is not None:
+        if found is not None and math.isfinite(found[0]):
             ends.append(found)
     if not ends:
         return None

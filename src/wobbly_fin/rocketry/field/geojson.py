@@ -42,6 +42,11 @@ def read_geojson(document: Any) -> tuple[Field, tuple[float, float]]:
     return Field(outline=local(outline), features=tuple(features)), (lon0, lat0)
 
 
+def place_of(pad: tuple[float, float], x_m: float, y_m: float) -> tuple[float, float]:
+    """Longitude and latitude of a point east and north of a pad at (longitude, latitude). [°]"""
+    return pad[0] + x_m / (_DEGREE_M * math.cos(math.radians(pad[1]))), pad[1] + y_m / _DEGREE_M
+
+
 def write_geojson(field: Field, pad: tuple[float, float], name: str = "") -> dict[str, Any]:
     """The field as a FeatureCollection round a pad at (longitude, latitude); `read_geojson` reads it back."""
     lon0, lat0 = pad

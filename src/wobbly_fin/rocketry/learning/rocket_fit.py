@@ -3,6 +3,7 @@
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from typing import TypeVar
 
 import numpy as np
 
@@ -22,6 +23,9 @@ THRUST_SCATTER_SD, HEIGHT_SCATTER_SD, SPEED_SCATTER_SD = 0.025, 0.05, 0.03
 Z90 = 1.645
 _STEP = 0.05
 _ROUNDS = 4
+
+
+Body = TypeVar("Body", bound=Rocket)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -153,10 +157,12 @@ def learn_rocket(flights: Sequence[Measured], cd_known: bool = False) -> Learnt:
     )  # fmt: skip
 
 
-def varied(rocket: Rocket, drag_factor: float) -> Rocket:
+def varied(rocket: Body, drag_factor: float) -> Body:
     """The same rocket with its drag multiplied."""
+    if drag_factor == 1.0:
+        return rocket
     if isinstance(rocket, RigidRocket):
-        return rocket.with_drag_factor(drag_factor)
+        return rocket.with_drag_factor(drag_factor)  # type: ignore[return-value]
     if isinstance(rocket, QuickRocket):
         return replace(rocket, cd=min(max(rocket.cd * drag_factor, 1e-3), 5.0))
     raise TypeError(type(rocket))

@@ -1,6 +1,7 @@
 """Put a rocket's part by in the stores."""
 
 import uuid
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.http import Http404
@@ -21,6 +22,11 @@ def keep_part(user: User, key: uuid.UUID, rocket_id: uuid.UUID, part_id: uuid.UU
     found = next((p for p in read_rocket_file(row.document).parts if p.id == part_id), None) if row else None
     if found is None or found.type not in PART_TYPES:
         raise Http404
+    return put_by(user, key, found, name)
+
+
+def put_by(user: User, key: uuid.UUID, found: Any, name: str) -> OwnPart:
+    """The same for a part of any rocket file."""
     existing = OwnPart.objects.filter(pk=key).first()
     if existing is not None and existing.owner_id != user.pk:
         raise RefusedError(409, "key_taken", "That key is taken; make a new one.")

@@ -36,7 +36,7 @@ def keep_photo(user: User, build_key: uuid.UUID, key: uuid.UUID, step_key: str, 
         raise RocketryError(
             "photo", f"is {size / 1e6:.0f} MB; {LARGEST_BYTES / 1e6:.0f} MB are the most. Let the phone make it smaller"
         )
-    small, width, height = _smaller(upload.read())
+    small, width, height = smaller(upload.read())
     with transaction.atomic():
         build = build_of(user, build_key)
         there = BuildPhoto.objects.filter(pk=key).first()
@@ -53,7 +53,8 @@ def keep_photo(user: User, build_key: uuid.UUID, key: uuid.UUID, step_key: str, 
     return build
 
 
-def _smaller(data: bytes) -> tuple[bytes, int, int]:
+def smaller(data: bytes) -> tuple[bytes, int, int]:
+    """A JPEG of the pixels alone, its width and height; raises RocketryError for no picture."""
     from PIL import Image, ImageOps, UnidentifiedImageError
 
     try:

@@ -1,0 +1,114 @@
+"""Keep what was measured by other means than a log: typed read-outs, sightings, where it lay, for which level it flew."""
+
+import uuid
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.logbook.measured import settle
+from wobbly_fin.logbook.mine import flight_of
+from wobbly_fin.logbook.models import Flight
+from wobbly_fin.rocketry.altimetry.explain import READOUT_NAMES
+from wobbly_fin.rocketry.errors import RocketryError, require_finite
+from wobbly_fin.rocketry.flightlog.typed import TYPED, check_readouts
+from wobbly_fin.rocketry.tracking.fall import height_by_fall
+from wobbly_fin.rocketry.tracking.stations import Sighting, track
+from wobbly_fin.rocketry.units import parse
+
+_FARTHEST_M = 30_000.0
+
+
+def keep_readouts(user: User, key: uuid.UUID, typed: dict[str, str]) -> Flight:
+    """Keep read-outs typed off an altimeter; an empty text takes one away.
+
+    Raises
+    ------
+    RocketryError
+        Naming the box at fault; figures that only do not go together are kept and questioned on the flight's page.
+    """
+    system = units_of(preferences_of(user)).system
+    with transaction.atomic():
+        flight = flight_of(user, key, lock=True)
+        texts = {k: v for k, v in flight.typed.items() if k.startswith("readout.")}
+        for name, text in typed.items():
+            if name not in TYPED:
+                raise RocketryError(name[:40], "is no read-out")
+            texts[f"readout.{name}"] = text.strip()[:40]
+        texts = {k: v for k, v in texts.items() if v}
+        figures = {}
+        for place, text in texts.items():
+            name = place.removeprefix("readout.")
+            figures[name] = parse(text, READOUT_NAMES[name][1], system, name=name).si  # type: ignore[arg-type]
+        check_readouts(figures)
+        flight.readouts = figures
+        flight.typed = {k: v for k, v in flight.typed.items() if not k.startswith("readout.")} | texts
+        return settle(flight)
+
+
+def keep_tracking(user: User, key: uuid.UUID, *, baseline: str, stations: list[dict[str, str]], fall: str) -> Flight:
+    """Keep sightings and the seconds of fall, as typed; all empty takes them away."""
+    system = units_of(preferences_of(user)).system
+    with transaction.atomic():
+        flight = flight_of(user, key, lock=True)
+        given = [s for s in stations if any(v.strip() for v in s.values())]
+        told: dict[str, Any] = {"typed": {"baseline": baseline[:40], "stations": given[:2], "fall": fall[:40]}}
+        if given:
+            if not baseline.strip():
+                raise RocketryError(
+                    "baseline_m", "is missing: how far apart were the stations, or how far from the pad was the one?"
+                )
+            told["baseline_m"] = parse(baseline, "length", system, name="baseline_m").si
+            told["stations"] = [
+                {name: _angle(s.get(name, ""), f"stations.{i}.{name}") for name in ("elevation_deg", "azimuth_deg")}
+                for i, s in enumerate(given)
+            ]
+            if len(given) == 1:
+                told["stations"][0]["azimuth_deg"] = None
+            for i, s in enumerate(told["stations"]):
+                if s["elevation_deg"] is None:
+                    raise RocketryError(f"stations.{i}.elevation_deg", "is missing")
+            track(told["baseline_m"], tuple(Sighting(**s) for s in told["stations"]))
+        if fall.strip():
+            told["fall_s"] = parse(fall, "duration", system, name="fall_s").si
+            height_by_fall(told["fall_s"], 1.0)
+        flight.tracking = told if given or fall.strip() else None
+        return settle(flight)
+
+
+def keep_landing(user: User, key: uuid.UUID, x_m: float | None, y_m: float | None) -> Flight:
+    """Keep where it lay, east and north of the pad; None takes it away. [m]"""
+    with transaction.atomic():
+        flight = flight_of(user, key, lock=True)
+        if (x_m is None) != (y_m is None):
+            raise RocketryError("y_m" if y_m is None else "x_m", "is missing: a place has both")
+        for name, value in (("x_m", x_m), ("y_m", y_m)):
+            if value is not None:
+                require_finite(name, value, -_FARTHEST_M, _FARTHEST_M)
+        flight.landing_x_m, flight.landing_y_m = x_m, y_m
+        flight.save()
+        return flight
+
+
+def keep_certification(user: User, key: uuid.UUID, level: int | None) -> Flight:
+    """Say that it was flown for a certification level, or that it was not."""
+    with transaction.atomic():
+        flight = flight_of(user, key, lock=True)
+        if level is not None and level not in (1, 2, 3):
+            raise RocketryError("level", "is 1, 2 or 3, as the local body counts them")
+        flight.certification = level
+        flight.save()
+        return flight
+
+
+def _angle(text: str, name: str) -> float | None:
+    tidy = text.strip().rstrip("°").replace(",", ".").strip()
+    if not tidy:
+        return None
+    try:
+        value = float(tidy)
+    except ValueError:
+        raise RocketryError(name, f"{text.strip()[:20]!r} is no angle; write degrees, such as 41.5") from None
+    require_finite(name, value, 0.0, 180.0)
+    return value

@@ -1,0 +1,170 @@
+"""A flight's page: logs, read-outs, sightings, where it lay, photos, and the simulated altimeter."""
+
+import json
+import uuid
+from typing import Any
+
+from django.http import FileResponse, Http404, HttpRequest
+from ninja import File, Form, Router, Status, UploadedFile
+
+from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.logbook.actions.keep_flight_photo import drop_flight_photo, keep_flight_photo
+from wobbly_fin.logbook.actions.keep_log import change_log, drop_log, keep_log, read_only
+from wobbly_fin.logbook.actions.keep_measures import keep_certification, keep_landing, keep_readouts, keep_tracking
+from wobbly_fin.logbook.api.page import log_out, page_out
+from wobbly_fin.logbook.api.page_schemas import (
+    AltimeterIn,
+    AltimeterOut,
+    CertificationIn,
+    FlightPageOut,
+    LandedIn,
+    LogOut,
+    ReadingIn,
+    ReadoutsIn,
+    TrackingIn,
+)  # fmt: skip
+from wobbly_fin.logbook.mine import flight_of
+from wobbly_fin.logbook.models import FlightPhoto
+from wobbly_fin.logbook.pocket import pocket_of
+from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.standins.altimeter import dump, readouts
+from wobbly_fin.stores.shelf import shelf
+
+router = Router(tags=["flight"])
+_BAD = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
+
+
+def _page(request: HttpRequest, key: uuid.UUID) -> FlightPageOut:
+    user = person(request)
+    row = flight_of(user, key)
+    base = row.label.partition("-")[0]
+    known = next((s.key for s in shelf(user) if s.motor.decoded.base == base and s.motor.kind == "single"), None)
+    return page_out(row, units_of(preferences_of(user)), known)
+
+
+@router.get("/flights/{uuid:key}/page", response={200: FlightPageOut, 404: ErrorOut}, operation_id="flight_page")
+def flight_page(request: HttpRequest, key: uuid.UUID) -> FlightPageOut:
+    """A flight with everything it was measured with."""
+    return _page(request, key)
+
+
+@router.post("/logs/read", response={200: LogOut, 422: ErrorOut}, operation_id="read_log")
+def read_log(request: HttpRequest, file: File[UploadedFile], reading: Form[str] = "") -> LogOut:
+    """What an altimeter's file says; nothing is kept."""
+    told = _reading(reading)
+    log = read_only(file.read(MOST_BYTES + 1), told.columns, told.number, told.placed)
+    return log_out(log, units_of(preferences_of(person(request))), name=file.name or "")
+
+
+@router.post("/flights/{uuid:key}/logs/{uuid:log}", response={200: FlightPageOut, **_BAD}, operation_id="keep_log")
+def post_log(
+    request: HttpRequest, key: uuid.UUID, log: uuid.UUID, file: File[UploadedFile], reading: Form[str] = ""
+) -> FlightPageOut:
+    """Keep an altimeter's file with a flight."""
+    told = _reading(reading)
+    keep_log(
+        person(request), key, log, name=file.name or "", data=file.read(MOST_BYTES + 1), columns=told.columns, number=told.number,
+        placed=told.placed,
+    )  # fmt: skip
+    return _page(request, key)
+
+
+@router.put("/logs/{uuid:log}", response={200: FlightPageOut, **_BAD}, operation_id="change_log")
+def put_log(request: HttpRequest, log: uuid.UUID, body: ReadingIn) -> FlightPageOut:
+    """Say anew what a log's columns are and where its moments lie."""
+    flight = change_log(person(request), log, columns=body.columns, number=body.number, placed=body.placed)
+    return _page(request, flight.pk)
+
+
+@router.delete("/logs/{uuid:log}", response={200: FlightPageOut, 404: ErrorOut}, operation_id="drop_log")
+def delete_log(request: HttpRequest, log: uuid.UUID) -> FlightPageOut:
+    """Throw a log away."""
+    return _page(request, drop_log(person(request), log).pk)
+
+
+@router.put("/flights/{uuid:key}/readouts", response={200: FlightPageOut, **_BAD}, operation_id="keep_readouts")
+def put_readouts(request: HttpRequest, key: uuid.UUID, body: ReadoutsIn) -> FlightPageOut:
+    """Keep read-outs typed off an altimeter."""
+    keep_readouts(person(request), key, body.typed)
+    return _page(request, key)
+
+
+@router.put("/flights/{uuid:key}/tracking", response={200: FlightPageOut, **_BAD}, operation_id="keep_tracking")
+def put_tracking(request: HttpRequest, key: uuid.UUID, body: TrackingIn) -> FlightPageOut:
+    """Keep sightings and the time of fall."""
+    keep_tracking(person(request), key, baseline=body.baseline, stations=body.stations, fall=body.fall)
+    return _page(request, key)
+
+
+@router.put("/flights/{uuid:key}/landed", response={200: FlightPageOut, **_BAD}, operation_id="keep_landed")
+def put_landed(request: HttpRequest, key: uuid.UUID, body: LandedIn) -> FlightPageOut:
+    """Keep where it lay."""
+    keep_landing(person(request), key, body.x_m, body.y_m)
+    return _page(request, key)
+
+
+@router.put("/flights/{uuid:key}/certification", response={200: FlightPageOut, **_BAD}, operation_id="keep_certification")
+def put_certification(request: HttpRequest, key: uuid.UUID, body: CertificationIn) -> FlightPageOut:
+    """Say for which level it was flown."""
+    keep_certification(person(request), key, body.level)
+    return _page(request, key)
+
+
+@router.post(
+    "/flights/{uuid:key}/photos/{uuid:photo_key}", response={200: FlightPageOut, **_BAD}, operation_id="keep_flight_photo"
+)
+def post_photo(
+    request: HttpRequest, key: uuid.UUID, photo_key: uuid.UUID, photo: File[UploadedFile], title: Form[str] = ""
+) -> FlightPageOut:
+    """Keep a photo with a flight."""
+    keep_flight_photo(person(request), key, photo_key, title, photo)
+    return _page(request, key)
+
+
+@router.get("/photos/{uuid:key}", operation_id="flight_photo")
+def get_photo(request: HttpRequest, key: uuid.UUID) -> FileResponse:
+    """A photo's pixels."""
+    found = FlightPhoto.objects.filter(pk=key, flight__owner_id=person(request).pk).first()
+    if found is None:
+        raise Http404
+    return FileResponse(found.file.open("rb"), content_type="image/jpeg")
+
+
+@router.delete("/photos/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="drop_flight_photo")
+def delete_photo(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Throw a photo away."""
+    drop_flight_photo(person(request), key)
+    return Status(204, None)
+
+
+@router.post("/flights/{uuid:key}/altimeter", response={200: AltimeterOut, **_BAD}, operation_id="simulated_altimeter")
+def altimeter(request: HttpRequest, key: uuid.UUID, body: AltimeterIn) -> AltimeterOut:
+    """Work the simulated pocket altimeter; nothing is kept."""
+    device = pocket_of(flight_of(person(request), key), body.acts)
+    return AltimeterOut(
+        screen=device.screen, shown=device.shown, readouts=[list(r) for r in readouts(device)], can_send=device.recording is not None,
+        says="Simulated: the design of that day flown again, a little off in drag, thrust and delay, with sensor noise and gusts on the port.",
+    )  # fmt: skip
+
+
+@router.post("/flights/{uuid:key}/altimeter/{uuid:log}", response={200: FlightPageOut, **_BAD}, operation_id="send_simulated_log")
+def send_log(request: HttpRequest, key: uuid.UUID, log: uuid.UUID, body: AltimeterIn) -> FlightPageOut:
+    """Keep the simulated altimeter's log with the flight, marked as simulated."""
+    user = person(request)
+    device = pocket_of(flight_of(user, key), body.acts)
+    text = dump(device, "plain")
+    keep_log(user, key, log, name="simulated altimeter.csv", data=text.encode(), columns=[], simulated=True)
+    return _page(request, key)
+
+
+def _reading(text: str) -> ReadingIn:
+    """What came beside an uploaded file, as JSON in a form field."""
+    if not text.strip():
+        return ReadingIn()
+    try:
+        told: Any = json.loads(text)
+    except (ValueError, RecursionError):
+        raise RocketryError("reading", "is no JSON") from None
+    return ReadingIn.model_validate(told)

@@ -1,0 +1,181 @@
+"""Reviews, teardowns and statistics as answers."""
+
+from collections.abc import Callable
+from typing import Any
+
+from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.logbook.api.review_schemas import (
+    CertificationOut,
+    ChainLinkIO,
+    FindingIO,
+    MotorDelayOut,
+    QuestionOut,
+    RankedOut,
+    RepairOut,
+    ReviewedPartOut,
+    ReviewOut,
+    StatisticsOut,
+    SummaryOut,
+    TeardownOut,
+)  # fmt: skip
+from wobbly_fin.logbook.clues import clues_of
+from wobbly_fin.logbook.learnt import open_repairs
+from wobbly_fin.logbook.models import Flight, Review, Teardown
+from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.building.repairs import DAMAGES
+from wobbly_fin.rocketry.failures.causes import PHASES
+from wobbly_fin.rocketry.failures.chain import PART_STATES, Link, proposed_chain
+from wobbly_fin.rocketry.failures.clues import CLUES
+from wobbly_fin.rocketry.failures.explain import advice_sentence, chain_sentence, likelihood
+from wobbly_fin.rocketry.failures.review import Ranked, questions, rank
+from wobbly_fin.rocketry.failures.teardown import JOINTS, WENT, Finding, advise
+from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
+from wobbly_fin.rocketry.flightlog.statistics import FlightLine, Summary, summaries
+from wobbly_fin.rocketry.learning.delays import DelayLearnt
+from wobbly_fin.rocketry.learning.explain import delay_sentence
+from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.workshop.models import Build
+
+_SHOWN_CAUSES = 6
+
+
+def review_out(flight: Flight) -> ReviewOut:
+    """A review as it stands; an empty one where none was begun."""
+    row = Review.objects.filter(flight=flight).first() or Review(flight=flight)
+    known = clues_of(flight)
+    evidence = known | row.answers
+    ranked = rank(evidence)
+    useful = set(questions(evidence))
+    file = read_rocket_file(flight.rocket_snapshot.content)
+    links = tuple(Link(**(link | {"from_keys": tuple(link["from_keys"])})) for link in row.chain)
+    shown = [r for i, r in enumerate(ranked) if i < _SHOWN_CAUSES or r.key == row.cause]
+    still = set(open_repairs(flight.rocket))
+    builds = {b.damage: b.pk for b in Build.objects.filter(rocket=flight.rocket, kind="repair", deleted_at__isnull=True)}
+    counts = row.decided_at is not None and row.grounds
+    asked = [key for key, clue in CLUES.items() if clue.source == "answer" and (key in row.answers or key in useful)]
+    return ReviewOut(
+        flight_id=flight.pk,
+        rocket_id=flight.rocket_id,
+        rocket_name=flight.rocket.name,
+        day=flight.flown_on,
+        label=flight.label,
+        happened=f"{OPENINGS[flight.opening]}, {LANDINGS[flight.landing]}",  # type: ignore[index]
+        known=[CLUES[k].yes if v else CLUES[k].no for k, v in known.items() if v or CLUES[k].source == "log"],
+        questions=[
+            QuestionOut(key=key, question=CLUES[key].question, answer=row.answers.get(key), useful=key in useful) for key in asked
+        ],
+        causes=[_ranked(r) for r in shown],
+        parts=[
+            ReviewedPartOut(
+                key=str(p.id), name=getattr(p, "name", "") or _word(p.type), type=p.type, state=row.parts.get(str(p.id), ""),
+                can_salvage=p.type in PART_TYPES and row.parts.get(str(p.id)) in ("held", "marked"), salvaged=str(p.id) in row.salvaged,
+            )
+            for p in file.parts
+        ],
+        part_states=dict(PART_STATES), phases=dict(PHASES), damages=dict(DAMAGES), is_quick=file.is_quick,  # type: ignore[arg-type]
+        cause=row.cause, chain=[_link(x) for x in links], chain_said=chain_sentence(links), changes=row.changes, lesson=row.lesson,
+        repairs=[
+            RepairOut(damage=d, words=DAMAGES[d], done=d in row.mended or (counts and d not in still), build_id=builds.get(d))
+            for d in row.repairs
+        ],
+        grounds=row.grounds, grounded_now=bool(still), phase=row.phase, separated=row.separated, decided=row.decided_at is not None,
+    )  # fmt: skip
+
+
+def _ranked(r: Ranked) -> RankedOut:
+    reasons = tuple(s.sentence for s in r.speaks_for[:3])
+    return RankedOut(
+        key=r.key, name=r.cause.name, phase=PHASES[r.cause.phase], likely=likelihood(r.probability), probability=r.probability, kind=r.cause.kind,
+        speaks_for=[s.sentence for s in r.speaks_for], speaks_against=[s.sentence for s in r.speaks_against], inspect=list(r.cause.inspect),
+        change=list(r.cause.change), check=r.cause.check, repair=r.cause.repair, chain=[_link(x) for x in proposed_chain(r.key, reasons)],
+    )  # fmt: skip
+
+
+def _link(link: Link) -> ChainLinkIO:
+    return ChainLinkIO(key=link.key, says=link.says, from_keys=list(link.from_keys), evidence=link.evidence, part=link.part)
+
+
+def _word(part_type: str) -> str:
+    return PART_TYPES[part_type].WORD if part_type in PART_TYPES else part_type.replace("_", " ")
+
+
+def teardown_out(row: Teardown | None) -> TeardownOut:
+    """A teardown and its advice."""
+    findings = [FindingIO(**f) for f in row.findings] if row else []
+    return TeardownOut(
+        day=row.on if row else None, findings=findings, remarks=row.remarks if row else "",
+        advice=[advice_sentence(a) for a in advise([Finding(**f) for f in row.findings])] if row else [],
+        joints=dict(JOINTS), went=dict(WENT),  # type: ignore[arg-type]
+    )  # fmt: skip
+
+
+def statistics_out(rows: list[Flight], delays: dict[tuple[str, float], DelayLearnt], units: UnitChoice) -> StatisticsOut:
+    """Every flight that was meant to fly, grouped three ways."""
+    flown = [r for r in rows if r.opening != "no_launch"]
+
+    def grouped(name: Callable[[Flight], str]) -> list[SummaryOut]:
+        return [_summary(s, units) for s in summaries([_line(r, name(r)) for r in flown])]
+
+    certified = [r for r in rows if r.certification]
+    return StatisticsOut(
+        rockets=grouped(lambda r: r.rocket.name), motors=grouped(lambda r: r.label.partition("-")[0]),
+        seasons=grouped(lambda r: str(r.flown_on.year)),
+        delays=[
+            MotorDelayOut(
+                motor=key.split("/")[1], label_s=d.label_s, mean_s=d.mean_s, low_s=d.interval_s[0], high_s=d.interval_s[1], count=d.count,
+                said=delay_sentence(d, units),
+            )
+            for (key, _), d in sorted(delays.items())
+        ],
+        certifications=[
+            CertificationOut(
+                flight_id=r.pk, level=r.certification or 0, day=r.flown_on, rocket=r.rocket.name, label=r.label, passed=_success(r),
+                said="a safe return, as the level asks" if _success(r) else "no safe return: to be flown again",
+            )
+            for r in certified
+        ],
+        said="Bars are 90 % intervals (Wilson): a few flights say little about the next." if flown else "",
+    )  # fmt: skip
+
+
+def _success(row: Flight) -> bool:
+    return succeeded(row.opening, row.landing)  # type: ignore[arg-type]
+
+
+def _line(row: Flight, group: str) -> FlightLine:
+    miss = None
+    if row.apogee_m is not None and row.forecast_apogee_m:
+        miss = row.apogee_m / row.forecast_apogee_m - 1
+    distance = None
+    if row.landing_x_m is not None and row.landing_y_m is not None:
+        distance = (row.landing_x_m**2 + row.landing_y_m**2) ** 0.5
+    return FlightLine(
+        group=group,
+        success=_success(row),
+        miss_fraction=miss,
+        distance_m=distance,
+        delay_s=row.real_delay_s,
+        label_s=row.delay_s,
+        cost=row.cost,
+    )
+
+
+def _summary(s: Summary, units: UnitChoice) -> SummaryOut:
+    said: dict[str, Any] = {}
+    if s.miss is not None:
+        said["miss"] = f"{s.miss.median:+.0%}".replace("-", "−")
+    if s.distance_m is not None:
+        said["distance"] = show(s.distance_m.median, "height", units)
+    if s.delay_off_s is not None:
+        said["delay"] = f"{s.delay_off_s.median:+.1f} s".replace("-", "−")
+    if s.cost_per_flight is not None:
+        said["cost"] = f"{s.cost_per_flight:.2f}"
+    return SummaryOut(
+        group=s.group,
+        flights=s.flights,
+        successes=s.success.count,
+        share=s.success.share,
+        low=s.success.low,
+        high=s.success.high,
+        said=said,
+    )

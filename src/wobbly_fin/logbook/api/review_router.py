@@ -1,0 +1,135 @@
+"""Failures taken apart, rockets cut open, the log in figures, and everything in and out of files."""
+
+import datetime
+import json
+import uuid
+
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import File, Router, Status, UploadedFile
+
+from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.formats.flights_file import FlightsFile
+from wobbly_fin.formats.landings import landings_geojson, landings_kml
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.logbook.actions.import_flights import import_flights
+from wobbly_fin.logbook.actions.keep_review import Reviewed, bin_review, keep_review, keep_teardown, salvage
+from wobbly_fin.logbook.api.review_answers import review_out, statistics_out, teardown_out
+from wobbly_fin.logbook.api.review_schemas import ReviewIn, ReviewOut, SalvageIn, StatisticsOut, TeardownIn, TeardownOut
+from wobbly_fin.logbook.archive import LARGEST_BYTES, restore_archive, write_archive
+from wobbly_fin.logbook.learnt import delays_of
+from wobbly_fin.logbook.mine import flight_of
+from wobbly_fin.logbook.models import Flight, Teardown
+from wobbly_fin.logbook.shared import flight_rows, landing_points
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.failures.chain import Link
+from wobbly_fin.site.errors import ErrorOut
+
+router = Router(tags=["reviews"])
+_BAD = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
+
+
+@router.get("/flights/{uuid:key}/review", response={200: ReviewOut, 404: ErrorOut}, operation_id="review")
+def get_review(request: HttpRequest, key: uuid.UUID) -> ReviewOut:
+    """A flight's review; an empty one where none was begun."""
+    return review_out(flight_of(person(request), key))
+
+
+@router.put("/flights/{uuid:key}/review", response={200: ReviewOut, **_BAD}, operation_id="keep_review")
+def put_review(request: HttpRequest, key: uuid.UUID, body: ReviewIn) -> ReviewOut:
+    """Keep a review."""
+    user, told = person(request), body.model_dump()
+    chain = tuple(Link(**(link | {"from_keys": tuple(link["from_keys"])})) for link in told.pop("chain"))
+    repairs, mended = tuple(told.pop("repairs")), tuple(told.pop("mended"))
+    keep_review(user, key, Reviewed(**told, chain=chain, repairs=repairs, mended=mended))
+    return review_out(flight_of(user, key))
+
+
+@router.delete("/flights/{uuid:key}/review", response={204: None, 404: ErrorOut}, operation_id="bin_review")
+def delete_review(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Throw a review away."""
+    bin_review(person(request), key)
+    return Status(204, None)
+
+
+@router.post("/flights/{uuid:key}/review/salvage", response={200: ReviewOut, **_BAD}, operation_id="salvage")
+def post_salvage(request: HttpRequest, key: uuid.UUID, body: SalvageIn) -> ReviewOut:
+    """Put a part that held into the stores."""
+    user = person(request)
+    salvage(user, key, body.part, body.key)
+    return review_out(flight_of(user, key))
+
+
+@router.get("/teardowns/{uuid:rocket}", response={200: TeardownOut, 404: ErrorOut}, operation_id="teardown")
+def get_teardown(request: HttpRequest, rocket: uuid.UUID) -> TeardownOut:
+    """What was found when a rocket was cut open."""
+    if not Rocket.objects.visible_to(person(request)).filter(pk=rocket).exists():
+        raise Http404
+    return teardown_out(Teardown.objects.filter(rocket_id=rocket).first())
+
+
+@router.put("/teardowns/{uuid:rocket}", response={200: TeardownOut, **_BAD}, operation_id="keep_teardown")
+def put_teardown(request: HttpRequest, rocket: uuid.UUID, body: TeardownIn) -> TeardownOut:
+    """Keep what was found."""
+    found = [f.model_dump() for f in body.findings]
+    return teardown_out(keep_teardown(person(request), rocket, body.on, found, body.remarks))
+
+
+@router.get("/advice", response=list[str], operation_id="building_advice")
+def get_advice(request: HttpRequest) -> list[str]:
+    """What every teardown of this person's rockets advises for the next build."""
+    rows = Teardown.objects.filter(rocket__owner_id=person(request).pk, rocket__deleted_at__isnull=True).select_related("rocket")
+    return [f"{row.rocket.name}: {said}" for row in rows for said in teardown_out(row).advice]
+
+
+@router.get("/statistics", response=StatisticsOut, operation_id="statistics")
+def get_statistics(request: HttpRequest, rocket: uuid.UUID | None = None, year: int | None = None) -> StatisticsOut:
+    """The log in figures."""
+    user = person(request)
+    rows = Flight.objects.visible_to(user).select_related("rocket")
+    rows = rows.filter(**({"rocket_id": rocket} if rocket else {}), **({"flown_on__year": year} if year else {}))
+    return statistics_out(list(rows), delays_of(user), units_of(preferences_of(user)))
+
+
+@router.get("/flights.json", operation_id="flights_json")
+def flights_json(request: HttpRequest) -> HttpResponse:
+    """Every flight as JSON, SI."""
+    document = FlightsFile(flights=flight_rows(person(request))).model_dump(mode="json")
+    return _download(json.dumps(document, ensure_ascii=False, indent=1), "flights.json", "application/json")
+
+
+@router.get("/landings.geojson", operation_id="landings_geojson")
+def get_geojson(request: HttpRequest) -> HttpResponse:
+    """Where flights came down, for maps."""
+    return _download(json.dumps(landings_geojson(landing_points(person(request)))), "landings.geojson", "application/geo+json")
+
+
+@router.get("/landings.kml", operation_id="landings_kml")
+def get_kml(request: HttpRequest) -> HttpResponse:
+    """The same as KML."""
+    return _download(landings_kml(landing_points(person(request))), "landings.kml", "application/vnd.google-earth.kml+xml")
+
+
+@router.post("/flights/import", response={200: dict[str, list[str]], **_BAD}, operation_id="import_flights")
+def post_flights(request: HttpRequest, file: File[UploadedFile]) -> dict[str, list[str]]:
+    """Take in flights from JSON or CSV; what cannot be taken is said line by line."""
+    return import_flights(person(request), file.read())
+
+
+@router.get("/archive.zip", operation_id="archive")
+def get_archive(request: HttpRequest) -> HttpResponse:
+    """Everything a person has, as one zip."""
+    return _download(write_archive(person(request)), f"wobbly-fin-{datetime.date.today():%Y-%m-%d}.zip", "application/zip")
+
+
+@router.post("/archive", response={200: dict[str, int], **_BAD}, operation_id="restore_archive")
+def post_archive(request: HttpRequest, file: File[UploadedFile]) -> dict[str, int]:
+    """Put an archive back where the hangar is empty of it."""
+    if (file.size or 0) > LARGEST_BYTES:
+        raise RocketryError("file", f"has {(file.size or 0) / 1e6:.0f} MB; {LARGEST_BYTES / 1e6:.0f} are the most")
+    return restore_archive(person(request), file.read())
+
+
+def _download(content: str | bytes, name: str, kind: str) -> HttpResponse:
+    response = HttpResponse(content, content_type=f"{kind}; charset=utf-8" if isinstance(content, str) else kind)
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response

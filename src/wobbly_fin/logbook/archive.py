@@ -1,0 +1,220 @@
+"""Everything a person has, as one zip: rows as versioned JSON, files beside them. Restored it is the same to the last byte."""
+
+import io
+import json
+import zipfile
+from collections.abc import Iterable
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.core import serializers
+from django.core.exceptions import ValidationError
+from django.core.files.base import ContentFile
+from django.db import models, transaction
+
+from wobbly_fin.accounts.models import Preferences
+from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.hangar.models import Rocket, RocketRevision, Snapshot
+from wobbly_fin.hangar.snapshots import content_hash
+from wobbly_fin.launchdays.models import DayEvent, LaunchDay, ManifestLine
+from wobbly_fin.logbook.log_files import packed, unpacked
+from wobbly_fin.logbook.models import Flight, FlightLogFile, FlightPhoto, Review, Teardown
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.stores.models import FlyingField, MotorStock, OwnGlue, OwnMotor, OwnPart, RawStock
+from wobbly_fin.workshop.models import Build, BuildEvent, BuildPhoto, FreeTime
+
+FORMAT, VERSION = "wobbly-fin-archive", 1
+LARGEST_BYTES, MOST_FILES = 400_000_000, 20_000
+_DOCUMENT = "archive.json"
+_EPOCH = (1980, 1, 1, 0, 0, 0)  # of every member: the same rows make the same bytes
+
+# What is kept, in the order in which it can be put back, and how a row's owner is found.
+_ROWS: tuple[tuple[type[models.Model], str], ...] = (
+    (Preferences, "user"), (FreeTime, "user"), (OwnMotor, "owner"), (FlyingField, "owner"), (MotorStock, "owner"), (OwnPart, "owner"),
+    (OwnGlue, "owner"), (RawStock, "owner"), (Rocket, "owner"), (RocketRevision, "rocket__owner"), (Build, "owner"),
+    (BuildEvent, "build__owner"), (BuildPhoto, "build__owner"), (LaunchDay, "owner"), (ManifestLine, "day__owner"), (DayEvent, "day__owner"),
+    (Snapshot, ""), (Flight, "owner"), (FlightLogFile, "flight__owner"), (FlightPhoto, "flight__owner"), (Review, "flight__owner"),
+    (Teardown, "rocket__owner"),
+)  # fmt: skip
+_BY_LABEL = {model._meta.label_lower: (model, path) for model, path in _ROWS}
+# Numbered by this database: a key of its own is given on the way in.
+_RENUMBERED = {Preferences, FreeTime, RocketRevision}
+
+
+def write_archive(user: User) -> bytes:
+    """Everything, as a zip."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as packed_up:
+        rows: list[dict[str, Any]] = []
+        for model, path in _ROWS:
+            found = _of(user, model, path)
+            for row in found:
+                told = serializers.serialize("python", [row])[0]
+                fields = told["fields"]
+                for name in ("owner", "user"):
+                    fields.pop(name, None)
+                if isinstance(row, FlightLogFile):
+                    fields.pop("data")
+                    _member(packed_up, f"logs/{row.pk}", unpacked(row))
+                if isinstance(row, BuildPhoto | FlightPhoto):
+                    with row.file.open("rb") as file:
+                        _member(packed_up, f"photos/{row.pk}.jpg", file.read())
+                    fields["file"] = f"{row.pk}.jpg"
+                rows.append({"model": told["model"], "pk": None if model in _RENUMBERED else str(told["pk"]), "fields": fields})
+        document = {"format": FORMAT, "version": VERSION, "rows": rows}
+        text = json.dumps(document, ensure_ascii=False, sort_keys=True, indent=1, default=_told, allow_nan=False)
+        _member(packed_up, _DOCUMENT, text.encode())
+    return out.getvalue()
+
+
+def restore_archive(user: User, data: bytes) -> dict[str, int]:
+    """Put an archive's rows back for somebody whose hangar is empty of them; how many of each.
+
+    Raises
+    ------
+    RocketryError
+        With ``file`` where it is no archive of this kind, was tampered with, or its rows are here already.
+    """
+    with _opened(data) as packed_up:
+        document = _document(packed_up)
+        with transaction.atomic():
+            Preferences.objects.filter(user=user).delete()
+            FreeTime.objects.filter(user=user).delete()
+            counts = _put_back(user, packed_up, document["rows"])
+    return counts
+
+
+def _of(user: User, model: type[models.Model], path: str) -> Iterable[Any]:
+    if model is Snapshot:
+        flights = Flight.objects.filter(owner=user)
+        hashes = {h for name in ("rocket", "motor", "site", "rules") for h in flights.values_list(f"{name}_snapshot", flat=True)}
+        return Snapshot.objects.filter(pk__in=hashes).order_by("pk")
+    order = ("rocket", "number") if model is RocketRevision else ("pk",)
+    return model._default_manager.filter(**{path: user}).order_by(*order)
+
+
+def _member(packed_up: zipfile.ZipFile, name: str, data: bytes) -> None:
+    info = zipfile.ZipInfo(name, _EPOCH)
+    info.compress_type, info.external_attr = zipfile.ZIP_DEFLATED, 0o600 << 16
+    packed_up.writestr(info, data)
+
+
+def _told(value: Any) -> Any:
+    return value.isoformat() if hasattr(value, "isoformat") else str(value)
+
+
+def _opened(data: bytes) -> zipfile.ZipFile:
+    try:
+        packed_up = zipfile.ZipFile(io.BytesIO(data))
+    except (zipfile.BadZipFile, ValueError):
+        raise RocketryError("file", "is no zip; choose the archive that was saved here") from None
+    members = packed_up.infolist()
+    if len(members) > MOST_FILES or sum(m.file_size for m in members) > LARGEST_BYTES:
+        raise RocketryError(
+            "file",
+            f"unpacks to more than {LARGEST_BYTES // 1_000_000} MB or {MOST_FILES} files; that is no archive of one person",
+        )
+    return packed_up
+
+
+def _read(packed_up: zipfile.ZipFile, name: str) -> bytes:
+    try:
+        return packed_up.read(name)
+    except KeyError:
+        raise RocketryError("file", f"lacks {name[:60]}, which its rows speak of") from None
+    except (zipfile.BadZipFile, OSError, RuntimeError, EOFError, ValueError, NotImplementedError):
+        raise RocketryError("file", f"is damaged at {name[:60]}") from None
+    except Exception as error:  # zlib.error has no public base of its own
+        raise RocketryError("file", f"is damaged at {name[:60]} ({error})") from None
+
+
+def _document(packed_up: zipfile.ZipFile) -> dict[str, Any]:
+    try:
+        document = json.loads(_read(packed_up, _DOCUMENT))
+    except (ValueError, RecursionError):
+        raise RocketryError("file", f"holds no readable {_DOCUMENT}") from None
+    if not isinstance(document, dict) or document.get("format") != FORMAT or not isinstance(document.get("rows"), list):
+        raise RocketryError("file", f"is no {FORMAT}")
+    if document.get("version") != VERSION:
+        raise RocketryError("file", f"is of version {str(document.get('version'))[:10]}; this reads version {VERSION}")
+    return document
+
+
+def _put_back(user: User, packed_up: zipfile.ZipFile, rows: list[Any]) -> dict[str, int]:
+    counts: dict[str, int] = {}
+    inside: set[tuple[type[models.Model], str]] = set()
+    for number, told in enumerate(rows):
+        if not isinstance(told, dict) or told.get("model") not in _BY_LABEL or not isinstance(told.get("fields"), dict):
+            raise RocketryError("file", f"has a row that is none of ours: row {number + 1}")
+        model = _BY_LABEL[told["model"]][0]
+        try:
+            _put_row(user, packed_up, model, told, inside)
+        except (ValidationError, serializers.base.DeserializationError, ValueError, TypeError, AttributeError) as error:
+            if isinstance(error, RocketryError):
+                raise
+            raise RocketryError("file", f"has a row that cannot be: row {number + 1}, {told['model']}") from error
+        counts[told["model"]] = counts.get(told["model"], 0) + 1
+    return counts
+
+
+def _put_row(user: User, packed_up: zipfile.ZipFile, model: type[models.Model], told: dict[str, Any], inside: set[Any]) -> None:
+    fields = dict(told["fields"])
+    names = {f.name for f in model._meta.fields}
+    for owner in ("owner", "user"):
+        if owner in names:
+            fields[owner] = user.pk
+    photo = None
+    if model is FlightLogFile:
+        fields["data"] = None
+    if model in (BuildPhoto, FlightPhoto):
+        photo = _read(packed_up, f"photos/{told['pk']}.jpg")
+        _must_be_jpeg(photo)
+        fields["file"] = ""
+    if set(fields) - names:
+        raise RocketryError("file", f"has a field nobody knows: {sorted(set(fields) - names)[0][:40]}")
+    # Every row it hangs on must have come with it: an archive does not reach into what others have.
+    for field in model._meta.fields:
+        target = field.related_model
+        hangs = (
+            isinstance(field, models.ForeignKey) and field.name not in ("owner", "user") and fields.get(field.name) is not None
+        )
+        if hangs and (target, str(fields[field.name])) not in inside:
+            raise RocketryError("file", f"has a {model._meta.verbose_name} that hangs on a row it does not hold")
+    made = next(serializers.deserialize("python", [{"model": told["model"], "pk": told["pk"], "fields": fields}])).object
+    if isinstance(made, Snapshot):
+        if content_hash(made.kind, made.content) != made.hash:
+            raise RocketryError("file", "was changed since it was saved: a frozen document does not fit its hash")
+        inside.add((model, str(made.pk)))
+        Snapshot.objects.get_or_create(
+            hash=made.hash, defaults={"kind": made.kind, "content": made.content, "made_at": made.made_at}
+        )
+        return
+    if isinstance(made, Rocket):
+        read_rocket_file(made.document)
+    if isinstance(made, FlightLogFile):
+        made.data = packed(_read(packed_up, f"logs/{made.pk}"))
+    if told["pk"] is not None and model._default_manager.filter(pk=told["pk"]).exists():
+        raise RocketryError(
+            "file", f"holds what is here already ({model._meta.verbose_name}); restore it where the hangar is empty of it"
+        )
+    made.clean_fields(exclude=["file", "data", *(f.name for f in model._meta.fields if f.is_relation)])
+    if photo is not None:
+        made.file.save(  # type: ignore[attr-defined]
+            f"{made.pk}.jpg", ContentFile(photo), save=False
+        )
+    made.save_base(raw=True, force_insert=True)
+    inside.add((model, str(made.pk)))
+
+
+def _must_be_jpeg(data: bytes) -> None:
+    from PIL import Image
+
+    try:
+        with Image.open(io.BytesIO(data)) as picture:
+            if picture.format != "JPEG":
+                raise RocketryError("file", "holds a photo that is no JPEG")
+            picture.verify()
+    except RocketryError:
+        raise
+    except Exception:
+        raise RocketryError("file", "holds a photo that is damaged") from None

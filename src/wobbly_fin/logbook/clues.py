@@ -1,0 +1,65 @@
+"""What is known of a failure before anybody is asked: its flight's log, configuration, weather and the three taps."""
+
+from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.logbook.comparison import compare
+from wobbly_fin.logbook.measured import measured
+from wobbly_fin.logbook.models import Flight
+from wobbly_fin.rocketry.airframe import Layout, lay_out
+from wobbly_fin.rocketry.airframe.layout import recovery_packs
+from wobbly_fin.rocketry.airframe.mass import weigh
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.failures.evidence import Recovery, from_configuration, from_log, from_outcome, from_weather
+from wobbly_fin.rocketry.flight import fly
+from wobbly_fin.rocketry.recovery.cases import Moment
+from wobbly_fin.rocketry.recovery.whole import recover
+from wobbly_fin.rocketry.units.display import METRIC
+
+_AIR_KG_M3 = 1.2  # only what fills and shields the bay is asked; the day's air does not come into that
+
+
+def clues_of(row: Flight) -> dict[str, bool]:
+    """Clue to whether it is true, for what log, configuration, weather and outcome tell."""
+    held = compare(row, METRIC)
+    forecast = fly(held.rocket, held.motor, held.delay_s, held.site)
+    layout = None if held.file.is_quick else lay_out(held.file.to_airframe())
+    found = from_weather(held.site)
+    found |= from_configuration(
+        held.rocket, held.motor, forecast, layout, _recovery(held.file, layout) if layout is not None else Recovery()
+    )
+    log = measured(row).log
+    if log is not None:
+        found |= from_log(log.readout, forecast)
+    elif row.readouts:
+        found |= _from_typed(row, forecast.apogee_altitude_m, forecast.descent_rate_m_s)
+    return found | from_outcome(row.opening, row.landing)  # type: ignore[arg-type]
+
+
+def _from_typed(row: Flight, apogee_m: float | None, rate_m_s: float | None) -> dict[str, bool]:
+    """The same questions to read-outs typed in."""
+    out: dict[str, bool] = {}
+    late, height, rate = (row.readouts.get(n) for n in ("apogee_to_ejection_s", "apogee_m", "descent_rate_m_s"))
+    if late is not None:
+        out |= {"log_early": late < -1.0, "log_late": late > 1.5}
+    if height is not None and apogee_m:
+        out["log_low"] = height < 0.75 * apogee_m
+    if rate is not None and rate_m_s:
+        out |= {"log_fast_down": rate > 1.5 * rate_m_s, "log_fell_free": rate > 14.0}
+    return out
+
+
+def _recovery(file: RocketFile, layout: Layout) -> Recovery:
+    """What the Recovery station would say of the rocket as it flew; nothing where it cannot be asked."""
+    try:
+        moments = [Moment(name="At rest", opens="main", speed_m_s=0.0)]
+        found = recover(layout, weigh(layout), density_kg_m3=_AIR_KG_M3, plan=file.to_recovery_plan(), moments=moments)
+    except RocketryError:
+        return Recovery()
+    bay = found.main_bay
+    packs = recovery_packs(layout)
+    return Recovery(
+        bay_filled=bay.packed.fill if bay is not None else None,
+        shielded=not any(step.state in ("exposed", "burns") for step in found.exposed),
+        elastic_in_heat=any(step.code == "cord_melts" for step in found.exposed),
+        stiff=found.zips,
+        thin_film="film" in (packs[0][1].material or "") if packs else None,
+    )

@@ -1,0 +1,21 @@
+"""A person's flights, found or 404."""
+
+import uuid
+
+from django.contrib.auth.models import User
+from django.http import Http404
+
+from wobbly_fin.logbook.models import Flight
+
+FROZEN = ("rocket", "rocket_snapshot", "motor_snapshot", "site_snapshot")
+
+
+def flight_of(user: User, key: uuid.UUID, *, lock: bool = False) -> Flight:
+    """One of this person's flights with everything it was forecast from; raises Http404 where there is none."""
+    rows = Flight.objects.visible_to(user).select_related(*FROZEN)
+    if lock:
+        rows = rows.select_for_update(of=("self",))
+    found: Flight | None = rows.filter(pk=key).first()
+    if found is None:
+        raise Http404
+    return found
