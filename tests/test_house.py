@@ -34,7 +34,9 @@ def test_a_file_is_one_room_and_fetches_nothing_from_outside(path: Path) -> None
     assert len(text.splitlines()) <= 400
     addresses = re.findall(r"https?://[^\s\"'`<>)]+", text)
     assert all(
-        re.match(r"https?://(127\.0\.0\.1|localhost|www\.w3\.org/2000/svg|json-schema\.org/)", a) or "{" in a for a in addresses
+        re.match(r"https?://(127\.0\.0\.1|localhost|www\.w3\.org/2000/svg|json-schema\.org/|www\.opengis\.net/kml/2\.2)", a)
+        or "{" in a
+        for a in addresses
     ), addresses
 
 
@@ -70,3 +72,21 @@ def test_the_architecture_names_rooms_that_exist() -> None:
     text = (ROOT / "docs/architecture.md").read_text()
     for room in re.findall(r"^\| `(\w+)/`", text, re.MULTILINE):
         assert (ROOT / "src/wobbly_fin" / room).is_dir() or (ROOT / "src/wobbly_fin/rocketry" / room).is_dir(), room
+
+
+def test_no_two_schemas_of_the_api_share_a_name() -> None:
+    """In the OpenAPI document the later of two would quietly take the earlier one's place."""
+    import inspect
+
+    from ninja import Schema
+
+    import wobbly_fin.site.api  # noqa: F401
+
+    def under(cls: type) -> set[type]:
+        return {cls}.union(*(under(c) for c in cls.__subclasses__())) if cls.__subclasses__() else {cls}
+
+    places: dict[str, set[str]] = {}
+    for found in under(Schema):
+        if found.__module__.startswith("wobbly_fin"):
+            places.setdefault(found.__name__, set()).add(inspect.getmodule(found).__name__)  # type: ignore[union-attr]
+    assert {name: where for name, where in places.items() if len(where) > 1} == {}

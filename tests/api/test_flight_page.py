@@ -51,7 +51,15 @@ def test_moments_can_be_dragged_and_a_log_thrown_away(hedda: Person) -> None:
     assert status == 200 and gone["logs"] == [] and gone["flight"]["apogee_m"] is None
 
 
-@pytest.mark.parametrize("data, says", [(b"", "empty"), (b"\x89PNG\x00\x00\x01\x02" * 50, "text file"), (b"alpha,beta\nx,y\n", "no rows"), (b"t,h\n0,0\n1,1\n", "dozen")])
+@pytest.mark.parametrize(
+    "data, says",
+    [
+        (b"", "empty"),
+        (b"\x89PNG\x00\x00\x01\x02" * 50, "text file"),
+        (b"alpha,beta\nx,y\n", "no rows"),
+        (b"t,h\n0,0\n1,1\n", "dozen"),
+    ],
+)
 def test_what_is_no_log_is_refused_in_a_sentence_and_nothing_is_kept(hedda: Person, data: bytes, says: str) -> None:
     line = hedda.log(hedda.rocket())[1]
     for path in ("/logbook/logs/read", f"/logbook/flights/{line['id']}/logs/{uuid.uuid4()}"):
@@ -59,14 +67,21 @@ def test_what_is_no_log_is_refused_in_a_sentence_and_nothing_is_kept(hedda: Pers
         assert status == 422 and says in out["message"], out
     assert hedda.get(f"/logbook/flights/{line['id']}/page")["logs"] == []
     assert upload(hedda, "/logbook/logs/read", log_text(line["id"]), reading="{")[0] == 422
-    assert upload(hedda, "/logbook/logs/read", log_text(line["id"]), reading='{"columns": [{"number": 1, "meaning": "soup"}]}')[0] == 422
+    assert (
+        upload(hedda, "/logbook/logs/read", log_text(line["id"]), reading='{"columns": [{"number": 1, "meaning": "soup"}]}')[0]
+        == 422
+    )
 
 
 def test_typed_readouts_are_kept_in_any_unit_and_questioned(hedda: Person) -> None:
     line = hedda.log(hedda.rocket(), height="")[1]
     path = f"/logbook/flights/{line['id']}/readouts"
-    status, page = hedda.call("PUT", path, {"typed": {"apogee_m": "480 ft", "ejection_altitude_m": "475 ft", "apogee_to_ejection_s": "3.3 s"}})
-    assert status == 200 and page["flight"]["apogee_m"] == pytest.approx(146.3, abs=0.1) and "decimal point" in page["questions"][0]
+    status, page = hedda.call(
+        "PUT", path, {"typed": {"apogee_m": "480 ft", "ejection_altitude_m": "475 ft", "apogee_to_ejection_s": "3.3 s"}}
+    )
+    assert (
+        status == 200 and page["flight"]["apogee_m"] == pytest.approx(146.3, abs=0.1) and "decimal point" in page["questions"][0]
+    )
     assert next(r for r in page["readouts"] if r["name"] == "apogee_m")["typed"] == "480 ft"
     status, out = hedda.call("PUT", path, {"typed": {"burn_time_s": "banana"}})
     assert status == 422 and out["fields"][0]["field"] == "burn_time_s"
@@ -83,7 +98,9 @@ def test_two_stations_and_the_time_of_fall_give_a_height(hedda: Person) -> None:
     assert status == 200 and page["flight"]["apogee_m"] > 100 and len(page["tracking"]["heights_m"]) == 2
     assert "close within" in " ".join(page["tracking"]["sentences"]) and "weighed from" in page["best"][0]
     assert hedda.call("PUT", path, {"baseline": "", "stations": stations})[1]["fields"][0]["field"] == "baseline_m"
-    assert hedda.call("PUT", path, {"baseline": "300 m", "stations": [{"elevation_deg": "ninety", "azimuth_deg": "50"}]})[0] == 422
+    assert (
+        hedda.call("PUT", path, {"baseline": "300 m", "stations": [{"elevation_deg": "ninety", "azimuth_deg": "50"}]})[0] == 422
+    )
     cleared = hedda.call("PUT", path, {"baseline": "", "stations": [], "fall": ""})[1]
     assert cleared["flight"]["apogee_m"] is None
 
@@ -94,7 +111,12 @@ def test_the_simulated_altimeter_is_armed_flown_read_and_sends_its_log(hedda: Pe
     assert hedda.call("POST", path, {"acts": ["hold"]})[1]["shown"] == "ARM"
     assert hedda.call("POST", path, {"acts": ["hold", "fly"]})[1]["can_send"] is False, "not armed, nothing noticed"
     flown = hedda.call("POST", path, {"acts": ["hold", "hold", "fly"]})[1]
-    assert flown["screen"] == "landed" and flown["shown"].startswith("DONE") and flown["readouts"][0][0] == "PEAK" and "Simulated" in flown["says"]
+    assert (
+        flown["screen"] == "landed"
+        and flown["shown"].startswith("DONE")
+        and flown["readouts"][0][0] == "PEAK"
+        and "Simulated" in flown["says"]
+    )
     assert hedda.call("POST", path, {"acts": ["kick"]})[0] == 422
     status, page = hedda.call("POST", f"{path}/{uuid.uuid4()}", {"acts": ["hold", "hold", "fly"]})
     assert status == 200 and page["logs"][0]["simulated"] and page["flight"]["apogee_m"] > 50
@@ -109,7 +131,11 @@ def test_flights_teach_the_next_forecast_and_the_band_narrows(hedda: Person) -> 
     heights = []
     for _ in range(4):
         line = hedda.log(rocket, height="")[1]
-        upload(hedda, f"/logbook/flights/{line['id']}/logs/{uuid.uuid4()}", log_text(line["id"], drag=1.35 * plain / line["forecast_apogee_m"] if False else 1.35))
+        upload(
+            hedda,
+            f"/logbook/flights/{line['id']}/logs/{uuid.uuid4()}",
+            log_text(line["id"], drag=1.35 * plain / line["forecast_apogee_m"] if False else 1.35),
+        )
         heights.append(line["forecast_apogee_m"])
     learnt = hedda.get(f"/logbook/flights/{line['id']}/page")["learnt"]
     assert learnt["flights"] == 4 and learnt["cd_factor"] > 1.1

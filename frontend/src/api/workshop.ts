@@ -1,5 +1,6 @@
 import { createMutation, createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
-import { ApiError, ask, client, csrfToken, type ErrorBody, type Schemas } from './client';
+import { ask, client, type Schemas } from './client';
+import { send } from './send';
 
 export type Station = Schemas['StationOut'];
 export type Step = Schemas['BuildStepOut'];
@@ -84,26 +85,8 @@ export function useBuildChange<In>(id: () => string, run: (input: In) => Promise
 }
 
 /** Send a photo with its step; the answer is the station, as for any other change. */
-export async function sendPhoto(build: string, step: string, title: string, file: File): Promise<Station> {
-  const form = new FormData();
-  form.append('photo', file);
-  form.append('step', step);
-  form.append('title', title);
-  let response: Response;
-  try {
-    response = await fetch(`/api/workshop/builds/${build}/photos/${crypto.randomUUID()}`, {
-      method: 'POST',
-      body: form,
-      headers: { 'X-CSRFToken': csrfToken() },
-    });
-  } catch {
-    throw new ApiError(0, {
-      code: 'offline',
-      message: 'Wobbly Fin cannot be reached; the photo is still on your phone.',
-      fields: [],
-      current: null,
-    });
-  }
-  if (response.ok) return (await response.json()) as Station;
-  throw new ApiError(response.status, (await response.json()) as ErrorBody);
-}
+export const sendPhoto = (build: string, step: string, title: string, file: File): Promise<Station> =>
+  send<Station>(`/api/workshop/builds/${build}/photos/${crypto.randomUUID()}`, file, 'photo', {
+    step,
+    title,
+  });

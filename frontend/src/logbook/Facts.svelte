@@ -13,6 +13,7 @@
     opening: found.flight.opening as Schemas['FlightIn']['opening'],
     landing: found.flight.landing as Schemas['FlightIn']['landing'],
     remarks: found.flight.remarks,
+    batch: found.flight.batch,
   });
   let facts = $state(start());
   const changed = $derived(JSON.stringify(facts) !== JSON.stringify(start()));
@@ -41,8 +42,7 @@
   }
 </script>
 
-<form class="paper self-start p-4" onsubmit={submit} novalidate>
-  <h2 class="mb-2 text-lg font-bold">The facts</h2>
+<form class="mt-2" onsubmit={submit} novalidate>
   <TextBox
     label="Height reached"
     name="height"
@@ -73,11 +73,19 @@
     <input class="input w-full" type="date" name="flown_on" bind:value={facts.flown_on} />
     {#if refused?.of('flown_on')}<span class="text-error text-sm">✕ {refused.of('flown_on')}</span>{/if}
   </label>
+  <TextBox
+    label="Batch of the motor"
+    name="batch"
+    optional
+    bind:value={facts.batch}
+    error={refused?.of('batch')}
+    hint="As printed on the case: its delay is learnt by batch."
+  />
   <label class="mb-3 block">
     <span class="mb-0.5 block font-semibold">Remarks</span>
     <textarea class="textarea h-20 w-full" name="remarks" bind:value={facts.remarks}></textarea>
   </label>
-  {#if refused && !['height', 'landing', 'flown_on'].some((f) => refused.of(f))}
+  {#if refused && !['height', 'landing', 'flown_on', 'batch'].some((f) => refused.of(f))}
     <p class="text-error mb-2" role="alert">{refused.message}</p>
   {/if}
   <button class="btn btn-primary w-full" disabled={!changed || save.isPending}>Set the facts right</button>

@@ -41,6 +41,11 @@
             >
             {flight.said.opening}, {flight.said.landing}{flight.remarks ? '.' : ''}
             <span class="quiet">{flight.remarks}</span>
+            {#if flight.has_log}<span class="quiet text-sm">· log</span>{/if}
+            {#if flight.has_review}<a
+                class="link text-sm"
+                href={p('/logbook/:id/review', { params: { id: flight.id } })}>· reviewed</a
+              >{/if}
           </td>
         </tr>
       {/each}

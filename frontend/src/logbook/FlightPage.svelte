@@ -1,15 +1,23 @@
 <script lang="ts">
   import { ask, client } from '../api/client';
   import { day, heightUnit } from '../api/format';
-  import { queryClient, useChange, useFlown, useSession } from '../api/queries';
-  import FlightPlot from '../drawing/FlightPlot.svelte';
+  import { useDesk, useFlightPage } from '../api/logbook';
+  import { queryClient, useChange, useSession } from '../api/queries';
+  import OverlayPlot from '../drawing/OverlayPlot.svelte';
   import Loading from '../kit/Loading.svelte';
   import { notify } from '../kit/notices.svelte';
   import { navigate, p, route } from '../router';
+  import Altimeter from './Altimeter.svelte';
+  import DropLog from './DropLog.svelte';
   import Facts from './Facts.svelte';
+  import LandedMap from './LandedMap.svelte';
+  import Photos from './Photos.svelte';
+  import Readouts from './Readouts.svelte';
+  import Tracking from './Tracking.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
-  const flown = useFlown(() => id);
+  const page = useFlightPage(() => id);
+  const desk = useDesk(() => id);
   const session = useSession();
   const unit = $derived(
     heightUnit(session.data?.units?.system ?? 'metric', session.data?.units?.exceptions?.['height']),
@@ -35,9 +43,10 @@
 
 <svelte:head><title>Flight · Wobbly Fin</title></svelte:head>
 
-<Loading query={flown}>
+<Loading query={page} waiting="Reading its logs…">
   {#snippet children(found)}
     {@const flight = found.flight}
+    {@const lifts = Number(found.forecast['liftoff_time_s'] ?? 0)}
     <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
       <div>
         <h1 class="text-2xl font-bold">
@@ -53,29 +62,69 @@
           >
         </p>
       </div>
-      <button class="btn btn-ghost btn-sm text-error no-print" onclick={throwOut}>Bin this flight</button>
+      <div class="no-print flex flex-wrap gap-2">
+        <a
+          class={['btn btn-sm', !flight.success && !found.review ? 'btn-primary' : '']}
+          href={p('/logbook/:id/review', { params: { id } })}
+          >{found.review ? 'Its review' : flight.success ? 'Review it' : 'Take the failure apart'}</a
+        >
+        <button class="btn btn-sm" onclick={() => print()}>Print</button>
+        <button class="btn btn-ghost btn-sm text-error" onclick={throwOut}>Bin this flight</button>
+      </div>
     </div>
-    <div class="grid gap-2 lg:grid-cols-[minmax(0,1fr)_440px]">
-      <section class="paper p-4" aria-label="Forecast against fact">
-        <h2 class="mb-1 text-lg font-bold">Forecast against fact</h2>
-        {#each found.sentences as sentence (sentence)}<p class="mb-1">{sentence}</p>{/each}
-        {#if found.time_s.length}
-          <FlightPlot
-            flight={{ ...found, delay_s: flight.delay_s }}
-            {unit}
-            {...flight.apogee_m === null ? {} : { measuredM: flight.apogee_m }}
-          />
-        {/if}
-        <p class="quiet text-sm">
-          Forecast of that day, frozen: {found.conditions} Core {found.core_version}. {found.changed_since.join(
-            ' ',
-          )}
-        </p>
-        {#if flight.remarks}<blockquote class="border-accent mt-3 border-l-4 pl-3">
+    {#if found.review?.['cause']}<p class="paper mb-2 px-4 py-2">
+        <b>Reviewed:</b>
+        {found.review['cause']}. {found.review['lesson']}
+      </p>{/if}
+    <div class="grid gap-2 lg:grid-cols-[minmax(0,1fr)_430px]">
+      <div class="grid content-start gap-2">
+        <section class="paper p-4" aria-label="Forecast against fact">
+          <h2 class="mb-1 text-lg font-bold">Forecast against fact</h2>
+          {#each found.sentences as sentence (sentence)}<p class="mb-0.5">{sentence}</p>{/each}
+          {#each found.best as sentence (sentence)}<p class="quiet text-sm">Height: {sentence}</p>{/each}
+          {#if found.time_s.length || found.curve}
+            <div class="mt-2">
+              <OverlayPlot
+                curve={found.curve}
+                {...found.time_s.length ? { forecast: found } : {}}
+                {unit}
+                {lifts}
+              />
+            </div>
+          {/if}
+        </section>
+        <section class="paper p-4" aria-label="Read-outs">
+          {#key `${flight.id}${found.logs.length}`}<Readouts page={found} {desk} />{/key}
+          <p class="quiet mt-2 text-sm">
+            Forecast of that day, frozen: {found.conditions} Core {found.core_version}. {found.changed_since.join(
+              ' ',
+            )}
+          </p>
+        </section>
+        <section class="paper p-4" aria-label="What was learnt">
+          <h2 class="text-lg font-bold">What its flights taught</h2>
+          {#each found.learnt.sentences as sentence (sentence)}<p>{sentence}</p>{/each}
+          <p class="quiet text-sm">
+            Height and speed of every measured flight are fitted together; the next forecast counts with it.
+          </p>
+        </section>
+      </div>
+      <div class="grid content-start gap-2">
+        {#key flight.id}
+          <DropLog page={found} {desk} {unit} />
+          <LandedMap page={found} {desk} {unit} />
+          {#key found.tracking.baseline_m}<Tracking page={found} {desk} />{/key}
+          <Altimeter {desk} />
+          <Photos page={found} {desk} />
+          <details class="paper p-4" open={!found.typed['height'] && !found.logs.length}>
+            <summary class="cursor-pointer text-lg font-bold">The facts as told</summary>
+            <Facts {found} />
+          </details>
+        {/key}
+        {#if flight.remarks}<blockquote class="border-accent paper border-l-4 p-3">
             {flight.remarks}
           </blockquote>{/if}
-      </section>
-      {#key flight.id}<Facts {found} />{/key}
+      </div>
     </div>
   {/snippet}
 </Loading>

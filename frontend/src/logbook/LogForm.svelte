@@ -25,6 +25,7 @@
     opening: '',
     landing: '',
     remarks: '',
+    batch: '',
   });
   // svelte-ignore state_referenced_locally
   const kept = new Kept(`log:${rocket.id}`, fresh());
@@ -61,6 +62,7 @@
         landing: form.landing as Schemas['FlightIn']['landing'],
         height: form.height,
         remarks: form.remarks,
+        batch: form.batch ?? '',
       })
       .catch(() => undefined);
     if (!logged) return;
@@ -125,6 +127,14 @@
       bind:value={kept.value.height}
       error={refused?.of('height')}
       hint="Off the altimeter or by eye: 120 m, 410 ft…"
+    />
+    <TextBox
+      label="Batch of the motor"
+      name="batch"
+      optional
+      bind:value={kept.value.batch}
+      error={refused?.of('batch')}
+      hint="As printed on the case."
     />
     <label class="mb-3 block">
       <span class="mb-0.5 block font-semibold">Remarks</span>

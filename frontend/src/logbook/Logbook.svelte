@@ -3,7 +3,9 @@
   import { useLogbook, useRockets } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
+  import Files from './Files.svelte';
   import FlightList from './FlightList.svelte';
+  import Season from './Season.svelte';
   import Totals from './Totals.svelte';
 
   const rockets = useRockets();
@@ -56,7 +58,7 @@
       <option value="">every year</option>
       {#each log.data?.years ?? [] as y (y)}<option value={String(y)}>{y}</option>{/each}
     </select>
-    <a class="btn btn-sm" href="/api/logbook/flights.csv" download>CSV</a>
+    <a class="btn btn-sm" href={p('/logbook/figures')}>In figures</a>
     <button class="btn btn-sm" onclick={() => print()}>Print</button>
   </div>
 </div>
@@ -64,6 +66,7 @@
   {#snippet children(found)}
     {#if found.flights.length}
       <div class="mb-2"><Totals totals={found.totals} /></div>
+      <Season flights={found.flights} />
       <FlightList flights={found.flights} />
     {:else if narrowed}
       <p class="paper p-6">No flight is like that. <a class="link" href={p('/logbook')}>Show all.</a></p>
@@ -73,5 +76,6 @@
         motor, and press “Log this flight” when it is down.
       </p>
     {/if}
+    <Files />
   {/snippet}
 </Loading>

@@ -10,7 +10,7 @@ from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units
 from wobbly_fin.formats.base import within
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.logbook.learnt import is_grounded, learnt_of, taught_of
+from wobbly_fin.logbook.learnt import is_grounded, learnt_of, lessons_of, taught_of
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.airframe import MOST_STAGES
 from wobbly_fin.rocketry.airframe.guide import guided_travel_m
@@ -18,8 +18,9 @@ from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing import Candidate, Mount, Rules, judge, pick
 from wobbly_fin.rocketry.choosing.situation import Situation, Stocked
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.failures.lessons import Lesson
 from wobbly_fin.rocketry.flight import QuickRocket
-from wobbly_fin.rocketry.learning.rocket_fit import varied
+from wobbly_fin.rocketry.learning.rocket_fit import Learnt, varied
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.stores.shelf import Shelved, from_shelf, shelf
@@ -37,6 +38,8 @@ class Question:
     now: Today
     rules: Rules
     units: UnitChoice
+    learnt: Learnt
+    lessons: tuple[Lesson, ...]
 
     @property
     def mount(self) -> Mount:
@@ -64,10 +67,11 @@ def question_of(user: User, row: Rocket) -> Question:
     """A stored rocket in its owner's conditions of today."""
     preferences = preferences_of(user)
     file = read_rocket_file(row.document)
+    learnt = learnt_of(row)
     now = _on_this_rod(today(preferences, rod_length_m=file.rod_length_m), file)
     return Question(
         file=file,
-        rocket=varied(file.to_rocket(), learnt_of(row).cd_factor),
+        rocket=varied(file.to_rocket(), learnt.cd_factor),
         mounts=tuple(file.to_mounts()),
         situation=Situation(
             site=now.site,
@@ -80,6 +84,8 @@ def question_of(user: User, row: Rocket) -> Question:
         now=now,
         rules=rules_of(preferences),
         units=units_of(preferences),
+        learnt=learnt,
+        lessons=lessons_of(row),
     )
 
 

@@ -1,14 +1,14 @@
 """Rockets together with what their log says of them, in one query."""
 
 from django.contrib.auth.models import User
-from django.db.models import Count, Max, OuterRef, Q, QuerySet, Subquery
+from django.db.models import Count, Exists, Max, OuterRef, Q, QuerySet, Subquery
 
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.logbook.models import Flight
+from wobbly_fin.logbook.models import Flight, Review
 
 
 def with_flights(user: User) -> QuerySet[Rocket]:
-    """A person's rockets with `flight_count`, `flown_last` and the `last_landing`."""
+    """A person's rockets with `flight_count`, `flown_last`, the `last_landing`, and whether any review `reviewed` grounds it."""
     live = Q(flights__deleted_at__isnull=True)
     newest = Flight.objects.filter(rocket=OuterRef("pk"), deleted_at__isnull=True).order_by("-flown_on", "-created_at")
     found: QuerySet[Rocket] = (
@@ -17,6 +17,7 @@ def with_flights(user: User) -> QuerySet[Rocket]:
         .annotate(
             flight_count=Count("flights", filter=live),
             flown_last=Max("flights__flown_on", filter=live),
+            reviewed=Exists(Review.objects.filter(flight__rocket=OuterRef("pk"), flight__deleted_at__isnull=True, grounds=True)),
             last_landing=Subquery(newest.values("landing")[:1]),
         )
     )

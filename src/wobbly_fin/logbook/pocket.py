@@ -22,12 +22,13 @@ def recording_of(row: Flight, drag: float | None = None, late_s: float | None = 
     Parameters
     ----------
     drag, late_s : float, optional
-        How far off its drag and its delay really are; drawn from the flight's key when left out.
+        How far off its drag and its delay really are; drawn from the flight's key when left out, and its thrust with its drag.
     """
     draw = np.random.default_rng(uuid.UUID(str(row.pk)).int % 2**63)
     held = compare(row, METRIC)
     rocket = varied(held.rocket, drag if drag is not None else float(np.exp(0.08 * draw.standard_normal())))
-    motor = pushed(held.motor, float(np.exp(0.025 * draw.standard_normal())))
+    thrust = float(np.exp(0.025 * draw.standard_normal()))
+    motor = pushed(held.motor, thrust if drag is None else 1.0)
     delay = held.delay_s
     if delay is not None:
         delay = max(delay + (late_s if late_s is not None else float(0.3 * draw.standard_normal())), 0.0)

@@ -2909,17 +2909,15 @@ export interface components {
         };
         /**
          * QuestionOut
-         * @description Something to be asked; `answer` None: not yet.
+         * @description A figure nobody is likely to mean, with one that would make sense, as text to put into the box.
          */
         QuestionOut: {
-            /** Key */
-            key: string;
-            /** Question */
-            question: string;
-            /** Answer */
-            answer: boolean | null;
-            /** Useful */
-            useful: boolean;
+            /** Field */
+            field: string;
+            /** Sentence */
+            sentence: string;
+            /** Suggestion */
+            suggestion: string | null;
         };
         /**
          * RocketDraftOut
@@ -3002,6 +3000,10 @@ export interface components {
             ground_name: string | null;
             /** Flying */
             flying: string;
+            /** Learnt */
+            learnt: string[];
+            /** Lessons */
+            lessons: string[];
         };
         /**
          * DelayOut
@@ -3195,6 +3197,8 @@ export interface components {
             height_band_m: number[] | null;
             /** Height Band */
             height_band: string | null;
+            /** Learnt Band */
+            learnt_band: string | null;
         };
         /**
          * GroundOut
@@ -5976,6 +5980,20 @@ export interface components {
             acts: string[];
         };
         /**
+         * AskedOut
+         * @description Something to be asked; `answer` None: not yet.
+         */
+        AskedOut: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Answer */
+            answer: boolean | null;
+            /** Useful */
+            useful: boolean;
+        };
+        /**
          * ChainLinkIO
          * @description A link of the chain of causes.
          */
@@ -6075,7 +6093,7 @@ export interface components {
             /** Known */
             known: string[];
             /** Questions */
-            questions: components["schemas"]["QuestionOut"][];
+            questions: components["schemas"]["AskedOut"][];
             /** Causes */
             causes: components["schemas"]["RankedOut"][];
             /** Parts */
@@ -6116,10 +6134,8 @@ export interface components {
             separated: boolean | null;
             /** Decided */
             decided: boolean;
-            /** Sketch */
-            sketch?: {
-                [key: string]: unknown;
-            } | null;
+            /** Drawn */
+            drawn: components["schemas"]["DrawnOut"][];
         };
         /**
          * ReviewedPartOut

@@ -5,6 +5,7 @@
   import FlightList from '../../logbook/FlightList.svelte';
   import Totals from '../../logbook/Totals.svelte';
   import { p } from '../../router';
+  import Compared from './Compared.svelte';
   import RocketFrame from '../RocketFrame.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
@@ -17,9 +18,13 @@
       {#snippet children(found)}
         <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
           <Totals totals={found.totals} />
-          <a class="btn btn-primary" href={p('/rockets/:id/log', { params: { id } })}>Log a flight</a>
+          <span class="flex flex-wrap gap-2">
+            <a class="btn" href={p('/rockets/:id/teardown', { params: { id } })}>Cut open</a>
+            <a class="btn btn-primary" href={p('/rockets/:id/log', { params: { id } })}>Log a flight</a>
+          </span>
         </div>
         {#if found.flights.length}
+          <Compared flights={found.flights} />
           <FlightList flights={found.flights} ofOne />
         {:else}
           <p class="paper p-6">

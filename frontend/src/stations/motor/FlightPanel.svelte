@@ -78,6 +78,7 @@
           Advice only: the motor maker’s sheet, your local code and the range officer decide.
         </p>
         <div class="mt-1 flex flex-wrap gap-4">
+          {#if flight.learnt_band}<p class="text-sm">{flight.learnt_band}</p>{/if}
           {#if flight.height_band}
             <p class="text-sm">Cd not known: height may be <b>{flight.height_band}</b>.</p>
           {/if}

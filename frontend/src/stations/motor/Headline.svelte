@@ -13,6 +13,7 @@
   <div class="max-w-2xl">
     <p class="font-display text-xl leading-snug font-bold">{board.headline}</p>
     {#if board.shorten}<p class="font-semibold">{board.shorten}</p>{/if}
+    {#each board.lessons as lesson (lesson)}<p class="text-warning font-semibold">⚑ {lesson}</p>{/each}
     {#if board.caution}<p class="text-warning font-semibold" role="alert">⚠ {board.caution}</p>{/if}
     <HowCome about="the choice">
       <p class="mb-2">
@@ -25,6 +26,7 @@
     </HowCome>
   </div>
   <ul class="quiet text-sm leading-snug" aria-label="What others would say">
+    {#each board.learnt as line (line)}<li>{line}</li>{/each}
     {#if board.wind_note}<li>{board.wind_note}</li>{/if}
     {#if board.thumb}<li>{board.thumb}</li>{/if}
     {#each board.printed as line (line)}<li>{line}</li>{/each}

@@ -10,6 +10,7 @@ from wobbly_fin.accounts.actions.conditions import set_conditions
 from wobbly_fin.accounts.demo.builds import load_builds
 from wobbly_fin.accounts.demo.days import load_days
 from wobbly_fin.accounts.demo.grounds import GROUNDS, STOCK
+from wobbly_fin.accounts.demo.logs import measure_flight
 from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, HOURS, ROCKETS, TODAY, DemoRocket, demo_file
 from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
 from wobbly_fin.accounts.models import Preferences
@@ -62,6 +63,8 @@ def load_demo() -> User:
                 user, demo_key("flight", number), rocket_id=demo_key("rocket", flight.rocket),
                 motor_key=f"catalogue:{motor.name.replace('/', '_')}", delay_s=delay_s, facts=facts,
             )  # fmt: skip
+            # Before the next is logged: what this one taught is in that one's forecast.
+            measure_flight(user, number, demo_key("flight", number), demo_key)
         load_builds(user, demo_key)
         load_days(user, demo_key)
         field, wind, temperature = TODAY

@@ -36,7 +36,9 @@ def scatter(
     asked = question_of(person(request), row_of(request, key))
     load = load_of(person(request), motor)
     delay = delay_s if load.motor.kind == "single" else None
-    wanted = Scatter(vehicle=ready(asked, load).loaded(load.motor), delay_s=delay, site=asked.now.site, runs=runs, seed=seed)
+    taught = asked.situation.taught
+    vehicle, real = ready(asked, load).loaded(taught.as_pushed(load.motor)), taught.real_delay_s(load.motor, delay)
+    wanted = Scatter(vehicle=vehicle, delay_s=real, site=asked.now.site, runs=runs, seed=seed)
     response = StreamingHttpResponse(_events(asked, wanted), content_type="text/event-stream")
     response["Cache-Control"] = "no-cache"
     response["X-Accel-Buffering"] = "no"

@@ -2,6 +2,8 @@
 
 from dataclasses import asdict, replace
 
+from django.utils import timezone
+
 from wobbly_fin.formats.answers import assert_finite, flight_answer, trial_answer
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.actions.draft import BOXES, Draft
@@ -23,6 +25,7 @@ from wobbly_fin.hangar.api.schemas import (
 )
 from wobbly_fin.hangar.board import Board, Load, Question, load_key, ready
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.logbook.learnt import is_grounded
 from wobbly_fin.rocketry.airframe import Layout, lay_out
 from wobbly_fin.rocketry.airframe.mass import empty_totals, weigh
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
@@ -43,15 +46,19 @@ from wobbly_fin.rocketry.choosing.explain import (
 from wobbly_fin.rocketry.choosing.ladder import Rung, ladder
 from wobbly_fin.rocketry.choosing.pick import best_per_motor, thumb_for
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.failures.lessons import lesson_sentence
 from wobbly_fin.rocketry.flight import Flight, fly
 from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, lame_sentence, notes, said_flight, staging_notes
 from wobbly_fin.rocketry.flight.flight import fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
-from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND
+from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND, QuickRocket
 from wobbly_fin.rocketry.flightlog.waiting import WORDS, waits_for
+from wobbly_fin.rocketry.learning.band import height_band
+from wobbly_fin.rocketry.learning.explain import band_sentence, learnt_sentences
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range, show_size
 from wobbly_fin.stores.api.answers import compared
+from wobbly_fin.workshop.finished import mended
 
 
 def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
@@ -66,7 +73,13 @@ def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
         diameter, length, drawn = layout.reference_diameter_m, layout.length_m, drawn_out(layout)
         said = _said_airframe(file, layout, units)
     count: int = getattr(row, "flight_count", 0)
-    waiting = waits_for(flights=count, last_landing=getattr(row, "last_landing", None), has_canopy=file.canopy is not None)
+    landing, last = getattr(row, "last_landing", None), getattr(row, "flown_last", None)
+    # Asked only of the few rockets it can be true of.
+    grounded = bool(getattr(row, "reviewed", False)) and is_grounded(row)
+    repaired = landing == "damaged" and last is not None and any(timezone.localdate(at) >= last for _, at in mended(row))
+    waiting = waits_for(
+        flights=count, last_landing=landing, has_canopy=file.canopy is not None, grounded=grounded, mended=repaired
+    )
     return RocketOut(
         id=row.pk,
         revision=row.revision,
@@ -125,7 +138,32 @@ def board_out(board: Board) -> BoardOut:
         shorten=shorten_sentence(best) if best else None,
         ground_name=asked.now.field.name if asked.now.field and asked.now.ground and asked.now.ground.outline else None,
         flying=_flying(asked),
+        learnt=_learnt(asked, best),
+        lessons=[lesson_sentence(x) for x in asked.lessons],
     )
+
+
+def _learnt(asked: Question, best: Candidate | None) -> list[str]:
+    """What earlier flights put into these verdicts; nothing where none was measured."""
+    if not asked.learnt.flights:
+        return []
+    plain = asked.file.to_rocket()
+    cd = plain.cd if isinstance(plain, QuickRocket) else asked.file.own_cd or drag_at(plain.layout).cd
+    said = list(learnt_sentences(asked.learnt, cd, asked.units))
+    if best is not None and best.delay_s is not None:
+        real = asked.situation.taught.real_delay_s(best.motor, best.delay_s)
+        if real is not None and abs(real - best.delay_s) >= 0.1:
+            said.append(f"{best.label} burns {real:.1f} s as flown, not {best.delay_s:g} s; the verdicts count with that.")
+    return said
+
+
+def _learnt_band(asked: Question, load: Load) -> str | None:
+    """The next height with how sure its flights make it; None where none was measured."""
+    if not asked.learnt.flights:
+        return None
+    plain = asked.file.to_rocket(boosters=load.boosters) if load.boosters else asked.file.to_rocket()
+    found = height_band(plain, load.motor, asked.now.site, asked.learnt)
+    return band_sentence(found, asked.units) if found is not None else None
 
 
 def _wind_note(asked: Question, best: Candidate) -> str | None:
@@ -148,10 +186,11 @@ def _flying(asked: Question) -> str:
 def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
     """One flight with its path, events and sentences."""
     motor, site, units = candidate.motor, asked.now.site, asked.units
-    flight, trace = fly_traced(ready(asked, load), motor, candidate.delay_s, site)
+    taught = asked.situation.taught
+    flight, trace = fly_traced(ready(asked, load), taught.as_pushed(motor), taught.real_delay_s(motor, candidate.delay_s), site)
     path = sample_path(trace) if flight.lifted else None
     band = None
-    if flight.lifted and not asked.cd_known and asked.file.is_quick:
+    if flight.lifted and not asked.cd_known and asked.file.is_quick and not asked.learnt.flights:
         ends = [fly(asked.file.to_rocket(cd), motor, None, site).apogee_altitude_m or 0.0 for cd in USUAL_CD_BAND]
         band = sorted(ends)
     rigid = isinstance(asked.rocket, RigidRocket)
@@ -181,6 +220,7 @@ def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
         delay_sentence=delay_sentence(candidate),
         height_band_m=band,
         height_band=show_range(band[0], band[1], "height", units) if band else None,
+        learnt_band=_learnt_band(asked, load) if flight.lifted else None,
     )
     assert_finite(out.figures)
     return out

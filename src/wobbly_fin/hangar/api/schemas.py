@@ -156,6 +156,8 @@ class BoardOut(Schema):
     shorten: str | None
     ground_name: str | None
     flying: str
+    learnt: list[str]
+    lessons: list[str]
 
 
 class EventOut(Schema):
@@ -210,6 +212,7 @@ class FlightOut(Schema):
     delay_sentence: str
     height_band_m: list[float] | None
     height_band: str | None
+    learnt_band: str | None
 
 
 class RocketFileIn(RootModel[dict[str, Any]]):

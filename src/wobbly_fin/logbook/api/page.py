@@ -18,7 +18,7 @@ from wobbly_fin.logbook.api.page_schemas import (
     ReadoutOut,
     TrackingOut,
 )  # fmt: skip
-from wobbly_fin.logbook.comparison import compare
+from wobbly_fin.logbook.comparison import Comparison, compare
 from wobbly_fin.logbook.learnt import learnt_of
 from wobbly_fin.logbook.log_files import log_of
 from wobbly_fin.logbook.measured import measured
@@ -61,8 +61,7 @@ def page_out(row: Flight, units: UnitChoice, motor_key: str | None) -> FlightPag
     review = getattr(row, "review", None)
     learnt = learnt_of(row.rocket)
     low, high = learnt.cd_interval
-    cd = held.rocket.cd if isinstance(held.rocket, QuickRocket) else held.file.own_cd or drag_at(held.rocket.layout).cd
-    base = cd / row.taught.get("cd_factor", 1.0) if isinstance(held.rocket, QuickRocket) else cd
+    base = _plain_cd(held, row)
     return FlightPageOut(
         **plain.model_dump() | {"sentences": sentences},
         batch=row.batch,
@@ -89,6 +88,13 @@ def page_out(row: Flight, units: UnitChoice, motor_key: str | None) -> FlightPag
             "grounds": review.grounds,
         },
     )  # fmt: skip
+
+
+def _plain_cd(held: Comparison, row: Flight) -> float:
+    """The Cd of the design, without what flights taught."""
+    if isinstance(held.rocket, QuickRocket):
+        return held.rocket.cd / float(row.taught.get("cd_factor", 1.0))
+    return held.file.own_cd or drag_at(held.rocket.layout).cd
 
 
 def log_out(log: FlightLog, units: UnitChoice, *, row: FlightLogFile | None = None, name: str = "") -> LogOut:
@@ -166,7 +172,8 @@ def _forecast_figures(f: dict[str, Any]) -> dict[str, float | None]:
     burn = (f.get("burnout_time_s") or 0.0) - lifts
     speed, apogee = f.get("burnout_speed_m_s"), f.get("apogee_time_s")
     return {
-        "apogee_m": f.get("apogee_altitude_m"), "apogee_time_s": apogee - lifts if apogee is not None else None, "max_speed_m_s": f.get("max_speed_m_s"),
+        "apogee_m": f.get("apogee_altitude_m"), "apogee_time_s": apogee - lifts if apogee is not None else None,
+        "max_speed_m_s": f.get("max_speed_m_s"),
         "burn_time_s": burn, "peak_acceleration_m_s2": f.get("max_acceleration_m_s2"),
         "mean_boost_acceleration_m_s2": speed / burn if speed is not None and burn > 0 else None, "coast_time_s": f.get("optimum_delay_s"),
         "apogee_to_ejection_s": ejection.get("after_apogee_s"), "ejection_altitude_m": ejection.get("altitude_m"),

@@ -4,12 +4,13 @@ from collections.abc import Callable
 from typing import Any
 
 from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.hangar.api.drawn import drawn_out
 from wobbly_fin.logbook.api.review_schemas import (
+    AskedOut,
     CertificationOut,
     ChainLinkIO,
     FindingIO,
     MotorDelayOut,
-    QuestionOut,
     RankedOut,
     RepairOut,
     ReviewedPartOut,
@@ -21,7 +22,7 @@ from wobbly_fin.logbook.api.review_schemas import (
 from wobbly_fin.logbook.clues import clues_of
 from wobbly_fin.logbook.learnt import open_repairs
 from wobbly_fin.logbook.models import Flight, Review, Teardown
-from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.airframe import PART_TYPES, lay_out
 from wobbly_fin.rocketry.building.repairs import DAMAGES
 from wobbly_fin.rocketry.failures.causes import PHASES
 from wobbly_fin.rocketry.failures.chain import PART_STATES, Link, proposed_chain
@@ -62,7 +63,7 @@ def review_out(flight: Flight) -> ReviewOut:
         happened=f"{OPENINGS[flight.opening]}, {LANDINGS[flight.landing]}",  # type: ignore[index]
         known=[CLUES[k].yes if v else CLUES[k].no for k, v in known.items() if v or CLUES[k].source == "log"],
         questions=[
-            QuestionOut(key=key, question=CLUES[key].question, answer=row.answers.get(key), useful=key in useful) for key in asked
+            AskedOut(key=key, question=CLUES[key].question, answer=row.answers.get(key), useful=key in useful) for key in asked
         ],
         causes=[_ranked(r) for r in shown],
         parts=[
@@ -78,7 +79,9 @@ def review_out(flight: Flight) -> ReviewOut:
             RepairOut(damage=d, words=DAMAGES[d], done=d in row.mended or (counts and d not in still), build_id=builds.get(d))
             for d in row.repairs
         ],
-        grounds=row.grounds, grounded_now=bool(still), phase=row.phase, separated=row.separated, decided=row.decided_at is not None,
+        grounds=row.grounds, grounded_now=bool(still),
+        drawn=[] if file.is_quick else drawn_out(lay_out(file.to_airframe())), phase=row.phase,
+        separated=row.separated, decided=row.decided_at is not None,
     )  # fmt: skip
 
 

@@ -2,9 +2,10 @@
 
 import datetime
 import uuid
-from typing import Any
 
 from ninja import Schema
+
+from wobbly_fin.hangar.api.schemas import DrawnOut
 
 
 class ChainLinkIO(Schema):
@@ -35,7 +36,7 @@ class RankedOut(Schema):
     chain: list[ChainLinkIO]
 
 
-class QuestionOut(Schema):
+class AskedOut(Schema):
     """Something to be asked; `answer` None: not yet."""
 
     key: str
@@ -74,7 +75,7 @@ class ReviewOut(Schema):
     label: str
     happened: str
     known: list[str]
-    questions: list[QuestionOut]
+    questions: list[AskedOut]
     causes: list[RankedOut]
     parts: list[ReviewedPartOut]
     part_states: dict[str, str]
@@ -92,7 +93,7 @@ class ReviewOut(Schema):
     phase: str
     separated: bool | None
     decided: bool
-    sketch: dict[str, Any] | None = None
+    drawn: list[DrawnOut]
 
 
 class ReviewIn(Schema):

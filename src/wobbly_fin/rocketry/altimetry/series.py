@@ -80,6 +80,8 @@ def series_of(table: LogTable, columns: tuple[Column, ...]) -> Series:
         notes.append(("rows_without_height", float(np.sum(~good))))
     time, height = time[good], height[good]
     felt = felt[good] if felt is not None else None
+    if len(time) < _LEAST_SAMPLES:
+        raise RocketryError("file", f"has {len(time)} usable samples; a flight wants at least a dozen")
     steps = np.diff(time)
     if steps.size and np.mean(steps < 0) > 0.5:
         notes.append(("reversed", 0.0))

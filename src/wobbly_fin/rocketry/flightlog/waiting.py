@@ -15,11 +15,13 @@ WORDS: dict[Waiting, str] = {
 }
 
 
-def waits_for(*, flights: int, last_landing: Landing | None, has_canopy: bool) -> Waiting:
-    """What stands between this rocket and the pad."""
+def waits_for(
+    *, flights: int, last_landing: Landing | None, has_canopy: bool, grounded: bool = False, mended: bool = False
+) -> Waiting:
+    """What stands between this rocket and the pad; `grounded` by a review, or `mended` since its last landing."""
     if last_landing in ("lost", "out_of_reach"):
         return "search"
-    if last_landing == "damaged":
+    if grounded or (last_landing == "damaged" and not mended):
         return "repair"
     if not has_canopy:
         return "canopy"

@@ -1,0 +1,101 @@
+import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
+import { ask, client, type Schemas } from './client';
+import { send } from './send';
+
+export type Page = Schemas['FlightPageOut'];
+export type Log = Schemas['LogOut'];
+export type Curve = Schemas['CurveOut'];
+export type Review = Schemas['ReviewOut'];
+export type ReviewIn = Schemas['ReviewIn'];
+export type Statistics = Schemas['StatisticsOut'];
+export type Reading = Schemas['ReadingIn'];
+
+export const useFlightPage = (id: () => string) =>
+  createQuery(() => ({
+    queryKey: ['logbook', 'page', id()],
+    placeholderData: keepPreviousData,
+    queryFn: () => ask(client.GET('/api/logbook/flights/{key}/page', { params: { path: { key: id() } } })),
+  }));
+
+export const useReview = (id: () => string) =>
+  createQuery(() => ({
+    queryKey: ['logbook', 'review', id()],
+    queryFn: () => ask(client.GET('/api/logbook/flights/{key}/review', { params: { path: { key: id() } } })),
+  }));
+
+export const useStatistics = (filter: () => { rocket?: string; year?: number }) =>
+  createQuery(() => ({
+    queryKey: ['logbook', 'statistics', filter()],
+    placeholderData: keepPreviousData,
+    queryFn: () => ask(client.GET('/api/logbook/statistics', { params: { query: filter() } })),
+  }));
+
+export const useTeardown = (rocket: () => string) =>
+  createQuery(() => ({
+    queryKey: ['logbook', 'teardown', rocket()],
+    queryFn: () =>
+      ask(client.GET('/api/logbook/teardowns/{rocket}', { params: { path: { rocket: rocket() } } })),
+  }));
+
+export const useAdvice = () =>
+  createQuery(() => ({
+    queryKey: ['logbook', 'advice'],
+    queryFn: () => ask(client.GET('/api/logbook/advice')),
+  }));
+
+/** A flight's page with its changes: each answers with the whole page, which then stands. */
+export function useDesk(id: () => string) {
+  const known = useQueryClient();
+  async function stands(page: Promise<Page>): Promise<Page> {
+    const found = await page;
+    known.setQueryData(['logbook', 'page', id()], found);
+    // Lists, verdicts and hangar hang on what a flight was measured with.
+    for (const key of ['rockets', 'board', 'forecast']) void known.invalidateQueries({ queryKey: [key] });
+    void known.invalidateQueries({
+      queryKey: ['logbook'],
+      predicate: (q) => q.queryKey[1] !== 'page' || q.queryKey[2] !== id(),
+    });
+    return found;
+  }
+  const path = () => ({ params: { path: { key: id() } } });
+  return {
+    keepLog: (file: File, reading: Reading) =>
+      stands(
+        send<Page>(`/api/logbook/flights/${id()}/logs/${crypto.randomUUID()}`, file, 'file', {
+          reading: JSON.stringify(reading),
+        }),
+      ),
+    changeLog: (log: string, reading: Reading) =>
+      stands(ask(client.PUT('/api/logbook/logs/{log}', { params: { path: { log } }, body: reading }))),
+    dropLog: (log: string) =>
+      stands(ask(client.DELETE('/api/logbook/logs/{log}', { params: { path: { log } } }))),
+    readouts: (typed: Record<string, string>) =>
+      stands(ask(client.PUT('/api/logbook/flights/{key}/readouts', { ...path(), body: { typed } }))),
+    tracking: (body: Schemas['TrackingIn']) =>
+      stands(ask(client.PUT('/api/logbook/flights/{key}/tracking', { ...path(), body }))),
+    landed: (body: Schemas['LandedIn']) =>
+      stands(ask(client.PUT('/api/logbook/flights/{key}/landed', { ...path(), body }))),
+    certification: (level: number | null) =>
+      stands(ask(client.PUT('/api/logbook/flights/{key}/certification', { ...path(), body: { level } }))),
+    photo: (file: File, title: string) =>
+      stands(
+        send<Page>(`/api/logbook/flights/${id()}/photos/${crypto.randomUUID()}`, file, 'photo', { title }),
+      ),
+    dropPhoto: async (key: string) => {
+      await ask(client.DELETE('/api/logbook/photos/{key}', { params: { path: { key } } }));
+      await known.invalidateQueries({ queryKey: ['logbook', 'page', id()] });
+    },
+    altimeter: (acts: string[]) =>
+      ask(client.POST('/api/logbook/flights/{key}/altimeter', { ...path(), body: { acts } })),
+    takeLog: (acts: string[]) =>
+      stands(
+        ask(
+          client.POST('/api/logbook/flights/{key}/altimeter/{log}', {
+            params: { path: { key: id(), log: crypto.randomUUID() } },
+            body: { acts },
+          }),
+        ),
+      ),
+  };
+}
+export type Desk = ReturnType<typeof useDesk>;

@@ -1,0 +1,215 @@
+<script lang="ts">
+  import type { Curve } from '../api/logbook';
+  import { seconds } from '../api/format';
+  import { rows } from './overlay';
+  import { interpolate, line, linear } from './plot';
+
+  interface Props {
+    curve: Curve | null;
+    forecast?: { time_s: number[]; altitude_m: number[] };
+    unit: { size: number; symbol: string };
+    /** Seconds between ignition, from which forecasts count, and liftoff, from which logs do. */
+    lifts?: number;
+    height?: number;
+    onmove?: (code: string, time_s: number) => void;
+  }
+  let { curve, forecast, unit, lifts = 0, height = 290, onmove }: Props = $props();
+
+  const left = 46;
+  const floor = $derived(height - 74);
+  let width = $state(560);
+  let hover = $state<number | null>(null);
+  let moving = $state<{ code: string; time_s: number } | null>(null);
+  let whole = $state(false);
+
+  const apogee = $derived(curve?.moments.find((m) => m.code === 'apogee')?.time_s ?? 5);
+  const lasts = $derived(Math.max(curve?.time_s.at(-1) ?? 0, forecast?.time_s.at(-1) ?? 0, 1));
+  const span = $derived(whole ? lasts : Math.min(lasts, 2.4 * apogee + 2));
+  const measured = $derived((curve?.height_m ?? []).map((h) => h / unit.size));
+  const raw = $derived((curve?.raw_height_m ?? []).map((h) => h / unit.size));
+  const foretold = $derived((forecast?.altitude_m ?? []).map((h) => h / unit.size));
+  const times = $derived((forecast?.time_s ?? []).map((t) => t - lifts));
+  const x = $derived(linear(span, left, width - 10, 8));
+  const y = $derived(linear(Math.max(1, ...measured, ...foretold) * 1.06, floor, 8, 4));
+  const inside = (ts: number[]) => {
+    const first = Math.max(0, ts.findIndex((t) => t >= 0) - 1);
+    const past = ts.findIndex((t) => t > span);
+    return [first, past === -1 ? ts.length : past] as const;
+  };
+  const path = (ts: number[], hs: number[]) => {
+    const [a, b] = inside(ts);
+    return line(
+      ts.slice(a, b).map((t) => Math.max(t, 0)),
+      hs.slice(a, b),
+      x,
+      y,
+    );
+  };
+  const marks = $derived(
+    (curve?.moments ?? [])
+      .map((m) => (moving?.code === m.code ? { ...m, time_s: moving.time_s } : m))
+      .filter((m) => m.time_s <= span)
+      .sort((a, b) => a.time_s - b.time_s),
+  );
+  const shelves = $derived(rows(marks.map((m) => ({ x: x(m.time_s), words: m.words }))));
+
+  function at(event: PointerEvent): number {
+    const box = (event.currentTarget as Element).closest('svg')?.getBoundingClientRect();
+    return Math.max(0, x.invert(event.clientX - (box?.left ?? 0)));
+  }
+  function grab(event: PointerEvent, code: string, time_s: number) {
+    if (!onmove) return;
+    moving = { code, time_s };
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  }
+  function drag(event: PointerEvent) {
+    if (moving) moving = { ...moving, time_s: Math.min(at(event), span) };
+  }
+  function drop() {
+    if (moving) onmove?.(moving.code, Math.round(moving.time_s * 100) / 100);
+    moving = null;
+  }
+  function key(event: KeyboardEvent, code: string, time_s: number) {
+    const step = { ArrowLeft: -0.05, ArrowRight: 0.05 }[event.key];
+    if (step === undefined || !onmove) return;
+    event.preventDefault();
+    onmove(code, Math.max(0, Math.round((time_s + step * (event.shiftKey ? 10 : 1)) * 100) / 100));
+  }
+  const says = $derived(
+    `Height against time since launch. ${marks.map((m) => m.said ?? m.words).join('. ')}${forecast ? '. The forecast is drawn beside it.' : ''}`,
+  );
+</script>
+
+<div bind:clientWidth={width} class="relative select-none">
+  <svg
+    {width}
+    {height}
+    role="img"
+    aria-label={says}
+    onpointermove={(e) => (hover = at(e) <= span ? at(e) : null)}
+    onpointerleave={() => (hover = null)}
+  >
+    {#each y.ticks as tick (tick)}
+      <line x1={left} x2={width - 10} y1={y(tick)} y2={y(tick)} class="stroke-base-300" />
+      <text x={left - 6} y={y(tick) + 4} text-anchor="end" class="fill-base-content text-[12px]"
+        >{Math.round(tick)}{tick === y.ticks.at(-1) ? ` ${unit.symbol}` : ''}</text
+      >
+    {/each}
+    <line x1={left} x2={width - 10} y1={floor} y2={floor} class="stroke-base-content" stroke-width="1.2" />
+    {#each x.ticks as tick (tick)}
+      <line x1={x(tick)} x2={x(tick)} y1={floor} y2={floor + 4} class="stroke-base-content" />
+      <text x={x(tick)} y={floor + 16} text-anchor="middle" class="fill-base-content text-[12px]"
+        >{Number(tick.toFixed(2))}</text
+      >
+    {/each}
+    <text x={width - 10} y={floor - 5} text-anchor="end" class="fill-base-content text-[11px]"
+      >s from launch</text
+    >
+    {#if forecast}<path
+        d={path(times, foretold)}
+        class="stroke-base-content fill-none"
+        stroke-width="1.8"
+        stroke-dasharray="7 4"
+      />{/if}
+    {#if curve}
+      {@const [a, b] = inside(curve.raw_time_s)}
+      {#each curve.raw_time_s.slice(a, b) as t, i (i)}
+        {#if t >= 0}<circle cx={x(t)} cy={y(raw[a + i] ?? 0)} r="1.1" class="fill-info/45" />{/if}
+      {/each}
+      <path d={path(curve.time_s, measured)} class="stroke-info fill-none" stroke-width="2.2" />
+    {/if}
+    {#each marks as m, i (m.code)}
+      {@const base = floor + 34 + (shelves[i] ?? 0) * 15}
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+      <g
+        role={onmove ? 'slider' : undefined}
+        tabindex={onmove ? 0 : undefined}
+        aria-label={onmove ? `${m.words}, seconds from launch` : undefined}
+        aria-valuenow={onmove ? Number(m.time_s.toFixed(2)) : undefined}
+        aria-valuetext={onmove ? m.said : undefined}
+        class={onmove ? 'cursor-ew-resize touch-none' : ''}
+        onpointerdown={(e) => grab(e, m.code, m.time_s)}
+        onpointermove={drag}
+        onpointerup={drop}
+        onpointercancel={() => (moving = null)}
+        onkeydown={(e) => key(e, m.code, m.time_s)}
+      >
+        <line
+          x1={x(m.time_s)}
+          x2={x(m.time_s)}
+          y1={y(interpolate(curve?.time_s ?? [], measured, m.time_s))}
+          y2={base - 11}
+          class={m.shown_by === 'vague' ? 'stroke-base-content/35' : 'stroke-primary'}
+          stroke-width="1.5"
+          stroke-dasharray={m.shown_by === 'vague' ? '2 3' : undefined}
+        />
+        <circle
+          cx={x(m.time_s)}
+          cy={y(interpolate(curve?.time_s ?? [], measured, m.time_s))}
+          r="4"
+          class="fill-base-100 stroke-primary"
+          stroke-width="2"
+        />
+        {#if onmove}<rect
+            x={x(m.time_s) - 12}
+            y={8}
+            width="24"
+            height={base - 8}
+            class="fill-transparent"
+          />{/if}
+        <text
+          x={Math.max(left + 4, Math.min(width - 30, x(m.time_s)))}
+          y={base}
+          text-anchor="middle"
+          class={['text-[12px]', m.shown_by === 'vague' ? 'fill-base-content/70' : 'fill-base-content']}
+          >{m.words}{m.shown_by === 'vague' ? '?' : ''}</text
+        >
+      </g>
+    {/each}
+    {#if hover !== null && !moving}<line
+        x1={x(hover)}
+        x2={x(hover)}
+        y1="8"
+        y2={floor}
+        class="stroke-base-content/50"
+        stroke-dasharray="2 3"
+      />{/if}
+  </svg>
+  {#if hover !== null && !moving && curve}
+    <p
+      class={[
+        'bg-neutral text-neutral-content pointer-events-none absolute top-1 rounded px-2 py-1 text-xs leading-snug',
+        hover < span / 2 ? 'right-2' : 'left-14',
+      ]}
+    >
+      {seconds(hover)} from launch<br />
+      measured {Math.round(interpolate(curve.time_s, measured, hover))}
+      {unit.symbol}, {interpolate(curve.time_s, curve.speed_m_s, hover).toFixed(1)} m/s{#if forecast}<br />
+        forecast {Math.round(interpolate(times, foretold, hover))}
+        {unit.symbol}{/if}
+    </p>
+  {/if}
+</div>
+<p class="flex flex-wrap items-center gap-x-4 text-sm">
+  {#if curve}<span class="inline-flex items-center gap-1.5"
+      ><svg width="26" height="8" aria-hidden="true"
+        ><line x1="0" x2="26" y1="4" y2="4" class="stroke-info" stroke-width="2.4" /></svg
+      >measured, dots as written</span
+    >{/if}
+  {#if forecast}<span class="inline-flex items-center gap-1.5"
+      ><svg width="26" height="8" aria-hidden="true"
+        ><line
+          x1="0"
+          x2="26"
+          y1="4"
+          y2="4"
+          class="stroke-base-content"
+          stroke-width="1.8"
+          stroke-dasharray="7 4"
+        /></svg
+      >forecast</span
+    >{/if}
+  <button type="button" class="link ml-auto" onclick={() => (whole = !whole)}
+    >{whole ? 'the way up' : 'the whole flight'}</button
+  >
+</p>

@@ -1,0 +1,139 @@
+<script lang="ts">
+  import { ApiError } from '../api/client';
+  import type { Desk, Log, Page, Reading } from '../api/logbook';
+  import { send } from '../api/send';
+  import OverlayPlot from '../drawing/OverlayPlot.svelte';
+  import { notify } from '../kit/notices.svelte';
+  import LogColumns from './LogColumns.svelte';
+
+  interface Props {
+    page: Page;
+    desk: Desk;
+    unit: { size: number; symbol: string };
+  }
+  let { page, desk, unit }: Props = $props();
+
+  let file = $state<File>();
+  let seen = $state<Log>();
+  let refused = $state('');
+  let over = $state(false);
+  let busy = $state(false);
+  let reading = $state<Reading>({ columns: [], number: 0, placed: {} });
+
+  async function look(next: Reading = reading) {
+    if (!file) return;
+    busy = true;
+    try {
+      seen = await send<Log>('/api/logbook/logs/read', file, 'file', { reading: JSON.stringify(next) });
+      reading = next;
+      refused = '';
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      refused = error.message;
+    } finally {
+      busy = false;
+    }
+  }
+  async function take(files: FileList | null | undefined) {
+    const found = files?.[0];
+    if (!found) return;
+    file = found;
+    seen = undefined;
+    await look({ columns: [], number: 0, placed: {} });
+  }
+  async function keep() {
+    if (!file) return;
+    busy = true;
+    try {
+      await desk.keepLog(file, reading);
+      notify('The log is kept; the flight’s figures follow it.');
+      file = seen = undefined;
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      refused = error.message;
+    } finally {
+      busy = false;
+    }
+  }
+  function drop(event: DragEvent) {
+    event.preventDefault();
+    over = false;
+    void take(event.dataTransfer?.files);
+  }
+</script>
+
+<section class="paper no-print p-4" aria-label="Altimeter logs">
+  <h2 class="text-lg font-bold">Altimeter logs</h2>
+  {#each page.logs as log (log.id)}
+    <p class="flex flex-wrap items-baseline gap-x-2 text-sm">
+      <b>{log.name}</b>
+      <span class="quiet">{log.simulated ? 'simulated, ' : ''}{log.rate_hz} samples a second</span>
+      <button
+        class="btn btn-ghost btn-xs ml-auto"
+        aria-label={`Throw away ${log.name}`}
+        onclick={() => log.id && desk.dropLog(log.id)}>✕</button
+      >
+    </p>
+    {#each log.notes as note (note)}<p class="quiet text-sm">{note}</p>{/each}
+  {/each}
+  <label
+    class={[
+      'mt-2 flex min-h-16 cursor-pointer flex-col items-center justify-center rounded border-2 border-dashed p-2 text-center',
+      over ? 'border-primary bg-primary/10' : 'border-base-content/40',
+    ]}
+    ondragover={(e) => {
+      e.preventDefault();
+      over = true;
+    }}
+    ondragleave={() => (over = false)}
+    ondrop={drop}
+  >
+    <span class="font-semibold">Drop a log here, or choose a file</span>
+    <span class="quiet text-sm">CSV of any layout: height or pressure, with or without acceleration</span>
+    <input
+      type="file"
+      class="sr-only"
+      accept=".csv,.txt,.tsv,.log,text/*"
+      aria-label="Altimeter log"
+      onchange={(e) => take(e.currentTarget.files)}
+    />
+  </label>
+  {#if busy}<p class="quiet mt-2" role="status">Reading…</p>{/if}
+  {#if refused}<p class="text-error mt-2" role="alert">✕ {refused}</p>{/if}
+  {#if seen}
+    <div class="border-base-content/40 mt-3 border-t pt-2" aria-live="polite">
+      <h3 class="font-bold">{seen.name}: is this right?</h3>
+      {#each seen.notes as note (note)}<p class="text-sm">{note}</p>{/each}
+      {#if seen.flights > 1}
+        <label class="my-1 block text-sm"
+          >Which flight
+          <select
+            class="select select-sm ml-1 w-auto"
+            value={reading.number}
+            onchange={(e) => look({ ...reading, number: Number(e.currentTarget.value), placed: {} })}
+          >
+            {#each Array.from({ length: seen.flights }, (_, i) => i) as n (n)}<option value={n}
+                >{n + 1}</option
+              >{/each}
+          </select></label
+        >
+      {/if}
+      <LogColumns log={seen} onsay={(columns) => look({ ...reading, columns })} />
+      {#if seen.curve}
+        <OverlayPlot
+          curve={seen.curve}
+          {unit}
+          height={230}
+          onmove={(code, t) => look({ ...reading, placed: { ...reading.placed, [code]: t } })}
+        />
+        <p class="quiet text-sm">Drag a moment, or move it with the arrow keys, where it lies wrong.</p>
+      {/if}
+      <p class="mt-2 flex gap-2">
+        <button class="btn btn-primary btn-sm" onclick={keep} disabled={busy}>Keep this log</button>
+        <button class="btn btn-sm" onclick={() => ((seen = undefined), (file = undefined))}
+          >Not this one</button
+        >
+      </p>
+    </div>
+  {/if}
+</section>

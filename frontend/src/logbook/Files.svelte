@@ -1,0 +1,74 @@
+<script lang="ts">
+  import { ApiError } from '../api/client';
+  import { queryClient } from '../api/queries';
+  import { send } from '../api/send';
+
+  let said = $state<string[]>([]);
+  let refused = $state('');
+  let busy = $state(false);
+
+  async function take(input: HTMLInputElement, path: string) {
+    const file = input.files?.[0];
+    input.value = '';
+    if (!file) return;
+    busy = true;
+    refused = '';
+    said = [];
+    try {
+      if (path.endsWith('archive')) {
+        const counts = await send<Record<string, number>>(path, file, 'file', {});
+        said = [
+          `Put back: ${counts['hangar.rocket'] ?? 0} rockets, ${counts['logbook.flight'] ?? 0} flights.`,
+        ];
+      } else {
+        const found = await send<Record<string, string[]>>(path, file, 'file', {});
+        said = [
+          `${found['taken']?.length ?? 0} flights taken in.`,
+          ...(found['refused'] ?? []).map((r) => `✕ ${r}`),
+        ];
+      }
+      await queryClient.invalidateQueries();
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      refused = error.message;
+    } finally {
+      busy = false;
+    }
+  }
+</script>
+
+<details class="paper no-print mt-2 px-4 py-2">
+  <summary class="cursor-pointer font-bold">In and out: files</summary>
+  <div class="mt-2 flex flex-wrap gap-2">
+    <a class="btn btn-sm" href="/api/logbook/flights.csv" download>Flights as CSV</a>
+    <a class="btn btn-sm" href="/api/logbook/flights.json" download>Flights as JSON</a>
+    <a class="btn btn-sm" href="/api/logbook/landings.geojson" download>Landings as GeoJSON</a>
+    <a class="btn btn-sm" href="/api/logbook/landings.kml" download>Landings as KML</a>
+    <a class="btn btn-sm" href="/api/logbook/archive.zip" download>Everything, as one archive</a>
+    <label class="btn btn-sm"
+      >Take in flights<input
+        type="file"
+        class="sr-only"
+        accept=".csv,.json"
+        onchange={(e) => take(e.currentTarget, '/api/logbook/flights/import')}
+      /></label
+    >
+    <label class="btn btn-sm"
+      >Restore an archive<input
+        type="file"
+        class="sr-only"
+        accept=".zip"
+        onchange={(e) => take(e.currentTarget, '/api/logbook/archive')}
+      /></label
+    >
+  </div>
+  <p class="quiet mt-1 text-sm">
+    Landings go out for fields whose pad has a place on the map. An archive is restored where the hangar is
+    empty of it.
+  </p>
+  <div aria-live="polite">
+    {#if busy}<p class="quiet">Working…</p>{/if}
+    {#each said as line (line)}<p class="text-sm">{line}</p>{/each}
+    {#if refused}<p class="text-error" role="alert">✕ {refused}</p>{/if}
+  </div>
+</details>

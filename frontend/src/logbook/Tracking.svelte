@@ -1,0 +1,80 @@
+<script lang="ts">
+  import { ApiError } from '../api/client';
+  import type { Desk, Page } from '../api/logbook';
+  import TextBox from '../kit/TextBox.svelte';
+  import TrackDrawing from './TrackDrawing.svelte';
+
+  let { page, desk }: { page: Page; desk: Desk } = $props();
+
+  const blank = () => ({ elevation_deg: '', azimuth_deg: '' });
+  const start = () => ({
+    baseline: page.tracking.baseline,
+    fall: page.tracking.fall,
+    one: { ...blank(), ...page.tracking.stations[0] },
+    two: { ...blank(), ...page.tracking.stations[1] },
+  });
+  let told = $state(start());
+  let refused = $state<ApiError>();
+  const there = $derived(page.tracking.stations.length > 0 || page.tracking.fall !== '');
+
+  async function keep(event: SubmitEvent) {
+    event.preventDefault();
+    try {
+      await desk.tracking({ baseline: told.baseline, stations: [told.one, told.two], fall: told.fall });
+      refused = undefined;
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      refused = error;
+    }
+  }
+</script>
+
+<details class="paper p-4" open={there}>
+  <summary class="cursor-pointer text-lg font-bold">Tracked from the ground</summary>
+  {#if page.tracking.baseline_m}
+    <TrackDrawing tracking={page.tracking} />
+  {/if}
+  {#each page.tracking.sentences as sentence (sentence)}<p class="text-sm">{sentence}</p>{/each}
+  <form class="no-print mt-2" onsubmit={keep} novalidate>
+    <div class="grid grid-cols-2 gap-x-3">
+      <TextBox
+        compact
+        label="Baseline"
+        name="baseline"
+        bind:value={told.baseline}
+        error={refused?.of('baseline_m')}
+        hint="Between two stations, or from one to the pad."
+      />
+      <TextBox
+        compact
+        label="Seconds of fall"
+        name="fall"
+        bind:value={told.fall}
+        error={refused?.of('fall_s')}
+        hint="Canopy open to ground, by a watch."
+      />
+    </div>
+    {#each [told.one, told.two] as station, i (i)}
+      <div class="mt-1 grid grid-cols-2 gap-x-3">
+        <TextBox
+          compact
+          label={`${i ? 'Second' : 'First'} station: elevation`}
+          name={`elevation_${i}`}
+          bind:value={station.elevation_deg}
+          error={refused?.of(`stations.${i}.elevation_deg`)}
+          placeholder="42°"
+        />
+        <TextBox
+          compact
+          label="azimuth from the baseline"
+          name={`azimuth_${i}`}
+          bind:value={station.azimuth_deg}
+          error={refused?.of(`stations.${i}.azimuth_deg`)}
+          placeholder={i ? '55°' : 'only with two'}
+        />
+      </div>
+    {/each}
+    {#if refused && !refused.body.fields?.length}<p class="text-error" role="alert">{refused.message}</p>{/if}
+    <button class="btn btn-sm mt-2">Work out the height</button>
+  </form>
+</details>
