@@ -84,10 +84,10 @@ VIEWS = [
     ("recovery-two-events", "/rockets/{Old Bellwether}/recovery", DESK, "night-shift", load_chain),
     ("recovery-card-phone", "/rockets/{Inchworm}/recovery", PHONE, "field", card_in_hand),
     ("flight", "/logbook/{flight}", DESK, "bench", None),
+    ("failure-review", "/logbook/{failure}/review", DESK, "bench", None),
     ("logbook", "/logbook", DESK, "bench", None),
     ("in-the-air", "/rockets/{Copper Kettle}/air?motor=catalogue:D14&delay=5", DESK, "bench", air),
     ("field-map", "/stores/fields/{field}", DESK, "night-shift", None),
-    ("motor-box", "/stores/box", DESK, "bench", None),
     ("launch-day", "/launchdays/{day}", DESK, "bench", None),
     ("field-mode", "/launchdays/{day}/field", PHONE, "field", wait_for_queue),
     ("hangar-phone", "/", PHONE, "bench", None),
@@ -129,7 +129,8 @@ def take(browser) -> None:  # type: ignore[no-untyped-def]
     page.goto(BASE)
     keys = {r["name"]: r["id"] for r in page.request.get(f"{BASE}/api/hangar/rockets").json()}
     flights = page.request.get(f"{BASE}/api/logbook/flights").json()["flights"]
-    keys["flight"] = next(f["id"] for f in flights if f["rocket_name"] == "Inchworm" and f["label"] == "B9-4")
+    ferry = [f for f in flights if f["rocket_name"] == "Night Ferry" and f["label"] == "G98-8"]
+    keys["failure"], keys["flight"] = ferry[0]["id"], ferry[-1]["id"]
     keys["day"] = page.request.get(f"{BASE}/api/launchdays/days").json()[0]["id"]
     keys["field"] = page.request.get(f"{BASE}/api/stores/fields").json()[0]["id"]
     for name, address, (width, height), theme, prepare in VIEWS:

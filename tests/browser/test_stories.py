@@ -14,7 +14,7 @@ def _fill(page: Page, **boxes: str) -> None:
         page.locator(f"[name={name}]").fill(text)
 
 
-def _make(page: Page) -> None:
+def make_rocket(page: Page) -> None:
     """From the empty hangar to the motor station, by mouse."""
     page.get_by_role("link", name="Make my first rocket").click()
     _fill(
@@ -36,7 +36,7 @@ def _make(page: Page) -> None:
 def test_make_a_rocket_pick_its_motor_log_the_flight_and_compare(signed_in: Page) -> None:
     page = signed_in
     expect(page.get_by_role("heading", name="No rocket yet")).to_be_visible()
-    _make(page)
+    make_rocket(page)
 
     # why not the others? every loser says it
     board = page.get_by_label("Verdict board")
@@ -223,7 +223,7 @@ def test_a_motor_of_ones_own_from_a_sheet_and_from_files(signed_in: Page, tmp_pa
 
 def test_changes_on_the_shape_station_are_kept_undone_and_guarded(signed_in: Page) -> None:
     page = signed_in
-    _make(page)
+    make_rocket(page)
     fly = re.compile(r"^Fly ")
     before = page.get_by_text(fly).inner_text()
     page.get_by_role("link", name="Shape").click()
@@ -300,7 +300,7 @@ def test_nothing_runs_off_a_phone(signed_in: Page, live_server: Any, path: str) 
 
 def test_limits_are_the_owners_and_every_verdict_follows(signed_in: Page) -> None:
     page = signed_in
-    _make(page)
+    make_rocket(page)
     before = page.get_by_text(re.compile(r"^Fly ")).inner_text()
     page.keyboard.press("/")
     page.get_by_role("combobox", name="Jump to").fill("limits")
@@ -333,7 +333,7 @@ def test_a_name_is_only_ever_text(signed_in: Page) -> None:
 
 def test_the_logbook_is_narrowed_and_summed_and_the_filter_survives_a_reload(signed_in: Page) -> None:
     page = signed_in
-    _make(page)
+    make_rocket(page)
     for opening, landing in (("opened at the top", "landed safe"), ("never opened", "damaged")):
         page.get_by_role("link", name="Motor", exact=True).click()
         page.get_by_label("The flight", exact=True).get_by_role("link", name="Log this flight").click()

@@ -15,8 +15,9 @@
   }
   let { curve, forecast, unit, lifts = 0, height = 290, onmove }: Props = $props();
 
+  const uid = $props.id();
   const left = 46;
-  const floor = $derived(height - 74);
+  const floor = $derived(height - (curve?.moments.length ? 74 : 34));
   let width = $state(560);
   let hover = $state<number | null>(null);
   let moving = $state<{ code: string; time_s: number } | null>(null);
@@ -34,7 +35,7 @@
   const inside = (ts: number[]) => {
     const first = Math.max(0, ts.findIndex((t) => t >= 0) - 1);
     const past = ts.findIndex((t) => t > span);
-    return [first, past === -1 ? ts.length : past] as const;
+    return [first, past === -1 ? ts.length : past + 1] as const;
   };
   const path = (ts: number[], hs: number[]) => {
     const [a, b] = inside(ts);
@@ -105,7 +106,11 @@
     <text x={width - 10} y={floor - 5} text-anchor="end" class="fill-base-content text-[11px]"
       >s from launch</text
     >
+    <clipPath id={`${uid}-plot`}
+      ><rect x={left - 5} y="0" width={Math.max(width - left - 4, 1)} {height} /></clipPath
+    >
     {#if forecast}<path
+        clip-path={`url(#${uid}-plot)`}
         d={path(times, foretold)}
         class="stroke-base-content fill-none"
         stroke-width="1.8"
@@ -114,9 +119,19 @@
     {#if curve}
       {@const [a, b] = inside(curve.raw_time_s)}
       {#each curve.raw_time_s.slice(a, b) as t, i (i)}
-        {#if t >= 0}<circle cx={x(t)} cy={y(raw[a + i] ?? 0)} r="1.1" class="fill-info/45" />{/if}
+        {#if t >= 0 && t <= span}<circle
+            cx={x(t)}
+            cy={y(raw[a + i] ?? 0)}
+            r="1.1"
+            class="fill-info/45"
+          />{/if}
       {/each}
-      <path d={path(curve.time_s, measured)} class="stroke-info fill-none" stroke-width="2.2" />
+      <path
+        clip-path={`url(#${uid}-plot)`}
+        d={path(curve.time_s, measured)}
+        class="stroke-info fill-none"
+        stroke-width="2.2"
+      />
     {/if}
     {#each marks as m, i (m.code)}
       {@const base = floor + 34 + (shelves[i] ?? 0) * 15}
@@ -138,7 +153,7 @@
           x1={x(m.time_s)}
           x2={x(m.time_s)}
           y1={y(interpolate(curve?.time_s ?? [], measured, m.time_s))}
-          y2={base - 11}
+          y2={floor}
           class={m.shown_by === 'vague' ? 'stroke-base-content/35' : 'stroke-primary'}
           stroke-width="1.5"
           stroke-dasharray={m.shown_by === 'vague' ? '2 3' : undefined}

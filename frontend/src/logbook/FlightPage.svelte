@@ -77,7 +77,7 @@
         {found.review['cause']}. {found.review['lesson']}
       </p>{/if}
     <div class="grid gap-2 lg:grid-cols-[minmax(0,1fr)_430px]">
-      <div class="grid content-start gap-2">
+      <div class="grid grid-cols-[minmax(0,1fr)] content-start gap-2">
         <section class="paper p-4" aria-label="Forecast against fact">
           <h2 class="mb-1 text-lg font-bold">Forecast against fact</h2>
           {#each found.sentences as sentence (sentence)}<p class="mb-0.5">{sentence}</p>{/each}
@@ -93,7 +93,7 @@
             </div>
           {/if}
         </section>
-        <section class="paper p-4" aria-label="Read-outs">
+        <section class="paper overflow-x-auto p-4" aria-label="Read-outs">
           {#key `${flight.id}${found.logs.length}`}<Readouts page={found} {desk} />{/key}
           <p class="quiet mt-2 text-sm">
             Forecast of that day, frozen: {found.conditions} Core {found.core_version}. {found.changed_since.join(
@@ -108,14 +108,16 @@
             Height and speed of every measured flight are fitted together; the next forecast counts with it.
           </p>
         </section>
+        {#key flight.id}
+          <Altimeter {desk} />
+          <Photos page={found} {desk} />
+        {/key}
       </div>
-      <div class="grid content-start gap-2">
+      <div class="grid grid-cols-[minmax(0,1fr)] content-start gap-2">
         {#key flight.id}
           <DropLog page={found} {desk} {unit} />
           <LandedMap page={found} {desk} {unit} />
           {#key found.tracking.baseline_m}<Tracking page={found} {desk} />{/key}
-          <Altimeter {desk} />
-          <Photos page={found} {desk} />
           <details class="paper p-4" open={!found.typed['height'] && !found.logs.length}>
             <summary class="cursor-pointer text-lg font-bold">The facts as told</summary>
             <Facts {found} />

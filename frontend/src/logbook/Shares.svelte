@@ -6,7 +6,7 @@
   const any = (name: string) => rows.some((r) => r.said[name]);
 </script>
 
-<section class="paper overflow-x-auto p-4" aria-label={title}>
+<section class="paper self-start overflow-x-auto p-4" aria-label={title}>
   <table class="w-full text-sm">
     <caption class="text-left text-lg font-bold">{title}</caption>
     <thead>
@@ -25,7 +25,7 @@
           <th class="py-1 pr-2 text-left font-semibold whitespace-nowrap" scope="row">{r.group}</th>
           <td class="px-2 whitespace-nowrap">
             <svg
-              viewBox="0 0 100 12"
+              viewBox="-5 0 110 12"
               class="mr-2 inline-block h-3 w-24"
               role="img"
               aria-label={`${Math.round(r.low * 100)} to ${Math.round(r.high * 100)} per cent`}
@@ -36,10 +36,11 @@
             </svg>
             {r.successes} of {r.flights}
           </td>
-          <td class="px-2 tabular-nums">{r.said['miss'] ?? '–'}</td>
-          {#if any('distance')}<td class="px-2 tabular-nums">{r.said['distance'] ?? '–'}</td>{/if}
-          {#if any('delay')}<td class="px-2 tabular-nums">{r.said['delay'] ?? '–'}</td>{/if}
-          {#if any('cost')}<td class="px-2 tabular-nums">{r.said['cost'] ?? '–'}</td>{/if}
+          <td class="px-2 whitespace-nowrap tabular-nums">{r.said['miss'] ?? '–'}</td>
+          {#if any('distance')}<td class="px-2 whitespace-nowrap tabular-nums">{r.said['distance'] ?? '–'}</td
+            >{/if}
+          {#if any('delay')}<td class="px-2 whitespace-nowrap tabular-nums">{r.said['delay'] ?? '–'}</td>{/if}
+          {#if any('cost')}<td class="px-2 whitespace-nowrap tabular-nums">{r.said['cost'] ?? '–'}</td>{/if}
         </tr>
       {/each}
     </tbody>

@@ -4,16 +4,16 @@
   let { tracking }: { tracking: Schemas['TrackingOut'] } = $props();
 
   let width = $state(420);
-  const height = 170;
+  const height = 230;
   const base = $derived(tracking.baseline_m ?? 1);
   const along = $derived(tracking.ground[0] ?? base);
   const across = $derived(tracking.ground[1] ?? 0);
   const tall = $derived(Math.max(...tracking.heights_m, 1));
   // Seen from the side, and from above: both in one scale, ground line to ground line.
   const scale = $derived(
-    Math.min((width - 60) / Math.max(base, along, 1), (height - 56) / (tall + across * 0.5)),
+    Math.min((width - 150) / Math.max(base, along, 1), (height - 56) / (tall + across * 0.5)),
   );
-  const x = (m: number) => 30 + m * scale;
+  const x = (m: number) => 52 + m * scale;
   const floor = $derived(height - 22 - across * 0.25 * scale);
   /** A point over the ground, drawn with depth slanting up to the right. */
   const at = (a: number, b: number, h: number) => [
@@ -57,8 +57,11 @@
         class="fill-base-100 stroke-base-content"
         stroke-width="1.6"
       />
-      <text x={x(s)} y={floor + 17} text-anchor="middle" class="fill-base-content text-[12px]"
-        >{tracking.elevations_deg[i]}°</text
+      <text
+        x={x(s) + (i ? 10 : -10)}
+        y={floor - 2}
+        text-anchor={i ? 'start' : 'end'}
+        class="fill-base-content text-[12px]">{tracking.elevations_deg[i]}°</text
       >
     {/each}
     <line

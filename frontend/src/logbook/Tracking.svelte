@@ -66,7 +66,7 @@
         />
         <TextBox
           compact
-          label="azimuth from the baseline"
+          label="its azimuth"
           name={`azimuth_${i}`}
           bind:value={station.azimuth_deg}
           error={refused?.of(`stations.${i}.azimuth_deg`)}

@@ -197,7 +197,9 @@ def _put_row(user: User, packed_up: zipfile.ZipFile, model: type[models.Model], 
         raise RocketryError(
             "file", f"holds what is here already ({model._meta.verbose_name}); restore it where the hangar is empty of it"
         )
-    made.clean_fields(exclude=["file", "data", *(f.name for f in model._meta.fields if f.is_relation)])
+    # What may stand empty here is left alone: Django calls an empty list "blank".
+    empty = [f.name for f in model._meta.fields if f.is_relation or f.name in ("file", "data") or not getattr(made, f.attname)]
+    made.clean_fields(exclude=empty)
     if photo is not None:
         made.file.save(  # type: ignore[attr-defined]
             f"{made.pk}.jpg", ContentFile(photo), save=False

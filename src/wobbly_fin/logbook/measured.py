@@ -53,7 +53,8 @@ def measured(row: Flight) -> Measured:
             estimates.append(Estimate(method=method, height_m=found_track.altitude_m, sd_m=max(found_track.sd_m, 0.5)))  # type: ignore[arg-type]
         if row.tracking.get("fall_s") and row.forecast.get("descent_rate_m_s"):
             estimates.append(height_by_fall(row.tracking["fall_s"], row.forecast["descent_rate_m_s"]))
-    if row.told_apogee_m is not None and not any(e.method == "altimeter" for e in estimates):
+    # A height told without an instrument named is most often one of these, rounded: it must not count twice.
+    if row.told_apogee_m is not None and not estimates:
         estimates.append(Estimate(method="told", height_m=row.told_apogee_m, sd_m=_TOLD_M + _TOLD_SHARE * row.told_apogee_m))
     speed = log.readout.max_speed_m_s if log is not None else None
     delay = log.readout.delay_s if log is not None else None

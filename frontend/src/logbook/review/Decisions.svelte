@@ -21,7 +21,7 @@
   const wanted = $derived(new Set(review.repairs.map((r) => r.damage)));
 
   function toggle(damage: string, on: boolean) {
-    const repairs = review.repairs.map((r) => r.damage).filter((d) => d !== damage);
+    const repairs = desk.repairs.filter((d) => d !== damage);
     void desk.change({ repairs: on ? [...repairs, damage] : repairs });
   }
 </script>

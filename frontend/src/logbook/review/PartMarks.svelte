@@ -2,15 +2,18 @@
   import type { Review } from '../../api/logbook';
   import { reach, rear } from '../../drawing/airframe';
   import AirframeDrawing from '../../drawing/AirframeDrawing.svelte';
+  import { useRocket } from '../../api/queries';
+  import RocketDrawing from '../../drawing/RocketDrawing.svelte';
   import type { ReviewDesk } from './desk.svelte';
 
   let { review, desk }: { review: Review; desk: ReviewDesk } = $props();
 
+  const rocket = useRocket(() => review.rocket_id);
   let width = $state(900);
   let chosen = $state('');
   const part = $derived(review.parts.find((x) => x.key === chosen));
   const scale = $derived(
-    review.drawn.length ? Math.min((width - 16) / rear(review.drawn), 110 / (2 * reach(review.drawn))) : 1,
+    review.drawn.length ? Math.min((width - 16) / rear(review.drawn), 130 / (2 * reach(review.drawn))) : 1,
   );
   const hurt = $derived(
     new Set(review.parts.filter((x) => x.state === 'broke' || x.state === 'missing').map((x) => x.key)),
@@ -19,7 +22,10 @@
   const signs: Record<string, string> = { held: '✓', marked: '△', broke: '✕', missing: '?' };
 </script>
 
-<section class="paper mb-2 px-4 py-2" aria-label="Part by part">
+<section
+  class="paper mb-2 grid items-center gap-x-6 px-4 py-2 lg:grid-cols-[minmax(0,1fr)_400px]"
+  aria-label="Part by part"
+>
   {#if review.drawn.length}
     <div bind:clientWidth={width} class="overflow-hidden">
       <svg
@@ -38,6 +44,14 @@
           onselect={(key) => (chosen = key)}
         />
       </svg>
+    </div>
+  {:else if rocket.data}
+    <div bind:clientWidth={width} class="overflow-hidden">
+      <RocketDrawing
+        rocket={rocket.data}
+        scale={Math.min((width - 16) / (1.03 * rocket.data.length_m), 90 / (3.1 * rocket.data.diameter_m))}
+        title={`${review.rocket_name}, a sketch: its parts are not told one by one`}
+      />
     </div>
   {/if}
   <div class="flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -8,6 +8,7 @@ export class ReviewDesk {
   refused = $state<ApiError>();
   busy = $state(0);
   #latest: ReviewIn;
+  #queue: Promise<unknown> = Promise.resolve();
   readonly #known = useQueryClient();
 
   constructor(
@@ -36,18 +37,33 @@ export class ReviewDesk {
     };
   }
 
-  /** Change part of it; true when it was kept. */
-  async change(part: Partial<ReviewIn>): Promise<boolean> {
-    const wanted = { ...this.#latest, ...part };
+  /** Damages wanted mended, as last said. */
+  get repairs(): string[] {
+    return this.#latest.repairs ?? [];
+  }
+
+  /** Change part of it; true when it was kept. Changes go one after another, each on top of the last: a quick hand loses none. */
+  change(part: Partial<ReviewIn>): Promise<boolean> {
+    const before = this.#latest;
+    this.#latest = { ...before, ...part };
     this.busy += 1;
+    const sent = this.#queue.then(() => this.#send(part, before));
+    this.#queue = sent.catch(() => false);
+    return sent;
+  }
+
+  async #send(part: Partial<ReviewIn>, before: ReviewIn): Promise<boolean> {
     try {
+      const body = this.#latest;
       const found = await ask(
-        client.PUT('/api/logbook/flights/{key}/review', { params: { path: { key: this.id } }, body: wanted }),
+        client.PUT('/api/logbook/flights/{key}/review', { params: { path: { key: this.id } }, body }),
       );
-      this.#latest = ReviewDesk.of(found);
       this.#stands(found);
       return true;
     } catch (error) {
+      // What was refused is taken back, and only that.
+      const back = Object.keys(part).map((k) => [k, before[k as keyof ReviewIn]]);
+      this.#latest = { ...this.#latest, ...(Object.fromEntries(back) as Partial<ReviewIn>) };
       if (!(error instanceof ApiError)) throw error;
       this.refused = error;
       return false;

@@ -7,6 +7,7 @@ from typing import Any
 
 from django.contrib.auth.models import User
 
+from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.logbook.actions.keep_log import keep_log
 from wobbly_fin.logbook.actions.keep_measures import keep_certification, keep_landing, keep_readouts, keep_tracking
 from wobbly_fin.logbook.actions.keep_review import Reviewed, keep_review
@@ -34,7 +35,7 @@ READ_OUT: dict[int, dict[str, str]] = {
     },
 }
 SIGHTED: dict[int, tuple[str, list[dict[str, str]], str]] = {
-    13: ("90 m", [{"elevation_deg": "39", "azimuth_deg": "64"}, {"elevation_deg": "44", "azimuth_deg": "75"}], "46 s"),
+    13: ("90 m", [{"elevation_deg": "31.5", "azimuth_deg": "64"}, {"elevation_deg": "34", "azimuth_deg": "75"}], "16 s"),
 }
 CERTIFIED = {18: 1}
 # Which flights were taken apart: answers, cause, what was decided.
@@ -45,7 +46,13 @@ REVIEWED: dict[int, dict[str, Any]] = {
     },
     11: {
         "answers": {"hit_hard_ground": True, "canopy_open": True, "straight": True}, "cause": "hard_ground", "phase": "landing",
-        "changes": "Pad further from the gravel track when the wind is in the west.", "lesson": "", "repairs": ("fin_off",), "grounds": True,
+        "parts": {"fin_set": "broke", "body_tube": "held"}, "changes": "Pad further from the gravel track when the wind is in the west.", "lesson": "", "repairs": ("fin_off",), "grounds": True,
+    },
+    26: {
+        "answers": {"popped": True, "nose_off": False, "nose_tight": True, "canopy_out": False, "motor_in": True, "straight": True}, "cause": "nose_stuck",
+        "phase": "ejection", "parts": {"nose_cone": "held", "fin_set": "marked", "body_tube": "broke", "canopy": "held"},
+        "changes": "Shoulder sanded until a light pull takes it off; no paint below the line.", "lesson": "Lift it by the nose, then pull: the shoulder must let go.",
+        "repairs": ("tube_crushed",),
     },
 }  # fmt: skip
 
@@ -72,8 +79,13 @@ def measure_flight(user: User, number: int, key: uuid.UUID, demo_key: Callable[.
         x, y = row.forecast["landing_x_m"] + off * math.cos(turn), row.forecast["landing_y_m"] + off * math.sin(turn)
         keep_landing(user, key, round(x, 1), round(y, 1))
     if number in REVIEWED:
-        told = REVIEWED[number]
-        keep_review(user, key, Reviewed(**told, chain=proposed_chain(told["cause"], ("seen from the gate",)), decided=True))
+        told = dict(REVIEWED[number])
+        states = told.pop("parts", {})
+        flown = read_rocket_file(row.rocket_snapshot.content).parts
+        parts = {str(p.id): states[p.type] for p in flown if p.type in states}
+        keep_review(
+            user, key, Reviewed(**told, parts=parts, chain=proposed_chain(told["cause"], ("seen from the gate",)), decided=True)
+        )
 
 
 def _drag(row: Flight) -> float | None:

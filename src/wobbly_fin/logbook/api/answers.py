@@ -14,7 +14,7 @@ from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.flightlog.compare import within_reading
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
 from wobbly_fin.rocketry.flightlog.totals import Logged, totals
-from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
 
 
 def logged_out(row: Flight, units: UnitChoice) -> LoggedOut:
@@ -27,7 +27,7 @@ def logged_out(row: Flight, units: UnitChoice) -> LoggedOut:
         said["forecast"] = show(row.forecast_apogee_m, "height", units)
         if row.apogee_m is not None and row.forecast_apogee_m > 0:
             off = row.apogee_m / row.forecast_apogee_m - 1
-            said["off"] = f"{off:+.0%}".replace("-", "−")
+            said["off"] = signed_share(off)
     return LoggedOut(
         id=row.pk, rocket_id=row.rocket_id, rocket_name=row.rocket.name, flown_on=row.flown_on, label=row.label, delay_s=row.delay_s,
         opening=row.opening, landing=row.landing, success=_success(row), apogee_m=row.apogee_m,

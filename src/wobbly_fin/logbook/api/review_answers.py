@@ -34,7 +34,7 @@ from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
 from wobbly_fin.rocketry.flightlog.statistics import FlightLine, Summary, summaries
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
 from wobbly_fin.rocketry.learning.explain import delay_sentence
-from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
 from wobbly_fin.workshop.models import Build
 
 _SHOWN_CAUSES = 6
@@ -166,7 +166,7 @@ def _line(row: Flight, group: str) -> FlightLine:
 def _summary(s: Summary, units: UnitChoice) -> SummaryOut:
     said: dict[str, Any] = {}
     if s.miss is not None:
-        said["miss"] = f"{s.miss.median:+.0%}".replace("-", "−")
+        said["miss"] = signed_share(s.miss.median)
     if s.distance_m is not None:
         said["distance"] = show(s.distance_m.median, "height", units)
     if s.delay_off_s is not None:

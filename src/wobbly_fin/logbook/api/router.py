@@ -22,7 +22,9 @@ router = Router(tags=["logbook"])
 
 def _mine(request: HttpRequest) -> QuerySet[Flight]:
     marks = {"logs_kept": Count("logs", distinct=True), "reviews": Count("review", distinct=True)}
-    found: QuerySet[Flight] = Flight.objects.visible_to(person(request)).select_related("rocket").annotate(**marks)
+    found: QuerySet[Flight] = (
+        Flight.objects.visible_to(person(request)).select_related("rocket").annotate(**marks).order_by("-flown_on", "-created_at")
+    )
     return found
 
 

@@ -35,7 +35,8 @@ def delay_sentence(found: DelayLearnt, units: UnitChoice = METRIC, batch: str = 
     mean, sd = found.of_batch(batch)
     where = f" of batch {batch}" if batch in found.batches else ""
     motors = f"{found.count} motor{'s' if found.count != 1 else ''}"
-    return f"Labelled {found.label_s:g} s; {motors}{where} say {mean:.1f} s, the next within {max(mean - 1.645 * sd, 0):.1f}–{mean + 1.645 * sd:.1f} s nine times in ten."
+    says = "says" if found.count == 1 else "say"
+    return f"Labelled {found.label_s:g} s; {motors}{where} {says} {mean:.1f} s, the next within {max(mean - 1.645 * sd, 0):.1f}–{mean + 1.645 * sd:.1f} s nine times in ten."
 
 
 def band_sentence(band: Band, units: UnitChoice = METRIC) -> str:

@@ -5,7 +5,7 @@ from wobbly_fin.rocketry.tracking.stations import LARGEST_CLOSURE, Track
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_with_sigma
 
 METHODS: dict[Method, str] = {
-    "altimeter": "the altimeter", "two_stations": "two stations", "one_station": "one station", "fall": "the time of fall", "told": "what was told",
+    "altimeter": "the altimeter", "two_stations": "two stations", "one_station": "one station", "fall": "the time of fall", "told": "somebody",
 }  # fmt: skip
 
 
@@ -32,6 +32,8 @@ def track_sentences(found: Track, units: UnitChoice = METRIC) -> tuple[str, ...]
 
 def best_sentences(best: Best, units: UnitChoice = METRIC) -> tuple[str, ...]:
     """The best height of several, and who disagrees."""
+    if len(best.estimates) == 1 and best.estimates[0].method == "told":
+        return (f"{show_with_sigma(best.height_m, best.sd_m, 'height', units)}, as told, with no instrument named.",)
     if len(best.estimates) == 1:
         return (f"{show_with_sigma(best.height_m, best.sd_m, 'height', units)}, by {METHODS[best.estimates[0].method]} alone.",)
     ways = ", ".join(f"{METHODS[e.method]} {show_with_sigma(e.height_m, e.sd_m, 'height', units)}" for e in best.estimates)
@@ -39,6 +41,6 @@ def best_sentences(best: Best, units: UnitChoice = METRIC) -> tuple[str, ...]:
     for i in best.disagreeing:
         e = best.estimates[i]
         said.append(
-            f"{METHODS[e.method].capitalize()} disagrees with the rest by more than both errors allow; look at that reading again."
+            f"What {METHODS[e.method]} gave lies further from the rest than both errors allow; look at that reading again."
         )
     return tuple(said)

@@ -31,6 +31,12 @@ def show_against(si: float, limit_si: float, quantity: str, units: UnitChoice = 
     return said, limit
 
 
+def signed_share(share: float) -> str:
+    """A share in whole per cent with its sign, none on nothing."""
+    whole = round(100 * share)
+    return f"{'+' if whole > 0 else '−' if whole < 0 else ''}{abs(whole)}%"
+
+
 def show_range(low_si: float, high_si: float, quantity: str, units: UnitChoice = METRIC) -> str:
     """A span as '150–220 m', or as one figure where both ends read the same."""
     low, high = show(low_si, quantity, units), show(high_si, quantity, units)

@@ -1,0 +1,143 @@
+"""Everything a person has, out as one zip and back to the last byte; and what is no archive is refused."""
+
+import io
+import json
+import uuid
+import zipfile
+from collections.abc import Callable
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+
+from tests.api.conftest import Person
+from tests.api.test_flight_page import log_text, upload
+from wobbly_fin.accounts.demo.load import load_demo
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.logbook.archive import restore_archive, write_archive
+from wobbly_fin.logbook.models import Flight
+from wobbly_fin.rocketry.errors import RocketryError
+
+
+def _a_life(person: Person) -> None:
+    from PIL import Image
+
+    rocket = person.rocket()
+    person.edit(rocket, mass="90 g")
+    line = person.log(rocket, height="", landing="damaged", remarks="ünïcode, “quotes”")[1]
+    upload(person, f"/logbook/flights/{line['id']}/logs/{uuid.uuid4()}", log_text(line["id"]))
+    picture = io.BytesIO()
+    Image.new("RGB", (40, 30), (200, 80, 10)).save(picture, "PNG")
+    photo = SimpleUploadedFile("p.png", picture.getvalue(), content_type="image/png")
+    assert person.client.post(f"/api/logbook/flights/{line['id']}/photos/{uuid.uuid4()}", {"photo": photo}).status_code == 200
+    person.call("PUT", f"/logbook/flights/{line['id']}/review", {"cause": "hard_ground", "decided": True})
+    person.call("PUT", f"/logbook/teardowns/{rocket['id']}", {"on": "2026-05-01", "findings": [], "remarks": "later"})
+
+
+def _gone(person: Person) -> None:
+    Flight.objects.filter(owner=person.user).delete()
+    for model in (Rocket,):
+        model.objects.filter(owner=person.user).delete()
+
+
+def test_it_comes_back_to_the_last_byte(hedda: Person) -> None:
+    _a_life(hedda)
+    before = write_archive(hedda.user)
+    assert write_archive(hedda.user) == before, "the same rows make the same bytes"
+    page = hedda.get("/logbook/flights")
+    _gone(hedda)
+    assert hedda.get("/logbook/flights")["flights"] == []
+    counts = restore_archive(hedda.user, before)
+    assert counts["logbook.flight"] == 1 and counts["hangar.rocketrevision"] == 2 and counts["logbook.flightlogfile"] == 1
+    assert write_archive(hedda.user) == before
+    assert hedda.get("/logbook/flights") == page
+
+
+def test_the_whole_demo_comes_back_to_the_last_byte(db: None) -> None:
+    user = load_demo()
+    before = write_archive(user)
+    from wobbly_fin.accounts.demo.load import reset_demo
+
+    fresh = reset_demo(empty=True)
+    restore_archive(fresh, before)
+    assert write_archive(fresh) == before
+
+
+def test_over_the_api_and_not_twice_nor_into_another_persons_rows(hedda: Person, rival: Person) -> None:
+    _a_life(hedda)
+    data = hedda.client.get("/api/logbook/archive.zip").content
+    for person in (hedda, rival):
+        status, out = upload(person, "/logbook/archive", data)
+        assert status == 422 and "here already" in out["message"]
+    assert rival.get("/logbook/flights")["flights"] == [] and len(hedda.get("/logbook/flights")["flights"]) == 1
+
+
+def _changed(data: bytes, change: Callable[[dict], None] | None = None, drop: str = "") -> bytes:
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(data)) as old, zipfile.ZipFile(out, "w") as new:
+        for name in old.namelist():
+            raw = old.read(name)
+            if drop and name.startswith(drop):
+                continue
+            if name == "archive.json" and change is not None:
+                document = json.loads(raw)
+                change(document)
+                raw = json.dumps(document).encode()
+            new.writestr(name, raw)
+    return out.getvalue()
+
+
+def _row(document: dict, model: str) -> dict:
+    return next(r for r in document["rows"] if r["model"] == model)
+
+
+def test_what_is_no_archive_or_was_tampered_with_is_refused_and_nothing_is_kept(hedda: Person) -> None:
+    _a_life(hedda)
+    good = write_archive(hedda.user)
+    _gone(hedda)
+
+    def set_version(d: dict) -> None:
+        d["version"] = 99
+
+    def other_model(d: dict) -> None:
+        d["rows"].append({"model": "auth.user", "pk": 1, "fields": {"is_superuser": True}})
+
+    def other_rocket(d: dict) -> None:
+        _row(d, "logbook.flight")["fields"]["rocket"] = str(uuid.uuid4())
+
+    def snapshot(d: dict) -> None:
+        _row(d, "hangar.snapshot")["fields"]["content"] = {"name": "another"}
+
+    def bad_rocket(d: dict) -> None:
+        _row(d, "hangar.rocket")["fields"]["document"] = {"stages": "none"}
+
+    def owner(d: dict) -> None:
+        _row(d, "hangar.rocket")["fields"]["surprise"] = 1
+
+    def bad_date(d: dict) -> None:
+        _row(d, "logbook.flight")["fields"]["flown_on"] = "yesterday"
+
+    cases = [
+        b"",
+        b"PK\x03\x04 not really",
+        _changed(good, drop="logs/"),
+        _changed(good, drop="photos/"),
+        _changed(good, drop="archive.json"),
+    ]
+    cases += [_changed(good, c) for c in (set_version, other_model, other_rocket, snapshot, bad_rocket, owner, bad_date)]
+    cases += [good[: len(good) // 2], good[:200] + b"\x00" * 400 + good[600:]]
+    for n, data in enumerate(cases):
+        with pytest.raises((RocketryError, ValueError)) as refused:
+            restore_archive(hedda.user, data)
+        assert isinstance(refused.value, RocketryError) or "validation" in str(refused.value), n
+        assert not Rocket.objects.filter(owner=hedda.user).exists(), n
+
+
+def test_a_zip_that_unpacks_to_far_too_much_is_refused_before_it_is_unpacked(hedda: Person) -> None:
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as bomb:
+        with bomb.open("archive.json", "w", force_zip64=True) as member:
+            for _ in range(420):
+                member.write(b"0" * 1_000_000)
+    assert len(out.getvalue()) < 1_000_000
+    with pytest.raises(RocketryError, match="unpacks to more"):
+        restore_archive(hedda.user, out.getvalue())

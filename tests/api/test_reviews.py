@@ -1,0 +1,142 @@
+"""Failures taken apart over the API: causes follow answers, repairs ground the rocket, lessons come back, parts go to the stores."""
+
+import json
+import uuid
+from typing import Any
+
+import pytest
+
+from tests.api.conftest import Person
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.logbook.learnt import is_grounded, lessons_of, open_repairs
+from wobbly_fin.workshop.models import BuildEvent
+
+
+def failed(person: Person, rocket: dict[str, Any] | None = None, **facts: Any) -> tuple[dict[str, Any], str]:
+    rocket = rocket or person.rocket()
+    line = person.log(rocket, **({"opening": "never", "landing": "damaged", "height": ""} | facts))[1]
+    return rocket, f"/logbook/flights/{line['id']}/review"
+
+
+def test_answers_change_the_ranking_and_what_is_asked_next(hedda: Person) -> None:
+    _, path = failed(hedda)
+    before = hedda.get(path)
+    assert "the canopy did not open" in " ".join(s for c in before["causes"] for s in c["speaks_for"])
+    after = hedda.call("PUT", path, {"answers": {"motor_in": False, "nose_off": False, "popped": True}})[1]
+    assert after["causes"][0]["key"] == "retention" and after["causes"][0]["likely"] in ("likely", "very likely")
+    assert [q["key"] for q in before["questions"]] != [q["key"] for q in after["questions"]]
+    assert after["causes"][0]["inspect"] and after["causes"][0]["chain"][0]["evidence"]
+
+
+def test_the_flights_own_configuration_and_weather_speak_too(hedda: Person) -> None:
+    hedda.call("PUT", "/conditions", {"typed": {"wind": "8 m/s", "temperature": "1 C"}})
+    _, path = failed(hedda)
+    windy = hedda.get(path)
+    hedda.call("PUT", "/conditions", {"typed": {"wind": "0 m/s", "temperature": "20 C"}})
+    _, other = failed(hedda)
+    calm = hedda.get(other)
+    assert any("wind above" in k for k in windy["known"]) and not any("wind above" in k for k in calm["known"])
+    assert [c["key"] for c in windy["causes"]] != [c["key"] for c in calm["causes"]]
+
+
+def test_a_decided_review_grounds_the_rocket_until_it_is_mended(hedda: Person) -> None:
+    rocket, path = failed(hedda)
+    body = {
+        "cause": "nose_stuck",
+        "repairs": ["tube_crushed"],
+        "grounds": True,
+        "decided": True,
+        "lesson": "Shoulder lets go by a light pull.",
+    }
+    status, out = hedda.call("PUT", path, body)
+    assert status == 200 and out["grounded_now"]
+    board = hedda.get(f"/hangar/rockets/{rocket['id']}/board")
+    tests = [t for m in board["motors"] for d in m["delays"] for t in d["tests"]]
+    assert any(t["name"] == "grounded" and not t["passed"] and "review" in t["reason"] for t in tests)
+    assert all(d["verdict"] == "no" for m in board["motors"] for d in m["delays"])
+    assert any("Shoulder lets go" in line for line in board["lessons"])
+    # A quick rocket has no plan in Build: its owner says when it is mended.
+    mended = hedda.call("PUT", path, body | {"mended": ["tube_crushed"]})[1]
+    assert not mended["grounded_now"] and mended["repairs"][0]["done"]
+    board = hedda.get(f"/hangar/rockets/{rocket['id']}/board")
+    assert any(d["verdict"] != "no" for m in board["motors"] for d in m["delays"])
+
+
+def test_a_repair_done_in_build_lifts_the_grounding(hedda: Person) -> None:
+    rocket, path = failed(hedda)
+    hedda.call("PUT", path, {"cause": "nose_stuck", "repairs": ["tube_crushed"], "grounds": True, "decided": True})
+    row = Rocket.objects.get(pk=rocket["id"])
+    assert open_repairs(row) == ("tube_crushed",)
+    from django.utils import timezone
+
+    build = row.builds.create(owner=hedda.user, kind="repair", damage="tube_crushed")
+    facts = {"hands_off_s": 0, "cured_s": 0, "full_s": 0}
+    BuildEvent.objects.create(id=uuid.uuid4(), build=build, kind="done", step="weigh", at=timezone.now(), facts=facts)
+    assert not is_grounded(row)
+    BuildEvent.objects.create(id=uuid.uuid4(), build=build, kind="undone", step="weigh", at=timezone.now())
+    assert is_grounded(row), "taken back, it is grounded again"
+
+
+def test_a_lesson_fades_after_good_flights_and_stands_on_the_days_checklist(hedda: Person) -> None:
+    rocket, path = failed(hedda)
+    hedda.call("PUT", path, {"cause": "retention", "decided": True})
+    row = Rocket.objects.get(pk=rocket["id"])
+    assert lessons_of(row)[0].cause == "retention"
+    day = f"/launchdays/days/{uuid.uuid4()}"
+    told = {"name": "Club day", "day": "2026-06-20", "opens": "10", "closes": "15:00"}
+    assert hedda.call("PUT", day, told)[0] == 200
+    line = {"rocket_id": rocket["id"], "motor_key": "catalogue:C8", "delay_s": 5}
+    assert hedda.call("PUT", f"{day}/lines/{uuid.uuid4()}", line)[0] == 200
+    pack = json.dumps(hedda.get(f"{day}/pack"))
+    assert "the motor was blown out instead of the canopy" in pack
+    for n in range(5):
+        hedda.log(rocket, flown_on=f"2026-05-{10 + n}")
+    assert lessons_of(row) == ()
+    assert "the motor was blown out" not in json.dumps(hedda.get(f"{day}/pack"))
+
+
+@pytest.mark.parametrize(
+    "body, field",
+    [
+        ({"answers": {"moon": True}}, "answers.moon"), ({"parts": {"x": "sulking"}}, "parts.x"), ({"cause": "gremlins"}, "cause"), ({"decided": True}, "cause"),
+        ({"repairs": ["soul"]}, "repairs"), ({"lesson": "x" * 400}, "lesson"), ({"phase": "tea"}, "phase"),
+        ({"chain": [{"key": "a", "says": "x", "from_keys": ["a"]}]}, "chain"),
+    ],
+)  # fmt: skip
+def test_reviews_that_cannot_be_are_refused_and_change_nothing(hedda: Person, body: dict[str, Any], field: str) -> None:
+    _, path = failed(hedda)
+    hedda.call("PUT", path, {"changes": "kept"})
+    status, out = hedda.call("PUT", path, body)
+    assert status == 422 and out["fields"][0]["field"] == field
+    assert hedda.get(path)["changes"] == "kept"
+
+
+def test_others_see_no_review_and_a_thrown_away_one_teaches_nothing(hedda: Person, rival: Person) -> None:
+    rocket, path = failed(hedda)
+    hedda.call("PUT", path, {"cause": "retention", "decided": True, "grounds": True, "repairs": ["mount_loose"]})
+    for method, body in (("GET", None), ("PUT", {}), ("DELETE", None)):
+        assert rival.call(method, path, body)[0] == 404
+    assert rival.call("POST", f"{path}/salvage", {"part": "x", "key": str(uuid.uuid4())})[0] == 404
+    assert hedda.call("DELETE", path)[0] == 204
+    row = Rocket.objects.get(pk=rocket["id"])
+    assert lessons_of(row) == () and not is_grounded(row)
+
+
+def test_a_teardown_advises_and_is_kept_by_joint(hedda: Person, rival: Person) -> None:
+    rocket = hedda.rocket()
+    path = f"/logbook/teardowns/{rocket['id']}"
+    assert hedda.get(path)["advice"] == []
+    found = [
+        {"joint": "fin_root", "name": "fin 1", "covered": 0.4, "went": "glue", "force_n": 22},
+        {"joint": "ring", "name": "aft", "went": "wood"},
+    ]
+    status, out = hedda.call("PUT", path, {"on": "2026-05-01", "findings": found, "remarks": "sawn along the seam"})
+    assert status == 200 and "40%" in out["advice"][0]
+    assert hedda.get("/logbook/advice")[0].startswith("Pip: Glue reached only 40%")
+    assert (
+        hedda.call("PUT", path, {"on": "2026-05-01", "findings": [{"joint": "knee", "name": "x"}]})[1]["fields"][0]["field"]
+        == "findings.0.joint"
+    )
+    assert hedda.call("PUT", path, {"on": "2999-05-01", "findings": []})[0] == 422
+    assert rival.call("GET", path)[0] == 404 and rival.call("PUT", path, {"on": "2026-05-01", "findings": []})[0] == 404
+    assert rival.get("/logbook/advice") == []
