@@ -134,10 +134,9 @@ def test_what_is_no_archive_or_was_tampered_with_is_refused_and_nothing_is_kept(
 
 def test_a_zip_that_unpacks_to_far_too_much_is_refused_before_it_is_unpacked(hedda: Person) -> None:
     out = io.BytesIO()
-    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as bomb:
-        with bomb.open("archive.json", "w", force_zip64=True) as member:
-            for _ in range(420):
-                member.write(b"0" * 1_000_000)
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as bomb, bomb.open("archive.json", "w", force_zip64=True) as member:
+        for _ in range(420):
+            member.write(b"0" * 1_000_000)
     assert len(out.getvalue()) < 1_000_000
     with pytest.raises(RocketryError, match="unpacks to more"):
         restore_archive(hedda.user, out.getvalue())

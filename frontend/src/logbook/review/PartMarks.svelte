@@ -23,7 +23,7 @@
 </script>
 
 <section
-  class="paper mb-2 grid items-center gap-x-6 px-4 py-2 lg:grid-cols-[minmax(0,1fr)_400px]"
+  class="paper mb-2 grid grid-cols-[minmax(0,1fr)] items-center gap-x-6 px-4 py-2 lg:grid-cols-[minmax(0,1fr)_400px]"
   aria-label="Part by part"
 >
   {#if review.drawn.length}
@@ -77,8 +77,8 @@
           >Save it for the stores</button
         >{/if}
     {/if}
-    <p class="text-sm">
-      {#each told as x (x.key)}<span class="mr-3 whitespace-nowrap"
+    <p class="min-w-0 text-sm">
+      {#each told as x (x.key)}<span class="mr-3 inline-block"
           ><b>{signs[x.state]}</b> {x.name} {review.part_states[x.state]}</span
         >{:else}<span class="quiet">Go from nose to tail: what held, what is marked, what broke?</span>{/each}
     </p>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Rocket } from '../../api/queries';
   import type { Station } from '../../api/workshop';
+  import { useAdvice } from '../../api/logbook';
   import { p } from '../../router';
   import type { Bench } from './bench.svelte';
 
@@ -8,6 +9,7 @@
     $props();
 
   let damage = $state('fin_off');
+  const advice = useAdvice();
 </script>
 
 <section class="paper max-w-3xl p-6" aria-label="Begin">
@@ -28,6 +30,14 @@
       In an order that works, fitted round your free evenings and what the glue needs; with the numbers of
       this very rocket at each step.
     </p>
+    {#if advice.data?.length}
+      <div class="mt-3" aria-label="What rockets cut open advise">
+        <h3 class="font-bold">What rockets cut open say</h3>
+        <ul class="list-disc pl-5 text-sm">
+          {#each advice.data as line (line)}<li>{line}</li>{/each}
+        </ul>
+      </div>
+    {/if}
     <div class="mt-4 flex flex-wrap items-end gap-3">
       <button
         class={['btn', !rocket.flights && 'btn-primary']}

@@ -22,11 +22,12 @@
         one whose tightest test leaves most to spare. {board.not_fitting} motors do not fit the mount.
       </p>
       <p class="mb-2">{board.flying} {board.drag_note}</p>
+      {#if board.learnt.length}<p class="mb-2">{board.learnt.join(' ')}</p>{/if}
       <p class="quiet">{board.conditions}</p>
     </HowCome>
   </div>
   <ul class="quiet text-sm leading-snug" aria-label="What others would say">
-    {#each board.learnt as line (line)}<li>{line}</li>{/each}
+    {#each board.learnt.slice(0, 1) as line (line)}<li>{line}</li>{/each}
     {#if board.wind_note}<li>{board.wind_note}</li>{/if}
     {#if board.thumb}<li>{board.thumb}</li>{/if}
     {#each board.printed as line (line)}<li>{line}</li>{/each}
