@@ -191,3 +191,19 @@ def test_open_formats_go_out_and_come_back(hedda: Person, rival: Person) -> None
     assert "is not in the hangar" in upload(rival, "/logbook/flights/import", strange)[1]["refused"][0]
     assert upload(rival, "/logbook/flights/import", b"day,thing\n1,2\n")[0] == 422
     assert upload(rival, "/logbook/flights/import", b"\xff\xfe\x00")[0] == 422
+
+
+def test_the_batch_in_the_box_is_the_one_reckoned_with(hedda: Person) -> None:
+    rocket = hedda.rocket()
+    for batch, late in (("K7", 1.2), ("K7", 1.2), ("M2", -0.6), ("M2", -0.6)):
+        line = hedda.log(rocket, height="", batch=batch)[1]
+        text = log_text(line["id"], late_s=late + 5 - (Flight.objects.get(pk=line["id"]).taught.get("delay_s", 5.0)), drag=1.0)
+        upload(hedda, f"/logbook/flights/{line['id']}/logs/{uuid.uuid4()}", text)
+    key = str(uuid.uuid4())
+
+    def next_delay_s(batch: str) -> float:
+        assert hedda.call("PUT", f"/stores/box/{key}", {"motor": "catalogue:C8", "count": "2", "batch": batch})[0] == 200
+        out = hedda.get(f"/hangar/rockets/{rocket['id']}/flight?motor=catalogue:C8&delay_s=5")
+        return out["figures"]["ejection"]["time_s"] - out["figures"]["burnout_time_s"]
+
+    assert next_delay_s("K7") > next_delay_s("M2") + 0.3

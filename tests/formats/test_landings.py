@@ -7,7 +7,8 @@ import pytest
 import shapely
 from shapely.geometry import shape
 
-from wobbly_fin.formats.landings import LandingPoint, landings_geojson, landings_kml
+from wobbly_fin.formats.landings import FieldShape, LandingPoint, landings_geojson, landings_kml
+from wobbly_fin.rocketry.field import Field
 
 PAD = (9.5, 51.2)
 POINTS = [
@@ -37,6 +38,20 @@ def test_kml_is_read_by_a_kml_library_with_its_names_and_places() -> None:
     assert [m.name for m in marks] == ["A & <B>", "Tabbed"]
     assert marks[1].geometry.x == pytest.approx(PAD[0]) and marks[1].geometry.y == pytest.approx(PAD[1])
     assert ElementTree.fromstring(raw).tag.endswith("kml")
+
+
+def test_fields_go_along_as_outlines_that_both_libraries_read() -> None:
+    from fastkml import KML
+
+    ground = FieldShape(
+        name="Meadow", pad=PAD, field=Field(outline=((-100.0, -80.0), (150.0, -80.0), (150.0, 120.0), (-100.0, 120.0)))
+    )
+    shapes = [shape(f["geometry"]) for f in landings_geojson(POINTS, [ground])["features"]]
+    outline = next(g for g in shapes if g.geom_type == "Polygon")
+    assert outline.is_valid and outline.contains(shapes[0])
+    raw = landings_kml(POINTS, [ground]).decode("utf-8").split("\n", 1)[1]
+    first = KML.from_string(raw, strict=True).features[0].features[0]
+    assert first.name == "Meadow" and len(list(first.geometry.exterior.coords)) == 5
 
 
 def test_no_landings_are_an_empty_collection() -> None:

@@ -120,6 +120,18 @@
           {#key found.tracking.baseline_m}<Tracking page={found} {desk} />{/key}
           <details class="paper p-4" open={!found.typed['height'] && !found.logs.length}>
             <summary class="cursor-pointer text-lg font-bold">The facts as told</summary>
+            <label class="mt-2 block text-sm"
+              >Flown for a certification level
+              <select
+                class="select select-sm ml-1 w-auto"
+                name="certification"
+                value={String(found.certification ?? '')}
+                onchange={(e) => desk.certification(Number(e.currentTarget.value) || null)}
+              >
+                <option value="">no</option>
+                {#each [1, 2, 3] as level (level)}<option value={String(level)}>level {level}</option>{/each}
+              </select></label
+            >
             <Facts {found} />
           </details>
         {/key}

@@ -18,6 +18,8 @@ from wobbly_fin.rocketry.failures.lessons import Lesson, live_lessons
 from wobbly_fin.rocketry.flightlog.outcomes import succeeded
 from wobbly_fin.rocketry.learning.delays import DelayLearnt, Fired, learn_delay
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt, Measured, learn_rocket, nothing_learnt
+from wobbly_fin.stores.models import MotorStock
+from wobbly_fin.stores.shelf import shelf
 
 MOST_FLIGHTS = 60  # the newest count; more would not narrow what scatters anyway
 _REMEMBERED = 400
@@ -81,7 +83,19 @@ def delays_of(user: User) -> dict[tuple[str, float], DelayLearnt]:
 def taught_of(user: User, rocket: Rocket) -> Taught:
     """What the next forecast of this rocket takes in place of printed figures."""
     learnt = learnt_of(rocket)
-    return Taught(thrust=dict(learnt.thrust_factors), delays={key: found.mean_s for key, found in delays_of(user).items()})
+    found = delays_of(user)
+    batches = _batches_in_the_box(user) if any(d.batches for d in found.values()) else {}
+    delays = {key: d.of_batch(batches.get(key[0], ""))[0] for key, d in found.items()}
+    return Taught(thrust=dict(learnt.thrust_factors), delays=delays)
+
+
+def _batches_in_the_box(user: User) -> dict[str, str]:
+    """By motor, the batch that lies in the box, where it is one only: the next one flown is of it."""
+    keys = {s.key: s.motor.key for s in shelf(user)}
+    found: dict[str, set[str]] = {}
+    for row in MotorStock.objects.visible_to(user).filter(count__gt=0):
+        found.setdefault(keys.get(row.motor_key, ""), set()).add(row.batch)
+    return {motor: next(iter(names)) for motor, names in found.items() if len(names) == 1}
 
 
 def lessons_of(rocket: Rocket) -> tuple[Lesson, ...]:

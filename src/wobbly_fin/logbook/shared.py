@@ -3,9 +3,10 @@
 from django.contrib.auth.models import User
 
 from wobbly_fin.formats.flights_file import FlightRow
-from wobbly_fin.formats.landings import LandingPoint
+from wobbly_fin.formats.landings import FieldShape, LandingPoint
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
+from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.models import FlyingField
 
 
@@ -20,6 +21,15 @@ def flight_rows(user: User) -> list[FlightRow]:
         )
         for r in Flight.objects.visible_to(user).select_related("rocket")
     ]  # fmt: skip
+
+
+def field_shapes(user: User) -> list[FieldShape]:
+    """Fields whose pad has a place on the map."""
+    return [
+        FieldShape(name=f.name, pad=(f.longitude, f.latitude), field=ground)
+        for f in FlyingField.objects.visible_to(user)
+        if f.longitude is not None and f.latitude is not None and (ground := ground_of(f)) is not None
+    ]
 
 
 def landing_points(user: User) -> list[LandingPoint]:

@@ -74,3 +74,24 @@ def test_what_a_rocket_waits_for() -> None:
 
 def test_a_miss_that_reads_five_per_cent_is_within_a_reading() -> None:
     assert within_reading(-0.0512) and within_reading(0.05) and not within_reading(-0.056)
+
+
+def test_a_low_flight_of_a_leaning_rocket_is_explained_by_cd_or_by_wind() -> None:
+    from tests.sources.six_darts import SMALL, SOFT, motor_of, rigid
+
+    rocket, motor = rigid(SMALL), motor_of(SOFT)
+    measured = fly(rocket, motor, None, Site(wind_speed_m_s=7.0)).apogee_altitude_m
+    check = check_height(rocket, motor, 4.0, Site(wind_speed_m_s=2.0), measured)
+    assert check.explaining_wind_m_s == pytest.approx(5.0, abs=0.1) and check.explaining_cd > 0.62
+    assert "more wind" in height_sentence(check, 0.62, True) or abs(check.off_fraction) <= 0.05
+    higher = check_height(rocket, motor, 4.0, Site(wind_speed_m_s=7.0), measured * 1.2)
+    assert higher.explaining_wind_m_s is None
+
+
+def test_wind_explains_nothing_of_a_point_and_no_gale_is_claimed() -> None:
+    from tests.sources.six_darts import SMALL, SOFT, motor_of, rigid
+
+    point = QuickRocket(mass_kg=0.05, diameter_m=0.025, cd=0.6)
+    motor = motor_of(SOFT)
+    assert check_height(point, motor, 4.0, Site(), 60.0).explaining_wind_m_s is None
+    assert check_height(rigid(SMALL), motor, 4.0, Site(), 8.0).explaining_wind_m_s is None

@@ -56,6 +56,25 @@
   {/if}
   <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
     <label class="text-sm"
+      >It went wrong
+      <select
+        class="select select-sm w-auto"
+        value={review.phase}
+        onchange={(e) => desk.change({ phase: e.currentTarget.value })}
+      >
+        <option value="">when?</option>
+        {#each Object.entries(review.phases) as [key, words] (key)}<option value={key}>{words}</option>{/each}
+      </select></label
+    >
+    <label class="flex items-center gap-2 text-sm"
+      ><input
+        type="checkbox"
+        class="checkbox checkbox-sm"
+        checked={review.separated === true}
+        onchange={(e) => desk.change({ separated: e.currentTarget.checked })}
+      />came down in pieces</label
+    >
+    <label class="text-sm"
       >Part
       <select class="select select-sm w-auto" bind:value={chosen}>
         <option value="">choose, or touch it</option>

@@ -19,7 +19,7 @@ from wobbly_fin.logbook.archive import LARGEST_BYTES, restore_archive, write_arc
 from wobbly_fin.logbook.learnt import delays_of
 from wobbly_fin.logbook.mine import flight_of
 from wobbly_fin.logbook.models import Flight, Teardown
-from wobbly_fin.logbook.shared import flight_rows, landing_points
+from wobbly_fin.logbook.shared import field_shapes, flight_rows, landing_points
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.chain import Link
 from wobbly_fin.site.errors import ErrorOut
@@ -100,13 +100,21 @@ def flights_json(request: HttpRequest) -> HttpResponse:
 @router.get("/landings.geojson", operation_id="landings_geojson")
 def get_geojson(request: HttpRequest) -> HttpResponse:
     """Where flights came down, for maps."""
-    return _download(json.dumps(landings_geojson(landing_points(person(request)))), "landings.geojson", "application/geo+json")
+    return _download(
+        json.dumps(landings_geojson(landing_points(person(request)), field_shapes(person(request)))),
+        "landings.geojson",
+        "application/geo+json",
+    )
 
 
 @router.get("/landings.kml", operation_id="landings_kml")
 def get_kml(request: HttpRequest) -> HttpResponse:
     """The same as KML."""
-    return _download(landings_kml(landing_points(person(request))), "landings.kml", "application/vnd.google-earth.kml+xml")
+    return _download(
+        landings_kml(landing_points(person(request)), field_shapes(person(request))),
+        "landings.kml",
+        "application/vnd.google-earth.kml+xml",
+    )
 
 
 @router.post("/flights/import", response={200: dict[str, list[str]], **_BAD}, operation_id="import_flights")

@@ -11,6 +11,7 @@ from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
 _CD_RANGE = (0.05, 4.0)
+_MOST_WIND_M_S = 10.0  # more than anybody overlooks
 _READING_FRACTION = 0.05  # what a pocket altimeter or a careful eye is good for (common practice, no source)
 _TOP_S = 1.0  # seconds either side that people call "at the top" (our own choice)
 
@@ -25,12 +26,16 @@ class HeightCheck:
         Measured ÷ forecast − 1.
     explaining_cd : float or None
         The Cd with which the forecast would have been right; None where none between 0.05 and 4 does it.
+    explaining_wind_m_s : float or None
+        So much more wind at the ground would have brought it down as far; None for a point, which feels none, for a flight that
+        was higher, and where no 10 m/s do it.
     """
 
     forecast_m: float
     measured_m: float
     off_fraction: float
     explaining_cd: float | None
+    explaining_wind_m_s: float | None = None
 
 
 def check_height(
@@ -49,6 +54,7 @@ def check_height(
         measured_m=measured_m,
         off_fraction=measured_m / forecast_m - 1,
         explaining_cd=cd_for_height(plain or rocket, motor, site, measured_m),
+        explaining_wind_m_s=more_wind_for(rocket, motor, site, measured_m) if measured_m < forecast_m else None,
     )
 
 
@@ -74,6 +80,24 @@ def cd_for_height(rocket: Rocket, motor: Motor, site: Site, height_m: float) -> 
     return (low + high) / 2
 
 
+def more_wind_for(rocket: Rocket, motor: Motor, site: Site, height_m: float) -> float | None:
+    """How much more wind would have brought a rocket's peak down to a height; None where 10 m/s more would not, and for points. [m/s]"""
+    if not isinstance(rocket, RigidRocket) or site.layers:
+        return None
+    calm = replace(site, gustiness="calm")
+
+    def peak_m(more: float) -> float:
+        return fly(rocket, motor, None, replace(calm, wind_speed_m_s=site.wind_speed_m_s + more)).apogee_altitude_m or 0.0
+
+    low, high = 0.0, _MOST_WIND_M_S
+    if not peak_m(high) < height_m < peak_m(low):
+        return None
+    while high - low > 0.05:
+        middle = (low + high) / 2
+        low, high = (middle, high) if peak_m(middle) > height_m else (low, middle)
+    return (low + high) / 2
+
+
 def within_reading(off_fraction: float) -> bool:
     """Whether a miss, in whole per cent as it is said, is no more than a reading is good for."""
     return round(abs(off_fraction), 2) <= _READING_FRACTION
@@ -89,7 +113,8 @@ def height_sentence(check: HeightCheck, cd: float, cd_known: bool, units: UnitCh
     if check.explaining_cd is None:
         return f"{said} No sensible Cd explains that; look at mass, motor and the reading itself."
     ours = "the Cd of" if cd_known else "the guessed"
-    return f"{said} A Cd of {check.explaining_cd:.2f} rather than {ours} {cd:.2g} would explain it, all else being equal."
+    wind = f", or {show(check.explaining_wind_m_s, 'speed', units)} more wind" if check.explaining_wind_m_s is not None else ""
+    return f"{said} A Cd of {check.explaining_cd:.2f} rather than {ours} {cd:.2g} would explain it, all else being equal{wind}."
 
 
 def opening_sentence(after_apogee_s: float | None, seen: Opening) -> str | None:
