@@ -103,7 +103,7 @@ def fit_ascent(
         return None
     least, p, normal = min(ends, key=lambda end: end[0])
     # Other ends that explain the heights nearly as well say how far off this one may be.
-    rivals = [end[1] for end in ends if end[0] < least + _RIVAL]
+    rivals = [end[1] for end in ends if end[0] <= least + _RIVAL]
     launch_apart = max(abs(float(q[T0] - p[T0])) for q in rivals)
     burnout_apart = max(abs(float(q[T0] + q[BURN_S] - p[T0] - p[BURN_S])) for q in rivals)
     out = np.empty((len(time_s), 2))

@@ -17,6 +17,7 @@ Note = tuple[str, float]
 # US Standard Atmosphere 1976, troposphere: lapse and R lapse / g, by which devices turn pressure into height.
 _LAPSE_K_M, _EXPONENT = 0.0065, 0.190263
 _LEAST_SAMPLES = 12
+_HIGHEST_M, _LATEST_S = 2e5, 1e12
 _AT_REST = 10  # samples from the beginning that are surely on the pad: nobody arms an altimeter half a second before the launch
 _GAP_STEPS = 6.0  # a hole this many usual steps long is called a gap
 
@@ -75,7 +76,8 @@ def series_of(table: LogTable, columns: tuple[Column, ...]) -> Series:
     time = scaled(by_meaning["time"], table.values[:, by_meaning["time"].number])
     height = _height(by_meaning, table, notes)
     felt = _felt(columns, table)
-    good = np.isfinite(time) & np.isfinite(height)
+    # What no altimeter can have meant counts as not written.
+    good = np.isfinite(time) & np.isfinite(height) & (np.abs(height) < _HIGHEST_M) & (np.abs(time) < _LATEST_S)
     if np.sum(~good):
         notes.append(("rows_without_height", float(np.sum(~good))))
     time, height = time[good], height[good]
