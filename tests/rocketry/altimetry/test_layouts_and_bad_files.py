@@ -222,7 +222,12 @@ def test_nothing_crashes_on_mutated_files() -> None:
 
 def test_files_that_once_crashed_the_reader_are_refused_or_read() -> None:
     """No row with a time, one single row, every height the same: found by mutating logs."""
-    for text in ("time_s,height_m\n" + "nan,1\n" * 30, "0.1,5\n0.1,5\n", "time_s,height_m\n" + "1.0,nan\n" * 40, table("time_s,height_m", T[:13], H[:13] * 0)):
+    for text in (
+        "time_s,height_m\n" + "nan,1\n" * 30,
+        "0.1,5\n0.1,5\n",
+        "time_s,height_m\n" + "1.0,nan\n" * 40,
+        table("time_s,height_m", T[:13], H[:13] * 0),
+    ):
         try:
             assert read_flight_log(text.encode()).found is None
         except RocketryError as refused:
