@@ -86,3 +86,13 @@ def test_the_hangar_says_what_a_rocket_waits_for(hedda: Person) -> None:
     assert hedda.get("/hangar/rockets")[0]["waits_code"] == "first_flight"
     hedda.call("POST", f"/logbook/flights/{line['id']}/restore")
     assert hedda.get("/hangar/rockets")[0]["waits_code"] == "repair"
+
+
+def test_records_name_the_flight_that_set_them(hedda: Person) -> None:
+    rocket = hedda.rocket()
+    hedda.log(rocket, height="150 m", flown_on="2026-05-01")
+    best = hedda.log(rocket, height="190 m", flown_on="2026-05-02")[1]
+    hedda.log(rocket, height="400 m", flown_on="2026-05-03", opening="never", landing="damaged")
+    found = {r["kind"]: r for r in hedda.get("/logbook/flights")["records"]}
+    assert found["highest"]["flight_id"] == best["id"] and found["highest"]["said"] == "190 m"
+    assert found["safe_in_a_row"]["said"] == "2" and "fastest" not in found

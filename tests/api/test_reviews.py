@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 
 from tests.api.conftest import Person
+from tests.api.test_air import ground, stand
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.learnt import is_grounded, lessons_of, open_repairs
 from wobbly_fin.workshop.models import BuildEvent
@@ -37,6 +38,25 @@ def test_the_flights_own_configuration_and_weather_speak_too(hedda: Person) -> N
     calm = hedda.get(other)
     assert any("wind above" in k for k in windy["known"]) and not any("wind above" in k for k in calm["known"])
     assert [c["key"] for c in windy["causes"]] != [c["key"] for c in calm["causes"]]
+
+
+def test_the_drift_off_the_field_of_that_day_is_evidence(hedda: Person) -> None:
+    def flown_over(side_m: float, name: str) -> list[str]:
+        square = [[-side_m, -side_m], [side_m, -side_m], [side_m, side_m], [-side_m, side_m]]
+        stand(hedda, ground(hedda, name, outline=square, features=[]), typed={"wind": "5 m/s", "wind_from": "W"})
+        known: list[str] = hedda.get(failed(hedda, opening="at_apogee", landing="out_of_reach")[1])["known"]
+        return known
+
+    assert any("reaches the field’s edge" in k for k in flown_over(60, "Pocket"))
+    assert not any("reaches the field’s edge" in k for k in flown_over(3000, "Prairie"))
+
+
+def test_the_phase_follows_the_decided_cause_until_it_is_told(hedda: Person) -> None:
+    _, path = failed(hedda)
+    assert hedda.get(path)["phase"] == ""
+    assert hedda.call("PUT", path, {"cause": "nose_stuck"})[1]["phase"] == "ejection"
+    told = hedda.call("PUT", path, {"cause": "drifted", "phase": "boost"})[1]
+    assert told["phase"] == "boost" and told["phase_told"]
 
 
 def test_a_decided_review_grounds_the_rocket_until_it_is_mended(hedda: Person) -> None:

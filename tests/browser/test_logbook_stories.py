@@ -59,6 +59,15 @@ def test_a_log_is_dropped_put_right_kept_and_read_out(flown: Page, tmp_path: Pat
     page.get_by_label("apogee to ejection").fill("3.3")
     page.get_by_role("button", name="Keep the read-outs").click()
     expect(page.get_by_text("A decimal point?")).to_be_visible()
+    # A kept log's moment is moved too, and put back.
+    page.get_by_text("Move its moments").click()
+    kept = page.get_by_label("Altimeter logs").get_by_role("slider", name=re.compile("apogee"))
+    there = kept.get_attribute("aria-valuenow") or ""
+    kept.focus()
+    page.keyboard.press("Shift+ArrowLeft")
+    expect(kept).not_to_have_attribute("aria-valuenow", there)
+    page.get_by_role("button", name="Back to where they were found").click()
+    expect(page.get_by_role("button", name="Back to where they were found")).to_have_count(0)
     page.get_by_role("button", name="Throw away pocket.csv").click()
     expect(page.get_by_text("simulated")).to_have_count(1)
 
@@ -124,3 +133,64 @@ def test_sighting_sticks_a_place_on_the_map_and_the_season(flown: Page, live_ser
     expect(season.get_by_text(re.compile("never opened, damaged"))).to_be_visible()
     page.get_by_role("link", name="In figures").click()
     expect(page.get_by_text("0 of 1").first).to_be_visible()
+
+
+def test_the_report_is_printed_without_what_is_only_for_the_screen(flown: Page) -> None:
+    page = flown
+    page.get_by_role("link", name="Take the failure apart").click()
+    page.get_by_role("article").first.get_by_role("button", name="It was this").click()
+    page.get_by_label("a fin came off or cracked").check()
+    expect(page.get_by_role("combobox", name="It went wrong")).not_to_have_value("")
+    page.evaluate("window.print = () => { window.printed = true }")
+    page.get_by_role("button", name="Print the report").click()
+    assert page.evaluate("window.printed")
+    page.emulate_media(media="print")
+    expect(page.get_by_text("a fin came off or cracked")).to_be_visible()
+    for only_on_screen in ("the nose is cracked", "Print the report", "And then?"):
+        expect(page.get_by_text(only_on_screen)).to_be_hidden()
+
+
+def test_a_wreck_cut_open_advises_the_next_build(flown: Page, live_server: Any) -> None:
+    page = flown
+    rocket = Flight.objects.get().rocket_id
+    page.goto(f"{live_server.url}/rockets/{rocket}/teardown")
+    page.get_by_role("button", name="Add a joint").click()
+    page.get_by_role("button", name="Keep the findings").click()
+    expect(page.get_by_text("say what was seen of this joint")).to_be_visible()
+    page.get_by_label("Glue, %").fill("40")
+    page.get_by_role("combobox", name=re.compile("^Went")).select_option("in the glue line")
+    page.get_by_label("at, N").fill("18,5")
+    page.get_by_role("button", name="Keep the findings").click()
+    expect(page.get_by_text("Glue reached only 40% of a fin root")).to_be_visible()
+    page.reload()
+    expect(page.get_by_label("at, N")).to_have_value("18.5")
+
+
+def test_files_go_out_and_a_whole_hangar_comes_back(flown: Page, live_server: Any, tmp_path: Path) -> None:
+    page = flown
+    page.goto(f"{live_server.url}/logbook")
+    page.get_by_text("In and out: files").click()
+    saved = {}
+    for words in ("Flights as CSV", "Everything, as one archive"):
+        with page.expect_download() as waiting:
+            page.get_by_role("link", name=words).click()
+        saved[words] = tmp_path / waiting.value.suggested_filename
+        waiting.value.save_as(saved[words])
+    assert str(Flight.objects.get().pk) in saved["Flights as CSV"].read_text()
+
+    restore = page.get_by_label("Restore an archive")
+    broken = tmp_path / "broken.zip"
+    broken.write_bytes(saved["Everything, as one archive"].read_bytes()[:200])
+    restore.set_input_files(broken)
+    expect(page.get_by_role("alert")).to_be_visible()
+    assert Flight.objects.count() == 1
+    rocket = Flight.objects.get().rocket
+    Flight.objects.all().delete()
+    rocket.delete()
+    restore.set_input_files(saved["Everything, as one archive"])
+    expect(page.get_by_text("Put back: 1 rockets, 1 flights.")).to_be_visible()
+    assert Flight.objects.count() == 1
+
+    flights = page.get_by_label("Take in flights")
+    flights.set_input_files(saved["Flights as CSV"])
+    expect(page.get_by_text(re.compile("flights taken in"))).to_be_visible()

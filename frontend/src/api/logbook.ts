@@ -8,7 +8,7 @@ export type Curve = Schemas['CurveOut'];
 export type Review = Schemas['ReviewOut'];
 export type ReviewIn = Schemas['ReviewIn'];
 export type Statistics = Schemas['StatisticsOut'];
-export type Reading = Schemas['ReadingIn'];
+export type Reading = Schemas['ReadingIO'];
 
 export const useFlightPage = (id: () => string) =>
   createQuery(() => ({

@@ -4,6 +4,7 @@
   import { send } from '../api/send';
   import OverlayPlot from '../drawing/OverlayPlot.svelte';
   import { notify } from '../kit/notices.svelte';
+  import KeptLog from './KeptLog.svelte';
   import LogColumns from './LogColumns.svelte';
 
   interface Props {
@@ -64,18 +65,7 @@
 
 <section class="paper no-print p-4" aria-label="Altimeter logs">
   <h2 class="text-lg font-bold">Altimeter logs</h2>
-  {#each page.logs as log (log.id)}
-    <p class="flex flex-wrap items-baseline gap-x-2 text-sm">
-      <b>{log.name}</b>
-      <span class="quiet">{log.simulated ? 'simulated, ' : ''}{log.rate_hz} samples a second</span>
-      <button
-        class="btn btn-ghost btn-xs ml-auto"
-        aria-label={`Throw away ${log.name}`}
-        onclick={() => log.id && desk.dropLog(log.id)}>✕</button
-      >
-    </p>
-    {#each log.notes as note (note)}<p class="quiet text-sm">{note}</p>{/each}
-  {/each}
+  {#each page.logs as log (log.id)}<KeptLog {log} {desk} {unit} />{/each}
   <label
     class={[
       'mt-2 flex min-h-16 cursor-pointer flex-col items-center justify-center rounded border-2 border-dashed p-2 text-center',

@@ -2,6 +2,7 @@
   import { ApiError, ask, client, type Schemas } from '../api/client';
   import { useChange, useChoices } from '../api/queries';
   import { notify } from '../kit/notices.svelte';
+  import ChoiceBox from '../kit/ChoiceBox.svelte';
   import TextBox from '../kit/TextBox.svelte';
 
   let { found }: { found: Schemas['FlownOut'] } = $props();
@@ -10,8 +11,8 @@
   const start = () => ({
     flown_on: found.flight.flown_on,
     height: found.typed['height'] ?? '',
-    opening: found.flight.opening as Schemas['FlightIn']['opening'],
-    landing: found.flight.landing as Schemas['FlightIn']['landing'],
+    opening: found.flight.opening,
+    landing: found.flight.landing,
     remarks: found.flight.remarks,
     batch: found.flight.batch,
   });
@@ -25,6 +26,8 @@
           params: { path: { key: found.flight.id } },
           body: {
             ...facts,
+            opening: facts.opening as Schemas['FlightIn']['opening'],
+            landing: facts.landing as Schemas['FlightIn']['landing'],
             rocket_id: found.flight.rocket_id,
             motor_key: found.motor_key ?? '',
             delay_s: found.flight.delay_s,
@@ -50,24 +53,20 @@
     bind:value={facts.height}
     error={refused?.of('height')}
   />
-  <label class="mb-3 block">
-    <span class="mb-0.5 block font-semibold">The canopy</span>
-    <select class="select w-full" name="opening" bind:value={facts.opening}>
-      {#each Object.entries(choices.data?.openings ?? {}) as [key, words] (key)}<option value={key}
-          >{words}</option
-        >{/each}
-    </select>
-  </label>
-  <label class="mb-3 block">
-    <span class="mb-0.5 block font-semibold">The landing</span>
-    <select class="select w-full" name="landing" bind:value={facts.landing}>
-      {#each Object.entries(choices.data?.landings ?? {}) as [key, words] (key)}<option value={key}
-          >{words}</option
-        >{/each}
-    </select>
-    {#if refused?.of('landing')}<span class="text-error text-sm">✕ The landing {refused.of('landing')}</span
-      >{/if}
-  </label>
+  <ChoiceBox
+    label="The canopy"
+    name="opening"
+    options={choices.data?.openings ?? {}}
+    bind:value={facts.opening}
+    error={refused?.of('opening')}
+  />
+  <ChoiceBox
+    label="The landing"
+    name="landing"
+    options={choices.data?.landings ?? {}}
+    bind:value={facts.landing}
+    error={refused?.of('landing')}
+  />
   <label class="mb-3 block">
     <span class="mb-0.5 block font-semibold">Day</span>
     <input class="input w-full" type="date" name="flown_on" bind:value={facts.flown_on} />
@@ -85,7 +84,7 @@
     <span class="mb-0.5 block font-semibold">Remarks</span>
     <textarea class="textarea h-20 w-full" name="remarks" bind:value={facts.remarks}></textarea>
   </label>
-  {#if refused && !['height', 'landing', 'flown_on', 'batch'].some((f) => refused.of(f))}
+  {#if refused && !['height', 'opening', 'landing', 'flown_on', 'batch'].some((f) => refused.of(f))}
     <p class="text-error mb-2" role="alert">{refused.message}</p>
   {/if}
   <button class="btn btn-primary w-full" disabled={!changed || save.isPending}>Set the facts right</button>

@@ -5,6 +5,7 @@
   import { p } from '../router';
   import Files from './Files.svelte';
   import FlightList from './FlightList.svelte';
+  import Records from './Records.svelte';
   import Season from './Season.svelte';
   import Totals from './Totals.svelte';
 
@@ -66,6 +67,7 @@
   {#snippet children(found)}
     {#if found.flights.length}
       <div class="mb-2"><Totals totals={found.totals} /></div>
+      <Records records={found.records} />
       <Season flights={found.flights} />
       <FlightList flights={found.flights} />
     {:else if narrowed}

@@ -8,7 +8,6 @@
 <p class="paper flex flex-wrap gap-x-6 gap-y-1 px-4 py-2">
   <span><b>{count(totals.flights, 'flight')}</b></span>
   <span><b>{totals.successes}</b> came back fit to fly</span>
-  {#if totals.said.highest}<span>highest <b>{totals.said.highest}</b></span>{/if}
   {#if totals.said.miss}<span>forecast off by <b>{totals.said.miss}</b> on average</span>{/if}
   {#if totals.flights}<span>{totals.said.impulse} burnt</span>{/if}
 </p>

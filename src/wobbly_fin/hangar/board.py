@@ -10,7 +10,7 @@ from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units
 from wobbly_fin.formats.base import within
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.logbook.learnt import is_grounded, learnt_of, lessons_of, taught_of
+from wobbly_fin.logbook.learnt import delays_in_the_box, is_grounded, learnt_of, lessons_of, taught_of
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.airframe import MOST_STAGES
 from wobbly_fin.rocketry.airframe.guide import guided_travel_m
@@ -78,7 +78,7 @@ def question_of(user: User, row: Rocket) -> Question:
             ground=now.ground,
             flyer=flyer_of(preferences),
             payload=within("payload", file.payload.to_payload) if file.payload else None,
-            taught=taught_of(user, row),
+            taught=taught_of(row, delays_in_the_box(user)),
             grounded=is_grounded(row),
         ),
         now=now,

@@ -9,7 +9,7 @@ from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.board import load_of
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
-from wobbly_fin.logbook.learnt import is_grounded, learnt_of, lessons_of, taught_of
+from wobbly_fin.logbook.learnt import delays_in_the_box, is_grounded, learnt_of, lessons_of, taught_of
 from wobbly_fin.rocketry.airframe import Layout, lay_out
 from wobbly_fin.rocketry.airframe.guide import guided_travel_m
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
@@ -133,6 +133,7 @@ class _Context:
     forecast: Forecast | None
     units: UnitChoice
     box: tuple[Motor, ...]
+    delays: dict[tuple[str, float], float]  # as learnt
     open_hours: Forecast | None  # of the forecast, those in which the range is open
 
     @classmethod
@@ -147,7 +148,7 @@ class _Context:
         within = [h for h in forecast.hours if day.opens <= h.hour <= day.closes] if forecast else []
         return cls(
             user, site, ground_of(field) if field else None, flyer_of(preferences), rules_of(preferences), code_for(day),
-            forecast, units_of(preferences), box, replace(forecast, hours=tuple(within)) if forecast and within else None,
+            forecast, units_of(preferences), box, delays_in_the_box(user), replace(forecast, hours=tuple(within)) if forecast and within else None,
         )  # fmt: skip
 
 
@@ -156,7 +157,7 @@ def _ready(context: _Context, row: ManifestLine) -> Planned:
     layout = None if file.is_quick else lay_out(file.to_airframe())
     return Planned(
         row=row, rocket_name=row.rocket.name, line=line, layout=layout, file=file, hour=0.0, ruling=None,
-        taught=taught_of(context.user, row.rocket), grounded=is_grounded(row.rocket),
+        taught=taught_of(row.rocket, context.delays), grounded=is_grounded(row.rocket),
     )  # fmt: skip
 
 

@@ -1,7 +1,7 @@
 """What is known of a failure before anybody is asked: its flight's log, configuration, weather and the three taps."""
 
 from wobbly_fin.formats.rocket_file import RocketFile
-from wobbly_fin.logbook.comparison import compare
+from wobbly_fin.logbook.comparison import Comparison, compare
 from wobbly_fin.logbook.measured import measured
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.airframe import Layout, lay_out
@@ -10,10 +10,15 @@ from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.evidence import Recovery, from_configuration, from_log, from_outcome, from_weather
 from wobbly_fin.rocketry.flight import fly
+from wobbly_fin.rocketry.flight.flight import Flight as Forecast
+from wobbly_fin.rocketry.flight.scatter import Question, scatter
 from wobbly_fin.rocketry.recovery.cases import Moment
 from wobbly_fin.rocketry.recovery.whole import recover
 from wobbly_fin.rocketry.units.display import METRIC
+from wobbly_fin.stores.fields import ground_of
+from wobbly_fin.stores.models import FlyingField
 
+_RUNS = 200  # enough to tell a field that holds it from one that does not
 _AIR_KG_M3 = 1.2  # only what fills and shields the bay is asked; the day's air does not come into that
 
 
@@ -23,9 +28,8 @@ def clues_of(row: Flight) -> dict[str, bool]:
     forecast = fly(held.rocket, held.motor, held.delay_s, held.site)
     layout = None if held.file.is_quick else lay_out(held.file.to_airframe())
     found = from_weather(held.site)
-    found |= from_configuration(
-        held.rocket, held.motor, forecast, layout, _recovery(held.file, layout) if layout is not None else Recovery()
-    )
+    recovery = _recovery(held.file, layout, forecast) if layout is not None else Recovery()
+    found |= from_configuration(held.rocket, held.motor, forecast, layout, recovery, _field_holds(row, held))
     log = measured(row).log
     if log is not None:
         found |= from_log(log.readout, forecast)
@@ -47,10 +51,21 @@ def _from_typed(row: Flight, apogee_m: float | None, rate_m_s: float | None) -> 
     return out
 
 
-def _recovery(file: RocketFile, layout: Layout) -> Recovery:
+def _field_holds(row: Flight, held: Comparison) -> float | None:
+    """The share of landings like this one's forecast that come down inside its field, as the field is drawn today."""
+    field = FlyingField.objects.filter(owner_id=row.owner_id, name=row.field_name).first() if row.field_name else None
+    ground = ground_of(field) if field is not None else None
+    if ground is None or not ground.outline:
+        return None
+    landed = scatter(Question(vehicle=held.rocket.loaded(held.motor), delay_s=held.delay_s, site=held.site, runs=_RUNS)).landed
+    return float(ground.inside(landed).mean()) if len(landed) else None
+
+
+def _recovery(file: RocketFile, layout: Layout, forecast: Forecast) -> Recovery:
     """What the Recovery station would say of the rocket as it flew; nothing where it cannot be asked."""
+    opened = forecast.ejection.speed_m_s if forecast.ejection is not None else 0.0
     try:
-        moments = [Moment(name="At rest", opens="main", speed_m_s=0.0)]
+        moments = [Moment(name="As forecast", opens="main", speed_m_s=opened)]
         found = recover(layout, weigh(layout), density_kg_m3=_AIR_KG_M3, plan=file.to_recovery_plan(), moments=moments)
     except RocketryError:
         return Recovery()
@@ -61,5 +76,7 @@ def _recovery(file: RocketFile, layout: Layout) -> Recovery:
         shielded=not any(step.state in ("exposed", "burns") for step in found.exposed),
         elastic_in_heat=any(step.code == "cord_melts" for step in found.exposed),
         stiff=found.zips,
+        # The pull of that opening; what a fault on top of it would do is not known here.
+        cord_margin=min((c.loads.weakest.safety for c in found.cases if not c.fault), default=None) if opened else None,
         thin_film="film" in (packs[0][1].material or "") if packs else None,
     )

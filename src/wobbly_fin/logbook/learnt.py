@@ -80,13 +80,16 @@ def delays_of(user: User) -> dict[tuple[str, float], DelayLearnt]:
     return {key: learn_delay(key[1], those) for key, those in fired.items()}
 
 
-def taught_of(user: User, rocket: Rocket) -> Taught:
-    """What the next forecast of this rocket takes in place of printed figures."""
-    learnt = learnt_of(rocket)
+def delays_in_the_box(user: User) -> dict[tuple[str, float], float]:
+    """What each motor type and delay is taken to burn: its batch's where the box holds one batch of it only."""
     found = delays_of(user)
     batches = _batches_in_the_box(user) if any(d.batches for d in found.values()) else {}
-    delays = {key: d.of_batch(batches.get(key[0], ""))[0] for key, d in found.items()}
-    return Taught(thrust=dict(learnt.thrust_factors), delays=delays)
+    return {key: d.of_batch(batches.get(key[0], ""))[0] for key, d in found.items()}
+
+
+def taught_of(rocket: Rocket, delays: dict[tuple[str, float], float]) -> Taught:
+    """What the next forecast of this rocket takes in place of printed figures; `delays` as `delays_in_the_box` has them."""
+    return Taught(thrust=dict(learnt_of(rocket).thrust_factors), delays=delays)
 
 
 def _batches_in_the_box(user: User) -> dict[str, str]:

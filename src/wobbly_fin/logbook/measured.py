@@ -27,6 +27,7 @@ class Measured:
     speed_sd_m_s: float | None
     delay_s: float | None
     delay_sd_s: float | None
+    duration_s: float | None
 
 
 def measured(row: Flight) -> Measured:
@@ -76,6 +77,7 @@ def measured(row: Flight) -> Measured:
         else _DELAY_S
         if typed_delay is not None
         else None,
+        duration_s=(log.readout.duration_s.value if log is not None else None) or row.readouts.get("duration_s"),
     )
 
 
@@ -86,6 +88,7 @@ def settle(row: Flight) -> Flight:
     row.apogee_sd_m = found.best.sd_m if found.best else None
     row.max_speed_m_s, row.max_speed_sd_m_s = found.speed_m_s, found.speed_sd_m_s
     row.real_delay_s, row.real_delay_sd_s = found.delay_s, found.delay_sd_s
+    row.duration_s = found.duration_s
     if not row.motor_key:
         row.motor_key = LoadDocument.model_validate(row.motor_snapshot.content).to_motor().key
     row.save()

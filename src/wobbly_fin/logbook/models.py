@@ -4,6 +4,7 @@ from django.db import models
 
 from wobbly_fin.accounts.owned import Owned
 from wobbly_fin.hangar.models import Rocket, Snapshot
+from wobbly_fin.site.pictures import Photo
 
 
 class Flight(Owned):
@@ -44,6 +45,7 @@ class Flight(Owned):
     max_speed_sd_m_s = models.FloatField(null=True, blank=True)
     real_delay_s = models.FloatField(null=True, blank=True)
     real_delay_sd_s = models.FloatField(null=True, blank=True)
+    duration_s = models.FloatField(null=True, blank=True)
 
     class Meta:
         ordering = ["-flown_on", "-created_at"]
@@ -67,19 +69,10 @@ class FlightLogFile(models.Model):
         ordering = ["at", "pk"]
 
 
-class FlightPhoto(models.Model):
-    """A photo of a flight, made smaller, without what the camera knew of place and time."""
+class FlightPhoto(Photo):
+    """A photo of a flight."""
 
-    id = models.UUIDField(primary_key=True, editable=False)
     flight = models.ForeignKey(Flight, on_delete=models.CASCADE, related_name="photos")
-    title = models.CharField(max_length=160, blank=True)
-    file = models.FileField(upload_to="photos/%Y/%m")
-    width = models.PositiveIntegerField()
-    height = models.PositiveIntegerField()
-    at = models.DateTimeField()
-
-    class Meta:
-        ordering = ["at", "pk"]
 
 
 class Review(models.Model):

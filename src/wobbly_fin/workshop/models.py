@@ -4,6 +4,7 @@ from django.conf import settings
 from django.db import models
 
 from wobbly_fin.accounts.owned import Owned
+from wobbly_fin.site.pictures import Photo
 
 
 class Build(Owned):
@@ -36,20 +37,11 @@ class BuildEvent(models.Model):
         ordering = ["at", "pk"]
 
 
-class BuildPhoto(models.Model):
-    """A photo of a step, made smaller, without what the camera knew of place and time."""
+class BuildPhoto(Photo):
+    """A photo of a step."""
 
-    id = models.UUIDField(primary_key=True, editable=False)
     build = models.ForeignKey(Build, on_delete=models.CASCADE, related_name="photos")
     step = models.CharField(max_length=120, blank=True)
-    title = models.CharField(max_length=160, blank=True)
-    file = models.FileField(upload_to="photos/%Y/%m")
-    width = models.PositiveIntegerField()
-    height = models.PositiveIntegerField()
-    at = models.DateTimeField()
-
-    class Meta:
-        ordering = ["at", "pk"]
 
 
 class FreeTime(models.Model):

@@ -5455,6 +5455,8 @@ export interface components {
             /** Flights */
             flights: components["schemas"]["LoggedOut"][];
             totals: components["schemas"]["TotalsOut"];
+            /** Records */
+            records: components["schemas"]["RecordOut"][];
             /** Years */
             years: number[];
         };
@@ -5521,6 +5523,25 @@ export interface components {
             said: {
                 [key: string]: string;
             };
+        };
+        /**
+         * RecordOut
+         * @description A record among the flights listed, and which flight set it.
+         */
+        RecordOut: {
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+            /** Said */
+            said: string;
+            /**
+             * Flight Id
+             * Format: uuid
+             */
+            flight_id: string;
+            /** Rocket */
+            rocket: string;
         };
         /**
          * TotalsOut
@@ -5808,10 +5829,7 @@ export interface components {
             curve: components["schemas"]["CurveOut"] | null;
             /** Readouts */
             readouts: components["schemas"]["ReadoutOut"][];
-            /** Placed */
-            placed: {
-                [key: string]: number;
-            };
+            reading: components["schemas"]["ReadingIO"];
         };
         /**
          * MomentOut
@@ -5832,6 +5850,31 @@ export interface components {
             said: string;
             /** Shown By */
             shown_by: string;
+        };
+        /**
+         * ReadingIO
+         * @description What is said of a log's columns and moments; moments in seconds from launch.
+         */
+        ReadingIO: {
+            /**
+             * Columns
+             * @default []
+             */
+            columns: {
+                [key: string]: unknown;
+            }[];
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Placed
+             * @default {}
+             */
+            placed: {
+                [key: string]: number;
+            };
         };
         /**
          * ReadoutOut
@@ -5878,31 +5921,6 @@ export interface components {
             accepted: boolean;
             /** Sentences */
             sentences: string[];
-        };
-        /**
-         * ReadingIn
-         * @description What is said of a log's columns and moments; moments in seconds from launch.
-         */
-        ReadingIn: {
-            /**
-             * Columns
-             * @default []
-             */
-            columns: {
-                [key: string]: unknown;
-            }[];
-            /**
-             * Number
-             * @default 0
-             */
-            number: number;
-            /**
-             * Placed
-             * @default {}
-             */
-            placed: {
-                [key: string]: number;
-            };
         };
         /**
          * ReadoutsIn
@@ -6106,6 +6124,8 @@ export interface components {
             phases: {
                 [key: string]: string;
             };
+            /** Phase Told */
+            phase_told: boolean;
             /** Damages */
             damages: {
                 [key: string]: string;
@@ -11002,7 +11022,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ReadingIn"];
+                "application/json": components["schemas"]["ReadingIO"];
             };
         };
         responses: {
@@ -11363,12 +11383,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
             };
         };
     };

@@ -56,7 +56,7 @@
     >
     <div class="flex gap-1">
       <select class="select select-sm flex-1" bind:value={from} aria-label="What led to it">
-        <option value="">a root: nothing led to it</option>
+        <option value="">it began here</option>
         {#each links as l (l.key)}<option value={l.key}>because: {l.says}</option>{/each}
       </select>
       <input

@@ -50,7 +50,7 @@
     <legend class="font-semibold">To be mended before it flies</legend>
     {#each Object.entries(review.damages) as [damage, words] (damage)}
       {@const repair = review.repairs.find((r) => r.damage === damage)}
-      <div class="flex items-center gap-2 text-sm">
+      <div class={['flex items-center gap-2 text-sm', !wanted.has(damage) && 'no-print']}>
         <label class="flex min-h-8 flex-1 items-center gap-2"
           ><input
             type="checkbox"
@@ -62,22 +62,23 @@
         {#if repair?.done}<span class="text-success font-semibold">✓ mended</span>
         {:else if repair && review.is_quick}
           <button
-            class="btn btn-xs"
+            class="btn btn-xs no-print"
             onclick={() =>
               desk.change({ mended: [...review.repairs.filter((r) => r.done).map((r) => r.damage), damage] })}
             >Mended</button
           >
         {:else if repair?.build_id}<a
-            class="btn btn-xs"
+            class="btn btn-xs no-print"
             href={p('/rockets/:id/build', { params: { id: review.rocket_id } })}>In Build</a
           >
-        {:else if repair}<button class="btn btn-xs" onclick={() => desk.repair(review.rocket_id, damage)}
-            >Plan it in Build</button
+        {:else if repair}<button
+            class="btn btn-xs no-print"
+            onclick={() => desk.repair(review.rocket_id, damage)}>Plan it in Build</button
           >{/if}
       </div>
     {/each}
   </fieldset>
-  <label class="mt-1 flex min-h-8 items-center gap-2"
+  <label class={['mt-1 flex min-h-8 items-center gap-2', !review.grounds && 'no-print']}
     ><input
       type="checkbox"
       class="toggle toggle-sm"

@@ -66,7 +66,7 @@
         {#each Object.entries(review.phases) as [key, words] (key)}<option value={key}>{words}</option>{/each}
       </select></label
     >
-    <label class="flex items-center gap-2 text-sm"
+    <label class={['flex items-center gap-2 text-sm', !review.separated && 'no-print']}
       ><input
         type="checkbox"
         class="checkbox checkbox-sm"
@@ -74,7 +74,7 @@
         onchange={(e) => desk.change({ separated: e.currentTarget.checked })}
       />came down in pieces</label
     >
-    <label class="text-sm"
+    <label class="no-print text-sm"
       >Part
       <select class="select select-sm w-auto" bind:value={chosen}>
         <option value="">choose, or touch it</option>

@@ -31,7 +31,7 @@ export class ReviewDesk {
       repairs: r.repairs.map((x) => x.damage),
       mended: r.is_quick ? r.repairs.filter((x) => x.done).map((x) => x.damage) : [],
       grounds: r.grounds,
-      phase: r.phase,
+      phase: r.phase_told ? r.phase : '',
       separated: r.separated,
       decided: r.decided,
     };

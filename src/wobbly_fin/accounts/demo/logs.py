@@ -10,7 +10,7 @@ from django.contrib.auth.models import User
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.logbook.actions.keep_log import keep_log
 from wobbly_fin.logbook.actions.keep_measures import keep_certification, keep_landing, keep_readouts, keep_tracking
-from wobbly_fin.logbook.actions.keep_review import Reviewed, keep_review
+from wobbly_fin.logbook.actions.keep_review import Reviewed, keep_review, keep_teardown
 from wobbly_fin.logbook.comparison import compare
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.pocket import recording_of
@@ -57,6 +57,20 @@ REVIEWED: dict[int, dict[str, Any]] = {
 }  # fmt: skip
 
 
+# Flights after which what had broken was cut open, and what it showed.
+CUT_OPEN: dict[int, tuple[list[dict[str, Any]], str]] = {
+    11: (
+        [
+            {"joint": "fin_root", "name": "fin 1", "covered": 0.9, "went": "paper", "force_n": 61.0},
+            {"joint": "fin_root", "name": "fin 2", "covered": 0.45, "went": "glue", "force_n": 22.0},
+            {"joint": "fin_root", "name": "fin 3", "covered": 0.85, "went": "paper", "force_n": 58.0},
+            {"joint": "ring", "name": "rear ring", "covered": 1.0, "went": "wood", "force_n": None},
+        ],
+        "Fin 2 was the one glued in a hurry before supper.",
+    ),
+}  # fmt: skip
+
+
 def measure_flight(user: User, number: int, key: uuid.UUID, demo_key: Callable[..., uuid.UUID]) -> None:
     """Everything a flight of the scenario was measured with; the logs peak where Hedda wrote that they did."""
     row = Flight.objects.get(pk=key)
@@ -86,6 +100,9 @@ def measure_flight(user: User, number: int, key: uuid.UUID, demo_key: Callable[.
         keep_review(
             user, key, Reviewed(**told, parts=parts, chain=proposed_chain(told["cause"], ("seen from the gate",)), decided=True)
         )
+    if number in CUT_OPEN:
+        findings, remarks = CUT_OPEN[number]
+        keep_teardown(user, row.rocket_id, row.flown_on, findings, remarks)
 
 
 def _drag(row: Flight) -> float | None:

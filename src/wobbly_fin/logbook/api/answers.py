@@ -1,11 +1,12 @@
 """Flights as answers."""
 
-from collections.abc import Iterable
+import math
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import asdict
 
 from wobbly_fin.hangar.api.schemas import EventOut
 from wobbly_fin.hangar.snapshots import content_hash
-from wobbly_fin.logbook.api.schemas import FlownOut, LoggedOut, TotalsOut
+from wobbly_fin.logbook.api.schemas import FlownOut, LoggedOut, RecordOut, TotalsOut
 from wobbly_fin.logbook.comparison import compare
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, said_flight
@@ -13,6 +14,7 @@ from wobbly_fin.rocketry.flight.flight import fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.flightlog.compare import within_reading
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
+from wobbly_fin.rocketry.flightlog.records import RECORDS, Attempt, RecordKind, records
 from wobbly_fin.rocketry.flightlog.totals import Logged, totals
 from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
 
@@ -47,11 +49,41 @@ def totals_out(rows: Iterable[Flight], units: UnitChoice) -> TotalsOut:
         for r in rows
     )  # fmt: skip
     said = {"impulse": show(found.impulse_n_s, "impulse", units)}
-    if found.highest_m is not None:
-        said["highest"] = show(found.highest_m, "height", units)
     if found.mean_miss_fraction is not None:
         said["miss"] = f"{found.mean_miss_fraction:.0%}"
     return TotalsOut(flights=found.flights, successes=found.successes, said=said)
+
+
+def records_out(rows: Sequence[Flight], units: UnitChoice) -> list[RecordOut]:
+    """The records among some flights, newest first as the logbook lists them."""
+    named = {str(r.pk): r for r in rows}
+    said: dict[RecordKind, Callable[[float], str]] = {
+        "highest": lambda v: show(v, "height", units),
+        "fastest": lambda v: show(v, "speed", units),
+        "longest": lambda v: show(v, "duration", units),
+        "farthest": lambda v: show(v, "length", units),
+        "nearest_forecast": lambda v: f"off by {v:.1%}",
+        "safe_in_a_row": lambda v: f"{v:.0f}",
+    }
+    return [
+        RecordOut(
+            kind=r.kind,
+            words=RECORDS[r.kind],
+            said=said[r.kind](r.value),
+            flight_id=named[r.key].pk,
+            rocket=named[r.key].rocket.name,
+        )
+        for r in records([_attempt(row) for row in reversed(rows)])
+    ]
+
+
+def _attempt(row: Flight) -> Attempt:
+    walked = row.landing_x_m is not None and row.landing_y_m is not None
+    return Attempt(
+        key=str(row.pk), succeeded=_success(row), height_m=row.apogee_m, speed_m_s=row.max_speed_m_s, duration_s=row.duration_s,
+        walk_m=math.hypot(row.landing_x_m or 0.0, row.landing_y_m or 0.0) if walked else None,
+        miss_fraction=row.apogee_m / row.forecast_apogee_m - 1 if row.apogee_m is not None and row.forecast_apogee_m else None,
+    )  # fmt: skip
 
 
 def flown_out(row: Flight, units: UnitChoice, motor_key: str | None) -> FlownOut:

@@ -4,7 +4,7 @@ import json
 import uuid
 from typing import Any
 
-from django.http import FileResponse, Http404, HttpRequest
+from django.http import FileResponse, HttpRequest
 from ninja import File, Form, Router, Status, UploadedFile
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
@@ -19,7 +19,7 @@ from wobbly_fin.logbook.api.page_schemas import (
     FlightPageOut,
     LandedIn,
     LogOut,
-    ReadingIn,
+    ReadingIO,
     ReadoutsIn,
     TrackingIn,
 )  # fmt: skip
@@ -29,6 +29,7 @@ from wobbly_fin.logbook.pocket import pocket_of
 from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.site.pictures import photo_response
 from wobbly_fin.standins.altimeter import dump, readouts
 from wobbly_fin.stores.shelf import shelf
 
@@ -72,7 +73,7 @@ def post_log(
 
 
 @router.put("/logs/{uuid:log}", response={200: FlightPageOut, **_BAD}, operation_id="change_log")
-def put_log(request: HttpRequest, log: uuid.UUID, body: ReadingIn) -> FlightPageOut:
+def put_log(request: HttpRequest, log: uuid.UUID, body: ReadingIO) -> FlightPageOut:
     """Say anew what a log's columns are and where its moments lie."""
     flight = change_log(person(request), log, columns=body.columns, number=body.number, placed=body.placed)
     return _page(request, flight.pk)
@@ -123,13 +124,10 @@ def post_photo(
     return _page(request, key)
 
 
-@router.get("/photos/{uuid:key}", operation_id="flight_photo")
+@router.get("/photos/{uuid:key}", response={404: ErrorOut}, operation_id="flight_photo")
 def get_photo(request: HttpRequest, key: uuid.UUID) -> FileResponse:
     """A photo's pixels."""
-    found = FlightPhoto.objects.filter(pk=key, flight__owner_id=person(request).pk).first()
-    if found is None:
-        raise Http404
-    return FileResponse(found.file.open("rb"), content_type="image/jpeg")
+    return photo_response(FlightPhoto.objects.filter(pk=key, flight__owner_id=person(request).pk).first())
 
 
 @router.delete("/photos/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="drop_flight_photo")
@@ -159,12 +157,12 @@ def send_log(request: HttpRequest, key: uuid.UUID, log: uuid.UUID, body: Altimet
     return _page(request, key)
 
 
-def _reading(text: str) -> ReadingIn:
+def _reading(text: str) -> ReadingIO:
     """What came beside an uploaded file, as JSON in a form field."""
     if not text.strip():
-        return ReadingIn()
+        return ReadingIO()
     try:
         told: Any = json.loads(text)
     except (ValueError, RecursionError):
         raise RocketryError("reading", "is no JSON") from None
-    return ReadingIn.model_validate(told)
+    return ReadingIO.model_validate(told)

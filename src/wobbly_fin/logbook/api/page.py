@@ -15,6 +15,7 @@ from wobbly_fin.logbook.api.page_schemas import (
     LogColumnOut,
     LogOut,
     MomentOut,
+    ReadingIO,
     ReadoutOut,
     TrackingOut,
 )  # fmt: skip
@@ -42,6 +43,7 @@ from wobbly_fin.rocketry.flightlog.residuals import residual_sentences
 from wobbly_fin.rocketry.flightlog.typed import TYPED, check_readouts, question_sentence
 from wobbly_fin.rocketry.learning.explain import learnt_sentences
 from wobbly_fin.rocketry.tracking.explain import best_sentences, track_sentences
+from wobbly_fin.rocketry.tracking.stations import Track
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
 _MOST_POINTS = 500
@@ -72,7 +74,7 @@ def page_out(row: Flight, units: UnitChoice, motor_key: str | None) -> FlightPag
         logs=[_stored(log, units) for log in row.logs.all()],
         curve=curve_out(found.log, units) if found.log is not None else None,
         readouts=readouts_out(figures, row, units),
-        tracking=_tracking(row, units),
+        tracking=_tracking(row, found.track, units),
         landed=_landed(row, units),
         photos=[
             FlightPhotoOut(id=p.pk, title=p.title, url=f"/api/logbook/photos/{p.pk}", width=p.width, height=p.height)
@@ -115,7 +117,7 @@ def log_out(log: FlightLog, units: UnitChoice, *, row: FlightLogFile | None = No
         notes=list(note_sentences(log.notes, units)),
         curve=curve_out(log, units),
         readouts=readouts_out(log.readout, None, units),
-        placed=dict(row.placed) if row else {},
+        reading=ReadingIO(columns=row.columns, number=row.number, placed=row.placed) if row else ReadingIO(),
     )
 
 
@@ -186,10 +188,9 @@ def _stored(row: FlightLogFile, units: UnitChoice) -> LogOut:
     return log_out(log_of(row), units, row=row)
 
 
-def _tracking(row: Flight, units: UnitChoice) -> TrackingOut:
+def _tracking(row: Flight, found: Track | None, units: UnitChoice) -> TrackingOut:
     told = row.tracking or {}
     typed = told.get("typed", {})
-    found = measured(row).track
     return TrackingOut(
         baseline=typed.get("baseline", ""), stations=typed.get("stations", []), fall=typed.get("fall", ""),
         baseline_m=told.get("baseline_m"), azimuths_deg=[s["azimuth_deg"] for s in told.get("stations", [])],

@@ -54,6 +54,14 @@ class LogColumnOut(Schema):
     units: list[str]
 
 
+class ReadingIO(Schema):
+    """What is said of a log's columns and moments; moments in seconds from launch."""
+
+    columns: list[dict[str, Any]] = []
+    number: int = 0
+    placed: dict[str, float] = {}
+
+
 class LogOut(Schema):
     """A log's file: what was found in it."""
 
@@ -67,7 +75,7 @@ class LogOut(Schema):
     notes: list[str]
     curve: CurveOut | None
     readouts: list[ReadoutOut]
-    placed: dict[str, float]
+    reading: ReadingIO  # what was said of a kept log’s columns and moments
 
 
 class TrackingOut(Schema):
@@ -132,14 +140,6 @@ class FlightPageOut(FlownOut):
     photos: list[FlightPhotoOut]
     learnt: LearntOut
     review: dict[str, Any] | None
-
-
-class ReadingIn(Schema):
-    """What is said of a log's columns and moments; moments in seconds from launch."""
-
-    columns: list[dict[str, Any]] = []
-    number: int = 0
-    placed: dict[str, float] = {}
 
 
 class ReadoutsIn(Schema):

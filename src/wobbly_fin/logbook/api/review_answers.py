@@ -24,7 +24,7 @@ from wobbly_fin.logbook.learnt import open_repairs
 from wobbly_fin.logbook.models import Flight, Review, Teardown
 from wobbly_fin.rocketry.airframe import PART_TYPES, lay_out
 from wobbly_fin.rocketry.building.repairs import DAMAGES
-from wobbly_fin.rocketry.failures.causes import PHASES
+from wobbly_fin.rocketry.failures.causes import CAUSES, PHASES
 from wobbly_fin.rocketry.failures.chain import PART_STATES, Link, proposed_chain
 from wobbly_fin.rocketry.failures.clues import CLUES
 from wobbly_fin.rocketry.failures.explain import advice_sentence, chain_sentence, likelihood
@@ -80,8 +80,9 @@ def review_out(flight: Flight) -> ReviewOut:
             for d in row.repairs
         ],
         grounds=row.grounds, grounded_now=bool(still),
-        drawn=[] if file.is_quick else drawn_out(lay_out(file.to_airframe())), phase=row.phase,
-        separated=row.separated, decided=row.decided_at is not None,
+        drawn=[] if file.is_quick else drawn_out(lay_out(file.to_airframe())),
+        phase=row.phase or (CAUSES[row.cause].phase if row.cause in CAUSES else ""),
+        phase_told=bool(row.phase), separated=row.separated, decided=row.decided_at is not None,
     )  # fmt: skip
 
 

@@ -80,6 +80,7 @@ class ReviewOut(Schema):
     parts: list[ReviewedPartOut]
     part_states: dict[str, str]
     phases: dict[str, str]
+    phase_told: bool  # else it is the decided cause’s
     damages: dict[str, str]
     is_quick: bool
     cause: str

@@ -9,7 +9,7 @@ from ninja import Router, Status
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.flights_file import flights_csv
 from wobbly_fin.logbook.actions.log_flight import Facts, bin_flight, log_flight
-from wobbly_fin.logbook.api.answers import flown_out, logged_out, totals_out
+from wobbly_fin.logbook.api.answers import flown_out, logged_out, records_out, totals_out
 from wobbly_fin.logbook.api.schemas import ChoicesOut, FlightIn, FlownOut, LogbookOut, LoggedOut
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.shared import flight_rows
@@ -45,7 +45,10 @@ def flights(request: HttpRequest, rocket: uuid.UUID | None = None, outcome: str 
     lines = [(row, logged_out(row, units)) for row in rows]
     if outcome in ("success", "failure"):
         lines = [(row, line) for row, line in lines if line.success == (outcome == "success")]
-    return LogbookOut(flights=[line for _, line in lines], totals=totals_out([row for row, _ in lines], units), years=years)
+    shown = [row for row, _ in lines]
+    return LogbookOut(
+        flights=[line for _, line in lines], totals=totals_out(shown, units), records=records_out(shown, units), years=years
+    )
 
 
 @router.get("/choices", response=ChoicesOut, operation_id="choices")

@@ -56,11 +56,22 @@ class TotalsOut(Schema):
     said: dict[str, str]
 
 
+class RecordOut(Schema):
+    """A record among the flights listed, and which flight set it."""
+
+    kind: str
+    words: str
+    said: str
+    flight_id: uuid.UUID
+    rocket: str
+
+
 class LogbookOut(Schema):
     """Flights, newest first, and their sums."""
 
     flights: list[LoggedOut]
     totals: TotalsOut
+    records: list[RecordOut]
     years: list[int]
 
 

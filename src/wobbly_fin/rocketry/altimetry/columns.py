@@ -16,7 +16,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 
 Floats = NDArray[np.float64]
 Meaning = Literal["time", "height", "pressure", "acceleration", "speed", "temperature", "other"]
-Basis = Literal["told", "named", "magnitude", "free_fall", "agreement", "usual"]
+Basis = Literal["told", "named", "magnitude", "free_fall", "usual"]
 
 UNITS: dict[Meaning, dict[str, float]] = {
     "time": {"s": 1.0, "ms": 1e-3, "us": 1e-6, "min": 60.0},

@@ -33,7 +33,7 @@ _SHOWN_BY: dict[ShownBy, str] = {
 }  # fmt: skip
 _BASES: dict[Basis, str] = {
     "told": "as you said", "named": "by its name", "magnitude": "by its size", "free_fall": "by free fall: just before the top it must slow by one g",
-    "agreement": "by agreement with the other columns", "usual": "a guess; please confirm",
+    "usual": "a guess; please confirm",
 }  # fmt: skip
 _WHY: dict[str, str] = {
     "no_flight": "nothing in this log left the pad",

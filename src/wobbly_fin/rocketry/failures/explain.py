@@ -38,6 +38,5 @@ def advice_sentence(advice: Advice) -> str:
         "scuff_and_rub": f"A {joint} let go in the glue line ({who}): sand the shiny skin off first, rub glue in, let it soak, then glue.",
         "skin_off": f"A {joint} tore the paper’s skin off ({who}): the glue is stronger than the paper; go through the wall or fillet wider.",
         "even_them_out": f"The weakest {joint} ({who}) held {advice.value:.0%} of the strongest: glue each the same way, in a jig, none in a hurry.",
-        "stronger_glue": f"Use a stronger glue for a {joint} ({who}).",
         "strong_enough": f"Every {joint} held to the wood ({who}): glue and way of gluing are right, keep them.",
     }[advice.code]

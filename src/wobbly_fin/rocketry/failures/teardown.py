@@ -12,7 +12,7 @@ JOINTS: dict[JointKind, str] = {
     "fin_root": "fin root", "fin_fillet": "fin fillet", "ring": "centring ring", "coupler": "coupler", "anchor": "cord anchor", "lug": "launch lug",
 }  # fmt: skip
 WENT: dict[Went, str] = {
-    "glue": "in the glue line", "paper": "in the paper's skin", "wood": "in the wood", "held": "not at all",
+    "glue": "in the glue line", "paper": "in the paper’s skin", "wood": "in the wood", "held": "not at all",
 }  # fmt: skip
 _POOR, _GOOD, _UNEVEN = 0.6, 0.85, 0.6
 
@@ -62,7 +62,7 @@ class Advice:
     """What the findings advise for the next build: about which joint, what to do, and the finding behind it. Codes and figures."""
 
     joint: JointKind
-    code: Literal["scuff_and_rub", "glue_reaches", "stronger_glue", "even_them_out", "strong_enough", "skin_off"]
+    code: Literal["scuff_and_rub", "glue_reaches", "even_them_out", "strong_enough", "skin_off"]
     value: float
     because: tuple[str, ...]
 
@@ -70,7 +70,7 @@ class Advice:
 def advise(findings: Sequence[Finding]) -> tuple[Advice, ...]:
     """Per kind of joint what its findings say together, the most urgent first.
 
-    A joint that goes in the glue line was never wetted or never keyed; one that goes in the paper's skin was stronger than the paper;
+    A joint that goes in the glue line was never wetted or never keyed; one that goes in the paper’s skin was stronger than the paper;
     one that goes in the wood cannot be glued better.
     """
     out: list[Advice] = []
@@ -98,5 +98,5 @@ def advise(findings: Sequence[Finding]) -> tuple[Advice, ...]:
             and any(f.went for f in these)
         ):
             out.append(Advice(joint=joint, code="strong_enough", value=1.0, because=tuple(f.name for f in these)))
-    urgent = {"glue_reaches": 0, "scuff_and_rub": 1, "even_them_out": 2, "skin_off": 3, "stronger_glue": 4, "strong_enough": 5}
+    urgent = {"glue_reaches": 0, "scuff_and_rub": 1, "even_them_out": 2, "skin_off": 3, "strong_enough": 4}
     return tuple(sorted(out, key=lambda a: urgent[a.code]))

@@ -8,11 +8,10 @@ from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening, succeeded
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Totals:
-    """Counts and bests over some flights; None where there is nothing to say."""
+    """Counts over some flights; None where there is nothing to say."""
 
     flights: int
     successes: int
-    highest_m: float | None
     impulse_n_s: float
     mean_miss_fraction: float | None
 
@@ -31,12 +30,10 @@ class Logged:
 def totals(flights: Iterable[Logged]) -> Totals:
     """Sum up; the miss is the mean of |measured ÷ forecast − 1| over flights that have both."""
     all_of = list(flights)
-    heights = [f.measured_m for f in all_of if f.measured_m is not None]
     misses = [abs(f.measured_m / f.forecast_m - 1) for f in all_of if f.measured_m is not None and f.forecast_m]
     return Totals(
         flights=len(all_of),
         successes=sum(succeeded(f.opening, f.landing) for f in all_of),
-        highest_m=max(heights, default=None),
         impulse_n_s=sum(f.impulse_n_s for f in all_of if f.opening != "no_launch"),
         mean_miss_fraction=sum(misses) / len(misses) if misses else None,
     )

@@ -16,6 +16,7 @@ from wobbly_fin.rocketry.building.materials import materials
 from wobbly_fin.rocketry.building.pictures import picture_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.site.pictures import photo_response
 from wobbly_fin.standins.scale import weigh
 from wobbly_fin.stores.actions.keep_material import duration_s
 from wobbly_fin.stores.materials import stores_of
@@ -236,12 +237,7 @@ def post_photo(
 def get_photo(request: HttpRequest, key: uuid.UUID) -> FileResponse:
     """A photo's picture."""
     found = BuildPhoto.objects.filter(pk=key, build__owner_id=person(request).pk).first()
-    if found is None or not found.file.name or not found.file.storage.exists(found.file.name):
-        raise Http404
-    response = FileResponse(found.file.open("rb"), content_type="image/jpeg")
-    response["Cache-Control"] = "private, max-age=31536000, immutable"
-    response["X-Content-Type-Options"] = "nosniff"
-    return response
+    return photo_response(found)
 
 
 @router.delete("/photos/{uuid:key}", response={200: StationOut, **REFUSALS}, operation_id="drop_photo")

@@ -1,0 +1,23 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+  import { p } from '../router';
+
+  let { records }: { records: Schemas['RecordOut'][] } = $props();
+</script>
+
+{#if records.length}
+  <section class="paper mb-2 px-4 py-2" aria-label="Records">
+    <dl class="flex flex-wrap gap-x-8 gap-y-1">
+      {#each records as r (r.kind)}
+        <div>
+          <dt class="quiet text-sm">{r.words}</dt>
+          <dd>
+            <a class="hover:underline" href={p('/logbook/:id', { params: { id: r.flight_id } })}
+              ><b>{r.said}</b> <span class="text-sm">{r.rocket}</span></a
+            >
+          </dd>
+        </div>
+      {/each}
+    </dl>
+  </section>
+{/if}

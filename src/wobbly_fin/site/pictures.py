@@ -1,0 +1,113 @@
+"""Photos of builds and flights: made smaller, turned upright, without what the camera knew of place and time."""
+
+import io
+import uuid
+from dataclasses import dataclass
+from typing import Any
+
+from django.core.files.base import ContentFile
+from django.core.files.uploadedfile import UploadedFile
+from django.db import models
+from django.http import FileResponse, Http404
+from django.utils import timezone
+
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.site.errors import RefusedError
+
+LARGEST_BYTES = 20_000_000
+LONGEST_SIDE = 1600
+MOST_PIXELS = 60_000_000
+_QUALITY = 82
+
+
+class Photo(models.Model):
+    """A photo of something of the owner's; which thing is each heir's to say."""
+
+    id = models.UUIDField(primary_key=True, editable=False)
+    title = models.CharField(max_length=160, blank=True)
+    file = models.FileField(upload_to="photos/%Y/%m")
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    at = models.DateTimeField()
+
+    class Meta:
+        abstract = True
+        ordering = ["at", "pk"]
+
+
+@dataclass(frozen=True, slots=True)
+class Picture:
+    """A JPEG of the pixels alone, and its size. [px]"""
+
+    data: bytes
+    width: int
+    height: int
+
+
+def smaller(upload: "UploadedFile[Any]") -> Picture:
+    """An upload made fit to keep.
+
+    Raises
+    ------
+    RocketryError
+        For a file that is too large, or no picture: `photo`.
+    """
+    size = upload.size or 0
+    if size > LARGEST_BYTES:
+        raise RocketryError(
+            "photo", f"is {size / 1e6:.0f} MB; {LARGEST_BYTES / 1e6:.0f} MB are the most. Let the phone make it smaller"
+        )
+    from PIL import Image, ImageOps, UnidentifiedImageError
+
+    try:
+        with Image.open(io.BytesIO(upload.read())) as opened:
+            if opened.width * opened.height > MOST_PIXELS:
+                raise RocketryError("photo", f"has {opened.width} × {opened.height} pixels; that is more than a camera’s")
+            upright = ImageOps.exif_transpose(opened).convert("RGB")
+    except RocketryError:
+        raise
+    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError):
+        raise RocketryError("photo", "is no picture this can read: JPEG, PNG or WebP, whatever its name says") from None
+    upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+    # A fresh picture from the pixels alone: nothing of the file's other blocks comes along.
+    bare = Image.new("RGB", upright.size)
+    bare.paste(upright)
+    out = io.BytesIO()
+    bare.save(out, "JPEG", quality=_QUALITY)
+    return Picture(out.getvalue(), bare.width, bare.height)
+
+
+def add_photo(photos: Any, key: uuid.UUID, picture: Picture, *, most: int, **facts: str) -> None:
+    """Keep a picture among `photos`, a related manager, under a key the client made; the same key again does nothing twice.
+
+    Raises
+    ------
+    RocketryError
+        For one too many.
+    RefusedError
+        For a key that something else has.
+    """
+    if photos.filter(pk=key).exists():
+        return
+    if photos.model.objects.filter(pk=key).exists():
+        raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+    if photos.count() >= most:
+        raise RocketryError("photo", f"is one too many; {most} are plenty here")
+    file = ContentFile(picture.data, name=f"{key}.jpg")
+    photos.create(id=key, file=file, width=picture.width, height=picture.height, at=timezone.now(), **facts)
+
+
+def throw_away(photo: Photo) -> None:
+    """A photo with its file."""
+    photo.file.delete(save=False)
+    photo.delete()
+
+
+def photo_response(photo: Photo | None) -> FileResponse:
+    """A photo's picture, for good under its key; raises Http404 where there is none, or its file is gone."""
+    if photo is None or not photo.file.name or not photo.file.storage.exists(photo.file.name):
+        raise Http404
+    response = FileResponse(photo.file.open("rb"), content_type="image/jpeg")
+    response["Cache-Control"] = "private, max-age=31536000, immutable"
+    response["X-Content-Type-Options"] = "nosniff"
+    return response
