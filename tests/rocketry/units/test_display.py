@@ -2,7 +2,8 @@
 
 import pytest
 
-from wobbly_fin.rocketry.units.display import show_with_sigma
+from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.display import show, show_with_sigma
 
 
 @pytest.mark.parametrize(
@@ -17,3 +18,8 @@ from wobbly_fin.rocketry.units.display import show_with_sigma
 )
 def test_a_value_has_no_more_decimals_than_its_uncertainty(kilograms, sigma, said):
     assert show_with_sigma(kilograms, sigma, "mass") == said
+
+
+def test_what_lies_before_keeps_its_sign() -> None:
+    assert show_with_sigma(-0.4213, 0.05, "duration") == "−0.42 ± 0.05 s"
+    assert parse(show(-0.42, "duration"), "duration", "metric", name="late").si == -0.4

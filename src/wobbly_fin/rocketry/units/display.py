@@ -51,12 +51,12 @@ def show_with_sigma(si: float, sigma_si: float, quantity: str, units: UnitChoice
     number, _, unit = show(si, quantity, units).partition(" ")
     if sigma_si <= 0 or si == 0:
         return f"{number} {unit}"
-    value = float(number)
+    value = float(number.replace("−", "-"))
     sigma = sigma_si * (value / si if value else 1.0)
     decimals = max(0, -math.floor(math.log10(abs(sigma)))) if sigma else 0
     size = abs(convert(si, QUANTITIES[quantity].si, units.unit(quantity)))
     shown = size if unit == SYMBOLS.get(units.unit(quantity)) else abs(value)
-    return f"{shown:.{decimals}f} ± {abs(sigma):.{decimals}f} {unit}"
+    return f"{'−' if si < 0 else ''}{shown:.{decimals}f} ± {abs(sigma):.{decimals}f} {unit}"
 
 
 def show_size(diameter_m: float, length_m: float, units: UnitChoice = METRIC) -> str:
