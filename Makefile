@@ -13,7 +13,7 @@ MODULES := frontend/node_modules/.package-lock.json
 BUILT := frontend/dist/manifest.json
 FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
-.PHONY: help demo demo-reset demo-empty dev test lint types-check pytest front-check browser bench shots interfaces format clean
+.PHONY: help demo demo-reset demo-empty run dev test lint types-check pytest front-check browser bench shots interfaces format clean
 
 help: ## this list
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -51,6 +51,9 @@ demo-reset: $(APP_STAMP) $(BUILT) ## the same, starting over
 
 demo-empty: $(APP_STAMP) $(BUILT) ## the same, with an empty hangar
 	$(PY) manage.py demo --reset --empty $(DEMO_FLAGS)
+
+run: $(APP_STAMP) $(BUILT) ## your own hangar on 127.0.0.1:8000, kept in var/
+	$(PY) manage.py run $(RUN_FLAGS)
 
 dev: $(DEV_STAMP) $(MODULES) ## hot reload: Vite beside Django
 	trap 'kill $$(jobs -p) 2>/dev/null' EXIT

@@ -18,6 +18,7 @@ export const { p, navigate, isActive, route } = createRouter({
   '/rockets/:id/log': () => import('./logbook/LogFlight.svelte'),
   '/launchdays': () => import('./launchdays/LaunchDays.svelte'),
   '/launchdays/firing': () => import('./launchdays/Firing.svelte'),
+  '/launchdays/range': () => import('./sharing/RangePage.svelte'),
   '/launchdays/:id': () => import('./launchdays/DayPage.svelte'),
   '/launchdays/:id/car': () => import('./launchdays/CarPage.svelte'),
   '/launchdays/:id/field': () => import('./launchdays/field/FieldMode.svelte'),
@@ -35,5 +36,6 @@ export const { p, navigate, isActive, route } = createRouter({
   '/stores/fields': () => import('./stores/Fields.svelte'),
   '/stores/fields/:id': () => import('./stores/field/FieldPage.svelte'),
   '/settings': () => import('./settings/Settings.svelte'),
+  '/s/:token': () => import('./sharing/SharedPage.svelte'),
   '*': NotFound,
 });

@@ -9,7 +9,7 @@ from django.test import Client
 from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
 from wobbly_fin.accounts.demo.load import load_demo
-from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
+from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.launchdays.models import DayEvent
 from wobbly_fin.logbook.models import Flight
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Router, isActiveLink } from 'sv-router';
   import { useSession } from '../api/queries';
-  import { p } from '../router';
+  import { p, route } from '../router';
   import JumpTo from './JumpTo.svelte';
   import Notices from './Notices.svelte';
   import PersonMenu from './PersonMenu.svelte';
@@ -9,6 +9,8 @@
   import SignIn from './SignIn.svelte';
 
   const session = useSession();
+  // A shared link is for whoever has it, signed in or not.
+  const open = $derived(route.pathname.startsWith('/s/'));
   let jumping = $state(false);
   let showingKeys = $state(false);
 
@@ -79,7 +81,9 @@
 </header>
 
 <main id="main" tabindex="-1" class="mx-auto max-w-[1320px] px-3 py-3 outline-none sm:px-5">
-  {#if session.isPending}
+  {#if open}
+    <Router />
+  {:else if session.isPending}
     <p class="quiet p-6">Opening the hangar…</p>
   {:else if session.isError}
     <div class="paper m-auto mt-10 max-w-md p-6" role="alert">

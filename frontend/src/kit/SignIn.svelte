@@ -39,14 +39,14 @@
   </label>
   {#if problem}<p class="text-error mb-3" role="alert">{problem}</p>{/if}
   <button class="btn btn-primary w-full" disabled={enter.isPending}>Sign in</button>
-  {#if session.data?.demo}
+  {#if session.data?.local}
     <button
       type="button"
       class="btn mt-3 w-full"
       onclick={() => back.mutate(undefined)}
       disabled={back.isPending}
     >
-      Back into the demo
+      {session.data.demo ? 'Back into the demo' : 'Back to my hangar'}
     </button>
     {#if back.error}<p class="text-error mt-2" role="alert">{back.error.message}</p>{/if}
   {/if}

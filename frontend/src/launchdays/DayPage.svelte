@@ -14,6 +14,7 @@
   import Loading from '../kit/Loading.svelte';
   import { notify } from '../kit/notices.svelte';
   import { p, route } from '../router';
+  import ShareLink from '../sharing/ShareLink.svelte';
   import AddLine from './AddLine.svelte';
   import DayForm from './DayForm.svelte';
   import DayMap from './DayMap.svelte';
@@ -106,6 +107,7 @@
           <a class="btn btn-primary" href={p('/launchdays/:id/field', { params: { id } })}>Field mode</a>
           <a class="btn" href={p('/launchdays/:id/car', { params: { id } })}>Pack the car</a>
           <a class="btn" href={`/api/launchdays/days/${id}/papers.pdf`} download>Cards and lists as PDF</a>
+          <ShareLink of={{ day_id: id }} what={found.name} />
           <button class="btn" aria-expanded={changing} onclick={() => (changing = !changing)}
             >Change the day</button
           >

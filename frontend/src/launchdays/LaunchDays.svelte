@@ -1,12 +1,13 @@
 <script lang="ts">
   import { keepDay, takePlan, useDays } from '../api/launchdays';
-  import { useFields } from '../api/queries';
+  import { useFields, useSession } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import { navigate, p } from '../router';
   import DayForm from './DayForm.svelte';
 
   const days = useDays();
   const fields = useFields();
+  const session = useSession();
   let making = $state(false);
   const said = (day: string) =>
     new Date(`${day}T12:00`).toLocaleDateString(undefined, {
@@ -30,6 +31,7 @@
     <p class="quiet">What flies when, by whose rules, with what in the car.</p>
   </div>
   <div class="flex gap-2">
+    {#if session.data?.officer}<a class="btn" href={p('/launchdays/range')}>The range</a>{/if}
     <a class="btn" href={p('/launchdays/firing')}>Firing circuit</a>
     <button class="btn btn-primary" onclick={() => (making = !making)}>New launch day</button>
   </div>

@@ -5,6 +5,7 @@
   import RocketDrawing from '../drawing/RocketDrawing.svelte';
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
+  import ShareLink from '../sharing/ShareLink.svelte';
 
   type Station = 'shape' | 'motor' | 'build' | 'recovery' | 'flights';
   interface Props {
@@ -45,7 +46,10 @@
     <section class="paper mb-2 flex flex-wrap items-stretch gap-x-4" aria-label={found.name}>
       <div class="flex flex-col justify-between px-4 pt-2">
         <div>
-          <h1 class="text-2xl leading-tight font-bold">{found.name}</h1>
+          <div class="flex items-baseline justify-between gap-4">
+            <h1 class="text-2xl leading-tight font-bold">{found.name}</h1>
+            <ShareLink of={{ rocket_id: id }} what={found.name} class="link quiet no-print text-sm" />
+          </div>
           <p class="quiet text-sm">
             {found.said.mass} · {found.said.diameter} across · {found.waits_for}
           </p>

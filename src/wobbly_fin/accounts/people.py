@@ -22,6 +22,14 @@ def preferences_of(user: User) -> Preferences:
     return found
 
 
+OFFICERS = "range officers"
+
+
+def is_officer(user: User) -> bool:
+    """Whether this person runs the club's range: they see everybody's manifest and flight cards of a day."""
+    return user.groups.filter(name=OFFICERS).exists()
+
+
 def units_of(preferences: Preferences) -> UnitChoice:
     """How this person wants quantities said."""
     return UnitChoice(system=preferences.units.get("system", "metric"), exceptions=dict(preferences.units.get("exceptions", {})))

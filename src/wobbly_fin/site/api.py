@@ -14,6 +14,7 @@ from wobbly_fin.launchdays.api.router import router as launchdays
 from wobbly_fin.logbook.api.flight_router import router as flight
 from wobbly_fin.logbook.api.review_router import router as reviews
 from wobbly_fin.logbook.api.router import router as logbook
+from wobbly_fin.sharing.api.router import router as sharing
 from wobbly_fin.site import errors
 from wobbly_fin.stores.api.material_router import router as materials
 from wobbly_fin.stores.api.router import router as stores
@@ -34,6 +35,7 @@ api.add_router("/logbook", flight)
 api.add_router("/logbook", reviews)
 api.add_router("/launchdays", launchdays)
 api.add_router("/launchdays", firing)
+api.add_router("", sharing)
 
 
 def nothing_here(request: HttpRequest) -> HttpResponse:

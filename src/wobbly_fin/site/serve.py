@@ -1,10 +1,11 @@
 """Serving: one process, a handful of threads, since the kernels let go of the interpreter lock."""
 
+import os
 from typing import Any
 
+from django.core.management import CommandError
+from django.db import connections
 from gunicorn.app.base import BaseApplication
-
-from wobbly_fin.site.wsgi import application
 
 
 class Server(BaseApplication):  # type: ignore[misc]
@@ -31,4 +32,21 @@ class Server(BaseApplication):  # type: ignore[misc]
                 self.cfg.set(name, value)
 
     def load(self) -> Any:
+        from wobbly_fin.site.wsgi import application
+
         return application
+
+
+def serve(address: str, greeting: str, **how: Any) -> None:
+    """Warm up and serve until stopped; raises CommandError where the address cannot be listened on."""
+    from wobbly_fin.site.warm import kernels_are_compiled, warm
+
+    # The server works in a process of its own, which shall open its own connections.
+    connections.close_all()
+    if not kernels_are_compiled():
+        print("Compiling the flight kernel, this once: half a minute at most…", flush=True)
+    warm()
+    try:
+        Server(address, greeting, **how).run()
+    except OSError as error:
+        raise CommandError(f"Cannot listen on {address}: {os.strerror(error.errno or 0)}. Is it running already?") from error

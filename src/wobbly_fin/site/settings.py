@@ -12,7 +12,8 @@ VAR = Path(env("WOBBLY_VAR", default=str(ROOT / "var")))
 VAR.mkdir(parents=True, exist_ok=True)
 
 DEBUG = env.bool("WOBBLY_DEBUG", default=False)
-DEMO = env.bool("WOBBLY_DEMO", default=False)
+# Whom a request from this very machine is signed in as, without a password: set by the commands that serve one person only.
+LOCAL_USER = ""
 VITE_DEV = env.bool("WOBBLY_VITE_DEV", default=False)
 ALLOWED_HOSTS = env.list("WOBBLY_HOSTS", default=["127.0.0.1", "localhost", "[::1]"])
 
@@ -42,6 +43,7 @@ INSTALLED_APPS = [
     "wobbly_fin.workshop",
     "wobbly_fin.logbook",
     "wobbly_fin.launchdays",
+    "wobbly_fin.sharing",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
@@ -50,7 +52,7 @@ MIDDLEWARE = [
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "wobbly_fin.accounts.demo.visitor.DemoVisitorMiddleware",
+    "wobbly_fin.accounts.visitor.LocalVisitorMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 ROOT_URLCONF = "wobbly_fin.site.urls"
@@ -77,6 +79,9 @@ PASSWORD_HASHERS = [
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
 AUTH_PASSWORD_VALIDATORS = [{"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"}]
+
+# Behind no proxy: whoever is at the other end of the socket is who is throttled.
+NINJA_NUM_PROXIES = 0
 
 LANGUAGE_CODE = "en"
 TIME_ZONE = "UTC"

@@ -43,7 +43,7 @@ export interface paths {
         put?: never;
         /**
          * Enter Demo
-         * @description Let a demo visitor who signed out back in; there is no such door outside the demo or from another machine.
+         * @description Let the person of this machine who signed out back in; a club has no such door, nor has another machine.
          */
         post: operations["enter_demo"];
         delete?: never;
@@ -2548,6 +2548,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shares
+         * @description The person's links.
+         */
+        get: operations["shares"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shares/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Share
+         * @description Make a link to a rocket or a day, to read only.
+         */
+        put: operations["share"];
+        post?: never;
+        /**
+         * Delete Share
+         * @description Take a link back.
+         */
+        delete: operations["take_share_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shared
+         * @description What a link leads to, to whoever has it.
+         */
+        get: operations["shared"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/range": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Range
+         * @description Everybody's manifest of a date; for range officers.
+         */
+        get: operations["range"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/range/{key}/papers.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Papers
+         * @description A flyer's day sheet and flight cards; for range officers.
+         */
+        get: operations["range_papers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2561,6 +2665,16 @@ export interface components {
             username: string | null;
             /** Demo */
             demo: boolean;
+            /**
+             * Local
+             * @default false
+             */
+            local: boolean;
+            /**
+             * Officer
+             * @default false
+             */
+            officer: boolean;
             /**
              * Theme
              * @default bench
@@ -7061,6 +7175,154 @@ export interface components {
             /** At S */
             at_s: number;
         };
+        /**
+         * ShareOut
+         * @description A link. `path` goes behind the address of the application.
+         */
+        ShareOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Path */
+            path: string;
+            /** What */
+            what: string;
+            /** Rocket Id */
+            rocket_id: string | null;
+            /** Day Id */
+            day_id: string | null;
+            /**
+             * Made
+             * Format: date-time
+             */
+            made: string;
+        };
+        /**
+         * ShareIn
+         * @description What a link leads to: one of the two.
+         */
+        ShareIn: {
+            /** Rocket Id */
+            rocket_id?: string | null;
+            /** Day Id */
+            day_id?: string | null;
+        };
+        /**
+         * FlightCardOut
+         * @description A flight as the range officer wants it before them.
+         */
+        FlightCardOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** At */
+            at: string;
+            /** Rocket */
+            rocket: string;
+            /** Label */
+            label: string;
+            /** Verdict */
+            verdict: string;
+            /** Say */
+            say: string;
+            /** Fails */
+            fails: string[];
+            /** Notes */
+            notes: string[];
+            /** Liftoff */
+            liftoff: string;
+            /** Apogee */
+            apogee: string;
+            /** Stand Off */
+            stand_off: string;
+            /** Balance */
+            balance: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
+         * ManifestOut
+         * @description A flyer's day: its flights in their order.
+         */
+        ManifestOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Flyer */
+            flyer: string;
+            /** Name */
+            name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Field */
+            field: string;
+            /** Hours */
+            hours: string;
+            /** Code */
+            code: string;
+            /** Weather */
+            weather: string;
+            /** Headline */
+            headline: string;
+            /** Cards */
+            cards: components["schemas"]["FlightCardOut"][];
+        };
+        /**
+         * MotorTriedOut
+         * @description A motor with its best delay, as judged.
+         */
+        MotorTriedOut: {
+            /** Label */
+            label: string;
+            /** Maker */
+            maker: string;
+            /** Apogee */
+            apogee: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * SharedOut
+         * @description What a link leads to.
+         */
+        SharedOut: {
+            /** Owner */
+            owner: string;
+            rocket?: components["schemas"]["RocketOut"] | null;
+            /**
+             * Conditions
+             * @default
+             */
+            conditions: string;
+            /**
+             * Motors
+             * @default []
+             */
+            motors: components["schemas"]["MotorTriedOut"][];
+            day?: components["schemas"]["ManifestOut"] | null;
+        };
+        /**
+         * RangeOut
+         * @description Everybody's flights of a date.
+         */
+        RangeOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Manifests */
+            manifests: components["schemas"]["ManifestOut"][];
+        };
     };
     responses: never;
     parameters: never;
@@ -7114,6 +7376,15 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12778,6 +13049,228 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    shares: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareOut"][];
+                };
+            };
+        };
+    };
+    share: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_share_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    shared: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    range: {
+        parameters: {
+            query: {
+                day: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RangeOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    range_papers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

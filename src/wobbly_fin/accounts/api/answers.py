@@ -18,7 +18,8 @@ from wobbly_fin.accounts.api.schemas import (
     WindNowOut,
 )
 from wobbly_fin.accounts.models import Preferences
-from wobbly_fin.accounts.people import preferences_of, rules_of, units_of
+from wobbly_fin.accounts.people import is_officer, preferences_of, rules_of, units_of
+from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.rocketry.choosing import RULES, Rules
 from wobbly_fin.rocketry.choosing.explain import wind_caution
 from wobbly_fin.rocketry.choosing.rules import Rule
@@ -30,9 +31,16 @@ from wobbly_fin.rocketry.units.display import UnitChoice, show
 def session_out(user: AbstractBaseUser | AnonymousUser) -> SessionOut:
     """Who is here; a stranger has no name."""
     if not isinstance(user, User) or not user.is_authenticated:
-        return SessionOut(username=None, demo=settings.DEMO)
+        return SessionOut(username=None, demo=_is_demo(), local=bool(settings.LOCAL_USER))
     found = preferences_of(user)
-    return SessionOut(username=user.username, demo=settings.DEMO, theme=found.theme, units=UnitsIn(**asdict(units_of(found))))
+    return SessionOut(
+        username=user.username, demo=_is_demo(), local=bool(settings.LOCAL_USER), officer=is_officer(user), theme=found.theme,
+        units=UnitsIn(**asdict(units_of(found))),
+    )  # fmt: skip
+
+
+def _is_demo() -> bool:
+    return bool(settings.LOCAL_USER == DEMO_USERNAME)
 
 
 def preferences_out(found: Preferences) -> PreferencesOut:

@@ -18,8 +18,9 @@ from wobbly_fin.accounts.api.schemas import (
     SessionOut,
     SignInIn,
 )
-from wobbly_fin.accounts.demo.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
 from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.accounts.throttle import AddressThrottle, NameThrottle
+from wobbly_fin.accounts.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import QUANTITIES, parse
 from wobbly_fin.rocketry.units.display import show
@@ -34,7 +35,10 @@ def session(request: HttpRequest) -> SessionOut:
     return session_out(request.user)
 
 
-@router.post("/session", auth=None, response={200: SessionOut, 401: ErrorOut}, operation_id="sign_in")
+@router.post(
+    "/session", auth=None, response={200: SessionOut, 401: ErrorOut, 429: ErrorOut}, operation_id="sign_in",
+    throttle=[AddressThrottle("30/m"), NameThrottle("10/m")],
+)  # fmt: skip
 def sign_in(request: HttpRequest, body: SignInIn, response: HttpResponse) -> SessionOut:
     """Sign in."""
     user = authenticate(request, username=body.username, password=body.password)
@@ -47,7 +51,7 @@ def sign_in(request: HttpRequest, body: SignInIn, response: HttpResponse) -> Ses
 
 @router.post("/session/demo", auth=None, response={200: SessionOut, 404: ErrorOut}, operation_id="enter_demo")
 def enter_demo(request: HttpRequest, response: HttpResponse) -> SessionOut:
-    """Let a demo visitor who signed out back in; there is no such door outside the demo or from another machine."""
+    """Let the person of this machine who signed out back in; a club has no such door, nor has another machine."""
     if not sign_visitor_in(request):
         raise Http404
     forget_signed_out(response)
@@ -58,7 +62,7 @@ def enter_demo(request: HttpRequest, response: HttpResponse) -> SessionOut:
 def sign_out(request: HttpRequest, response: HttpResponse) -> Status[None]:
     """Sign out."""
     logout(request)
-    if settings.DEMO:
+    if settings.LOCAL_USER:
         remember_signed_out(response)
     return Status(204, None)
 

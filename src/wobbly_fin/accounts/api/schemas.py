@@ -16,6 +16,8 @@ class SessionOut(Schema):
 
     username: str | None
     demo: bool
+    local: bool = False  # the server was started for one person at this machine
+    officer: bool = False  # a range officer of the club
     theme: str = "bench"
     units: UnitsIn = UnitsIn()
 

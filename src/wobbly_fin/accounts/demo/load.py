@@ -12,8 +12,8 @@ from wobbly_fin.accounts.demo.days import load_days
 from wobbly_fin.accounts.demo.grounds import GROUNDS, STOCK
 from wobbly_fin.accounts.demo.logs import measure_flight
 from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, HOURS, ROCKETS, TODAY, DemoRocket, demo_file
-from wobbly_fin.accounts.demo.visitor import DEMO_USERNAME
 from wobbly_fin.accounts.models import Preferences
+from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.hangar.actions.edit_shape import Edit, apply_edits
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight

@@ -1,13 +1,13 @@
 """`manage.py club`: serve a club over TLS, for phones keep a page for the field only where it came over HTTPS."""
 
-import os
 import ssl
 from pathlib import Path
 from typing import Any
 
 from django.conf import settings
 from django.core.management import BaseCommand, CommandError, CommandParser, call_command
-from django.db import connections
+
+from wobbly_fin.site.serve import serve
 
 
 class Command(BaseCommand):
@@ -24,21 +24,15 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         certificate, key = options["certificate"], options["key"]
         check_pair(certificate, key)
+        if not (settings.SESSION_COOKIE_SECURE and settings.CSRF_COOKIE_SECURE):
+            raise CommandError(
+                "A club is served with the settings in wobbly_fin.site.club_settings; leave DJANGO_SETTINGS_MODULE unset."
+            )
         call_command("migrate", verbosity=0)
         settings.ALLOWED_HOSTS = [*settings.ALLOWED_HOSTS, *options["name"]]
-        # Over plain HTTP nobody shall be able to read them off.
-        settings.SESSION_COOKIE_SECURE = settings.CSRF_COOKIE_SECURE = True
-        connections.close_all()
-        from wobbly_fin.site.serve import Server
-        from wobbly_fin.site.warm import warm
-
-        warm()
         address = options["address"]
         greeting = f"Wobbly Fin is ready at https://{options['name'][0]}:{address.rpartition(':')[2]}/ (Ctrl-C stops it)"
-        try:
-            Server(address, greeting, certificate=certificate, key=key).run()
-        except OSError as error:
-            raise CommandError(f"Cannot listen on {address}: {os.strerror(error.errno or 0)}.") from error
+        serve(address, greeting, certificate=certificate, key=key)
 
 
 def check_pair(certificate: str, key: str) -> None:

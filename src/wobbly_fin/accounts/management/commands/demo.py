@@ -1,13 +1,13 @@
 """`manage.py demo`: bring the database up to date, load the demo, warm the kernel, serve on this machine only."""
 
-import os
 from typing import Any
 
 from django.conf import settings
-from django.core.management import BaseCommand, CommandError, CommandParser, call_command
-from django.db import connections
+from django.core.management import BaseCommand, CommandParser, call_command
 
 from wobbly_fin.accounts.demo.load import load_demo, reset_demo
+from wobbly_fin.accounts.visitor import DEMO_USERNAME
+from wobbly_fin.site.serve import serve
 
 
 class Command(BaseCommand):
@@ -31,21 +31,9 @@ class Command(BaseCommand):
         if options["no_serve"]:
             return
         # Only here: the visitor is signed in by this command's server, never by a club's.
-        settings.DEMO = True
-        connections.close_all()
-        from wobbly_fin.site.serve import Server
-        from wobbly_fin.site.warm import kernels_are_compiled, warm
-
-        if not kernels_are_compiled():
-            self.stdout.write("Compiling the flight kernel, this once: half a minute at most…")
-        warm()
-
+        settings.LOCAL_USER = DEMO_USERNAME
         from wobbly_fin.standins.weather import SimulatedWeatherService
 
         settings.WEATHER_URL = SimulatedWeatherService().url
         address = f"127.0.0.1:{options['port']}"
-        greeting = f"Wobbly Fin is ready at http://{address}/ (Ctrl-C stops it)"
-        try:
-            Server(address, greeting, reload=options["reload"]).run()
-        except OSError as error:
-            raise CommandError(f"Cannot listen on {address}: {os.strerror(error.errno or 0)}. Is it running already?") from error
+        serve(address, f"Wobbly Fin is ready at http://{address}/ (Ctrl-C stops it)", reload=options["reload"])

@@ -1,0 +1,33 @@
+"""A day as the range sees it: what is to fly, from whom, whether it may, and what is to be looked at."""
+
+import datetime
+from dataclasses import dataclass
+
+from django.contrib.auth.models import User
+
+from wobbly_fin.launchdays.models import LaunchDay
+from wobbly_fin.launchdays.plan import DayPlan, plan_of
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Manifest:
+    """Somebody's day, judged in its own weather."""
+
+    flyer: str
+    plan: DayPlan
+
+
+def manifest_of(owner: User, day: LaunchDay) -> Manifest:
+    """One day, judged with its owner's limits and said in their units."""
+    return Manifest(flyer=owner.username, plan=plan_of(owner, day, changes=False))
+
+
+def manifests_on(day: datetime.date) -> list[Manifest]:
+    """Everybody's day of a date that has a flight on it, by flyer."""
+    rows = (
+        LaunchDay.objects.filter(day=day, deleted_at__isnull=True, owner__is_active=True, lines__isnull=False)
+        .select_related("owner", "field")
+        .distinct()
+        .order_by("owner__username", "created_at")
+    )
+    return [manifest_of(row.owner, row) for row in rows]
