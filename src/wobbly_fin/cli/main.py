@@ -164,6 +164,34 @@ def _read(path: str) -> Any:
         raise RocketryError("document", f"is not valid JSON ({error})") from error
 
 
+def _backup(path: str) -> Answer:
+    from wobbly_fin.site.backups import write_backup
+    from wobbly_fin.site.settings import VAR
+
+    return _backed_up(write_backup(VAR, Path(path)))
+
+
+def _restore(path: str) -> Answer:
+    from wobbly_fin.site.backups import restore_backup
+    from wobbly_fin.site.settings import VAR
+
+    root = Path(__file__).parents[1]
+    ours = {app.name for app in root.iterdir() if (app / "migrations").is_dir()}
+    # Django's own are not ours to judge: their tables only ever grew.
+    known = frozenset(f"{app}.{file.stem}" for app in ours for file in (root / app / "migrations").glob("0*.py"))
+    found, aside = restore_backup(Path(path), VAR, known, ours)
+    return _backed_up(found) | {"into": str(VAR), "moved_aside": str(aside) if aside else None}
+
+
+def _backed_up(found: Any) -> Answer:
+    """Counts of the tables people know of."""
+    told = {"rockets": "hangar_rocket", "flights": "logbook_flight", "days": "launchdays_launchday", "people": "auth_user"}
+    return {
+        "file": str(found.path), "made_at": found.made_at.isoformat(), "size_bytes": found.size_bytes, "photos": found.photos,
+        **{name: found.rows.get(table, 0) for name, table in told.items()}, "rows": sum(found.rows.values()),
+    }  # fmt: skip
+
+
 _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "decode": (_decode, "LABEL", "what a motor label says"),
     "fly": (_fly, "FILE", "fly one rocket with one motor"),
@@ -174,6 +202,8 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "readlog": (_readlog, "FILE", "what an altimeter's log says of a flight"),
     "track": (_track, "FILE", "how high, from angles"),
     "template": (_template, "FILE", "full-size templates of an airframe's parts"),
+    "backup": (_backup, "FILE", "everything of this installation into one file, checked; a server may go on serving"),
+    "restore": (_restore, "FILE", "a backup in the place of what is here, which is moved aside; the server must be stopped"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
 }
 

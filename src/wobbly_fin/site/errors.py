@@ -1,12 +1,14 @@
 """The one shape in which the API says no: a stable code, a sentence, and the fields at fault."""
 
+import errno
 from typing import Any
 
 from django.conf import settings
 from django.core.exceptions import RequestDataTooBig
+from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
-from ninja.errors import AuthenticationError, HttpError
+from ninja.errors import AuthenticationError, HttpError, Throttled
 from ninja.errors import ValidationError as NinjaValidationError
 from pydantic import ValidationError
 
@@ -36,6 +38,30 @@ class RefusedError(Exception):
     def __init__(self, status: int, code: str, message: str, *, field: str = "", current: dict[str, Any] | None = None) -> None:
         super().__init__(message)
         self.status, self.code, self.message, self.field, self.current = status, code, message, field, current
+
+
+# What SQLite or the system says, and what that means to whoever waits. Nothing of the change was kept in any of them.
+_DISK = {
+    "full": (507, "disk_full", "The disk is full: nothing of this was kept. Make room where Wobbly Fin keeps its files."),
+    "readonly": (
+        507,
+        "read_only",
+        "Nothing can be written here: nothing of this was kept. Look at the folder’s rights and its disk.",
+    ),
+    "locked": (503, "busy", "Somebody else was writing for too long: nothing of this was kept. Try again in a moment."),
+    "unable to open": (507, "read_only", "The database cannot be opened: nothing of this was kept. Look at the folder it is in."),
+    "disk i/o": (507, "disk_failed", "The disk failed: nothing of this was kept. Look after it, and have a backup at hand."),
+}
+
+
+def _of_the_disk(words: str, error: Exception) -> tuple[int, ErrorOut]:
+    """What went wrong with the disk in a sentence; anything else is raised again."""
+    low = words.lower().replace("read-only", "readonly")
+    found = next((said for part, said in _DISK.items() if part in low), None)
+    if found is None:
+        raise error
+    status, code, message = found
+    return status, ErrorOut(code=code, message=message)
 
 
 def install(api: NinjaAPI) -> None:
@@ -79,6 +105,23 @@ def install(api: NinjaAPI) -> None:
     def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
         most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE / 1e6
         return say(request, 413, ErrorOut(code="too_large", message=f"That is too large to send; {most:g} MB is the most."))
+
+    @api.exception_handler(OperationalError)
+    def database(request: HttpRequest, error: OperationalError) -> HttpResponse:
+        return say(request, *_of_the_disk(str(error), error))
+
+    @api.exception_handler(OSError)
+    def disk(request: HttpRequest, error: OSError) -> HttpResponse:
+        known = {errno.ENOSPC: "full", errno.EDQUOT: "full", errno.EROFS: "readonly", errno.EACCES: "readonly"}
+        return say(request, *_of_the_disk(known.get(error.errno or 0, ""), error))
+
+    @api.exception_handler(Throttled)
+    def throttled(request: HttpRequest, error: Throttled) -> HttpResponse:
+        wait = f" Wait {error.wait} s." if error.wait else ""
+        response = say(request, 429, ErrorOut(code="too_often", message=f"That was tried too often.{wait}"))
+        if error.wait:
+            response["Retry-After"] = str(error.wait)
+        return response
 
     @api.exception_handler(HttpError)
     def other(request: HttpRequest, error: HttpError) -> HttpResponse:

@@ -3,9 +3,12 @@
 import os
 from typing import Any
 
+from django.conf import settings
 from django.core.management import CommandError
 from django.db import connections
 from gunicorn.app.base import BaseApplication
+
+from wobbly_fin.site.backups import keep_backing_up
 
 
 class Server(BaseApplication):  # type: ignore[misc]
@@ -26,6 +29,7 @@ class Server(BaseApplication):  # type: ignore[misc]
         for name, value in {
             "bind": self._address, "workers": 1, "worker_class": "gthread", "threads": 8, "timeout": 60, "reload": self._reload,
             "when_ready": ready, "loglevel": "warning", "control_socket_disable": True,
+            "post_worker_init": _back_up,
             "certfile": self._certificate, "keyfile": self._key,
         }.items():  # fmt: skip
             if name in self.cfg.settings:
@@ -35,6 +39,12 @@ class Server(BaseApplication):  # type: ignore[misc]
         from wobbly_fin.site.wsgi import application
 
         return application
+
+
+def _back_up(_: Any) -> None:
+    """In the one process that serves, beside it."""
+    if settings.BACKUPS:
+        keep_backing_up(settings.VAR, settings.VAR / "backups")
 
 
 def serve(address: str, greeting: str, **how: Any) -> None:

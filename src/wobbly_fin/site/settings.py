@@ -88,6 +88,8 @@ TIME_ZONE = "UTC"
 USE_TZ = True
 
 MEDIA_ROOT = VAR / "media"
+# A backup a day into VAR/backups while it serves.
+BACKUPS = env.bool("WOBBLY_BACKUPS", default=True)
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
