@@ -91,7 +91,7 @@
   <svg
     {width}
     {height}
-    role="img"
+    role={draggable ? 'group' : 'img'}
     aria-label={`Height against time. ${flight.events.map((e) => `${e.words} at ${seconds(e.time_s)}`).join('. ')}`}
     class={['touch-none', dragging ? 'cursor-ew-resize' : '']}
     {onpointermove}

@@ -85,7 +85,7 @@
   <svg
     {width}
     {height}
-    role="img"
+    role={onmove ? 'group' : 'img'}
     aria-label={says}
     onpointermove={(e) => (hover = at(e) <= span ? at(e) : null)}
     onpointerleave={() => (hover = null)}

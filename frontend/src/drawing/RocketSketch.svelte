@@ -25,7 +25,7 @@
   viewBox={upright
     ? `${-shape.reach - pad} ${-pad} ${across} ${along}`
     : `${-pad} ${-shape.reach - pad} ${along} ${across}`}
-  role="img"
+  role={extra ? 'group' : 'img'}
   aria-label={title}
   class="overflow-visible"
 >

@@ -66,7 +66,6 @@
               ? p('/rockets/:id/build', { params: { id: rocket.id } })
               : p('/rockets/:id/motor', { params: { id: rocket.id } })}
             class="group flex w-full flex-col items-center justify-end"
-            aria-label={`${rocket.name}: ${at?.next || rocket.waits_for}`}
           >
             <span class="pt-3 transition-transform group-hover:-translate-y-1">
               <RocketDrawing

@@ -50,7 +50,7 @@
   <div class="mx-auto flex h-13 max-w-[1320px] items-center gap-1 px-3 sm:gap-3 sm:px-5">
     <a href={p('/')} class="font-display mr-1 flex items-center gap-2 text-lg font-bold sm:mr-4">
       <img src="/static/favicon.svg" alt="" class="h-7 w-7 shrink-0" />
-      <span class="hidden sm:inline">Wobbly Fin</span>
+      <span class="sr-only sm:not-sr-only">Wobbly Fin</span>
     </a>
     {#if session.data?.username}
       <nav aria-label="Main" class="flex h-full flex-1 items-stretch">
@@ -59,7 +59,7 @@
             href={place.href}
             class="flex items-center border-b-4 border-transparent px-1.5 font-semibold sm:px-3 hover:underline"
             {@attach isActiveLink({ className: 'border-b-primary!', startsWith: !place.exact })}
-            ><span class={'short' in place ? 'hidden sm:inline' : ''}>{place.name}</span
+            ><span class={'short' in place ? 'sr-only sm:not-sr-only' : ''}>{place.name}</span
             >{#if 'short' in place}<span class="sm:hidden" aria-hidden="true">{place.short}</span>{/if}</a
           >
         {/each}

@@ -64,7 +64,7 @@
     <button
       class="btn btn-sm btn-ghost"
       disabled={busy}
-      aria-label={`Take ${line.rocket} with ${line.label} off the manifest`}
+      aria-label={`Take off ${line.rocket} with ${line.label}`}
       onclick={ondrop}>Take off</button
     >
   </div>

@@ -6,12 +6,13 @@
   const any = (name: string) => rows.some((r) => r.said[name]);
 </script>
 
-<section class="paper self-start overflow-x-auto p-4" aria-label={title}>
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<section class="paper self-start overflow-x-auto p-4" aria-label={title} tabindex="0">
   <table class="w-full text-sm">
     <caption class="text-left text-lg font-bold">{title}</caption>
     <thead>
       <tr class="border-base-content border-b text-left">
-        <th class="py-1" scope="col"></th>
+        <th class="py-1" scope="col"><span class="sr-only">which</span></th>
         <th class="px-2" scope="col">came back fit to fly</th>
         <th class="px-2" scope="col">height off</th>
         {#if any('distance')}<th class="px-2" scope="col">walk</th>{/if}

@@ -76,7 +76,7 @@
                     class="font-normal">to buy</th
                   ><th class="hidden font-normal sm:table-cell">one costs</th><th
                     class="hidden font-normal sm:table-cell">batch</th
-                  ><th></th></tr
+                  ><th><span class="sr-only">to do</span></th></tr
                 ></thead
               >
               <tbody>

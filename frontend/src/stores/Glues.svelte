@@ -72,7 +72,7 @@
                 class="font-normal">holds</th
               ><th class="font-normal">full</th><th class="hidden font-normal sm:table-cell">not below</th><th
                 class="hidden font-normal sm:table-cell">mixed</th
-              ><th></th></tr
+              ><th><span class="sr-only">to do</span></th></tr
             ></thead
           >
           <tbody>

@@ -21,6 +21,7 @@
 <svelte:head><title>Field · Wobbly Fin</title></svelte:head>
 
 <div class="mx-auto max-w-xl">
+  {#if !open}<h1 class="sr-only">{desk.pack?.plan.name ?? 'The day'} at the field</h1>{/if}
   <div class="mb-2 flex flex-wrap items-center justify-between gap-2">
     <a class="btn min-h-11" href={p('/launchdays/:id', { params: { id } })}
       >{desk.pack?.plan.name ?? 'The day'}</a

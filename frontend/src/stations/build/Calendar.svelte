@@ -98,14 +98,12 @@
         class={[
           'border-base-300 min-h-16 border p-1 text-sm',
           d.date === today && 'border-primary border-2',
-          past && 'opacity-50',
+          past && 'opacity-80',
           !d.slots.length && !d.free.length && !d.finish && !d.launch && 'hidden md:block',
         ]}
       >
         <div class="flex items-baseline justify-between gap-1">
-          <b class={d.date === today ? 'text-primary' : ''}
-            ><span class="md:hidden">{names[d.weekday]?.slice(0, 3)}&nbsp;</span>{d.said}</b
-          >
+          <b><span class="md:hidden">{names[d.weekday]?.slice(0, 3)}&nbsp;</span>{d.said}</b>
           {#if !past}
             <button
               class="quiet text-xs hover:underline"
@@ -129,20 +127,22 @@
               >as every {names[d.weekday]}</button
             >{/if}
         {/if}
-        {#each d.free as spell, i (spell)}
-          <div
-            class="bg-secondary/15 my-0.5 flex cursor-grab items-center justify-between rounded px-1 text-xs"
-            role="listitem"
-            draggable="true"
-            ondragstart={() => (dragged = { date: d.date, index: i })}
-            ondragend={() => (dragged = undefined)}
-          >
-            <span>{spell}</span>
-            <button aria-label={`${d.said}, ${spell}: taken`} class="px-1" onclick={() => take(d.date, i)}
-              >✕</button
+        <div role="list" aria-label={`Free on ${d.said}`} class={d.free.length ? '' : 'hidden'}>
+          {#each d.free as spell, i (spell)}
+            <div
+              class="bg-secondary/15 my-0.5 flex cursor-grab items-center justify-between rounded px-1 text-xs"
+              role="listitem"
+              draggable="true"
+              ondragstart={() => (dragged = { date: d.date, index: i })}
+              ondragend={() => (dragged = undefined)}
             >
-          </div>
-        {/each}
+              <span>{spell}</span>
+              <button aria-label={`${d.said}, ${spell}: taken`} class="px-1" onclick={() => take(d.date, i)}
+                >✕</button
+              >
+            </div>
+          {/each}
+        </div>
         {#each d.slots as slot (slot.key)}
           <button
             class="block w-full truncate text-left text-xs leading-snug hover:underline"

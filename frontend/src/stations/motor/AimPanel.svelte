@@ -108,7 +108,7 @@
         ><tr
           ><th class="font-normal">try</th><th class="font-normal">height</th><th class="font-normal"
             >in the air</th
-          ><th class="font-normal">with</th><th></th></tr
+          ><th class="font-normal">with</th><th><span class="sr-only">to do</span></th></tr
         ></thead
       >
       <tbody>

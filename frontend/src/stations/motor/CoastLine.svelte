@@ -33,8 +33,10 @@
             : 'bg-base-100 border-base-content/50',
         ]}
         style:left={`${Math.min(96, Math.max(5, at(value)))}%`}
-        aria-label={`${delay.label}: ${delay.verdict}`}
-        onclick={() => onchoose(value)}>{value}{marks[delay.verdict]}</button
+        onclick={() => onchoose(value)}
+        ><span class="sr-only">{delay.label}: {delay.verdict}</span><span aria-hidden="true"
+          >{value}{marks[delay.verdict]}</span
+        ></button
       >
     {/if}
   {/each}

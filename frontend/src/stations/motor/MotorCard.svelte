@@ -18,7 +18,6 @@
     <button
       class="flex min-w-0 flex-1 items-baseline gap-2 text-left hover:underline"
       aria-pressed={chosen}
-      aria-label={`${best?.label}: ${motor.verdict}`}
       onclick={() => choice.choose(motor, best?.delay_s ?? null)}
     >
       <span class="font-display shrink-0 text-lg leading-tight font-bold whitespace-nowrap"
@@ -29,14 +28,14 @@
         null
           ? ` · ${motor.cost.toFixed(2)} a flight`
           : ''}</span
-      >
+      ><span class="sr-only">: {motor.verdict}</span>
     </button>
     <span class="font-semibold whitespace-nowrap">{motor.said.apogee ?? '–'}</span>
     <Verdict verdict={motor.verdict} />
     <button
       class={['btn btn-xs', pinned && 'btn-secondary']}
       aria-pressed={pinned}
-      aria-label={`Pin ${motor.name} for comparing`}
+      aria-label={`${pinned ? 'pinned: take' : 'pin'} ${motor.name} ${pinned ? 'off again' : 'for comparing'}`}
       onclick={() => choice.togglePin(motor.key)}>{pinned ? 'pinned' : 'pin'}</button
     >
   </div>

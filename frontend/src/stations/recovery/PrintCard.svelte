@@ -25,7 +25,7 @@
       {#each found.warnings as line, i (i)}<p class="font-semibold">! {line}</p>{/each}
       {#if found.caution}<p><b>Caution:</b> {found.caution}</p>{/if}
       {#each found.cards as card, n (n)}
-        {#if card.title}<h2 class="mt-4 text-xl font-bold">{card.title}</h2>{/if}
+        <h2 class={['mt-4 text-xl font-bold', !card.title && 'sr-only']}>{card.title || 'Steps'}</h2>
         <ol class="mt-3 grid grid-cols-1 gap-4 sm:grid-cols-3 print:grid-cols-3">
           {#each card.steps as step, i (step.key)}
             <li class="border-base-300 break-inside-avoid border p-3 text-sm">

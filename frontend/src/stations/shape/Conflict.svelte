@@ -15,7 +15,13 @@
 <section class="paper border-warning mb-3 border-2 p-5" role="alert">
   <h2 class="mb-2 text-lg font-bold">Changed elsewhere meanwhile</h2>
   <table class="mb-3">
-    <thead><tr><th></th><th class="px-4 text-left">here</th><th class="px-4 text-left">there</th></tr></thead>
+    <thead
+      ><tr
+        ><th><span class="sr-only">figure</span></th><th class="px-4 text-left">here</th><th
+          class="px-4 text-left">there</th
+        ></tr
+      ></thead
+    >
     <tbody>
       {#each differing as box (box.name)}
         <tr>

@@ -79,9 +79,8 @@
           <table class="mt-2 w-full">
             <thead
               ><tr class="border-base-content border-b"
-                ><th></th><th class="text-right">version {found.left}</th><th class="text-right"
-                  >version {found.right}</th
-                ></tr
+                ><th><span class="sr-only">figure</span></th><th class="text-right">version {found.left}</th
+                ><th class="text-right">version {found.right}</th></tr
               ></thead
             >
             <tbody>
