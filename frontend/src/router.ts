@@ -35,6 +35,7 @@ export const { p, navigate, isActive, route } = createRouter({
   '/stores/raw': () => import('./stores/RawStock.svelte'),
   '/stores/fields': () => import('./stores/Fields.svelte'),
   '/stores/fields/:id': () => import('./stores/field/FieldPage.svelte'),
+  '/training': () => import('./training/TrainerPage.svelte'),
   '/settings': () => import('./settings/Settings.svelte'),
   '/s/:token': () => import('./sharing/SharedPage.svelte'),
   '*': NotFound,

@@ -82,7 +82,7 @@ def test_wind_read_on_site_judges_again(hedda: Person) -> None:
 def test_the_weather_is_asked_for_over_http_and_says_it_is_simulated(hedda: Person, settings: Any) -> None:
     day = new_day(hedda)
     status, out = hedda.call("POST", f"{day}/weather", {})
-    assert status == 503 and "No weather service" in out["message"]
+    assert status == 409 and "No weather service" in out["message"]
     service = SimulatedWeatherService()
     try:
         settings.WEATHER_URL = service.url
@@ -92,7 +92,7 @@ def test_the_weather_is_asked_for_over_http_and_says_it_is_simulated(hedda: Pers
     assert status == 200 and out["simulated"] and len(out["hours"]) >= 5 and "simulated" in out["weather"]
     settings.WEATHER_URL = service.url
     status, _gone = hedda.call("POST", f"{day}/weather", {})
-    assert status == 503 and hedda.get(day)["hours"] == out["hours"]  # what was there stays
+    assert status == 409 and hedda.get(day)["hours"] == out["hours"]  # what was there stays
     # Another day's weather is none.
     assert hedda.call("PUT", day, DAY | {"day": "2026-04-19"})[1]["hours"] == []
 

@@ -16,7 +16,7 @@ def _fill(page: Page, **boxes: str) -> None:
 
 def make_rocket(page: Page) -> None:
     """From the empty hangar to the motor station, by mouse."""
-    page.get_by_role("link", name="Make my first rocket").click()
+    page.get_by_role("link", name=re.compile("I have a tube and an idea")).click()
     _fill(
         page,
         name=NAME,
@@ -113,7 +113,7 @@ def test_the_same_by_keyboard_alone(signed_in: Page) -> None:
         raise AssertionError(f"no way to {name} by keyboard")
 
     page.get_by_role("heading", name="No rocket yet").wait_for()
-    tab_to("Make my first rocket")
+    tab_to("I have a tube and an idea")
     page.keyboard.press("Enter")
     page.locator("[name=name]").wait_for()
     for box, text in (
@@ -162,7 +162,7 @@ def test_the_same_by_keyboard_alone(signed_in: Page) -> None:
 
 def test_slips_are_noticed_and_mended_while_typing(signed_in: Page) -> None:
     page = signed_in
-    page.get_by_role("link", name="Make my first rocket").click()
+    page.get_by_role("link", name=re.compile("I have a tube and an idea")).click()
     _fill(page, name=NAME, mass="76 g", diameter="1.3", mount_diameter="18 mm", mount_length="70 mm", canopy_diameter="40 mm")
     expect(page.get_by_text("Inches, perhaps?")).to_be_visible()
     page.get_by_role("button", name="make it 33 mm").click()
@@ -255,7 +255,7 @@ def test_changes_on_the_shape_station_are_kept_undone_and_guarded(signed_in: Pag
 
 def test_a_lost_connection_loses_nothing(signed_in: Page) -> None:
     page = signed_in
-    page.get_by_role("link", name="Make my first rocket").click()
+    page.get_by_role("link", name=re.compile("I have a tube and an idea")).click()
     _fill(page, name=NAME, mass=MASS, diameter="33 mm", mount_diameter="18 mm", mount_length="70 mm")
 
     def cut(route: Route) -> None:
@@ -272,7 +272,7 @@ def test_a_lost_connection_loses_nothing(signed_in: Page) -> None:
 
 def test_an_empty_hangar_loads_an_example_and_units_and_light_change(signed_in: Page) -> None:
     page = signed_in
-    page.get_by_role("button", name="Load an example").click()
+    page.get_by_role("button", name="Show me around").click()
     expect(page.get_by_text("3 rockets")).to_be_visible()
     page.locator("summary", has_text="hedda").click()
     page.get_by_role("button", name="imperial").click()
@@ -322,7 +322,7 @@ def test_a_name_is_only_ever_text(signed_in: Page) -> None:
     alarms: list[str] = []
     page.on("dialog", lambda d: (alarms.append(d.message), d.dismiss()))
     nasty = "<img src=x onerror=alert(1)>"
-    page.get_by_role("link", name="Make my first rocket").click()
+    page.get_by_role("link", name=re.compile("I have a tube and an idea")).click()
     _fill(page, name=nasty, mass=MASS, diameter="33 mm", mount_diameter="18 mm", mount_length="70 mm", canopy_diameter="40 cm")
     page.get_by_role("button", name="Put it on the rack").click()
     expect(page.get_by_role("heading", name=nasty)).to_be_visible()
@@ -351,3 +351,19 @@ def test_the_logbook_is_narrowed_and_summed_and_the_filter_survives_a_reload(sig
     expect(page.get_by_role("row")).to_have_count(2)
     page.get_by_role("link", name="Hangar").click()
     expect(page.get_by_text("waits for repair")).to_be_visible()
+
+
+def test_the_trainer_asks_marks_and_scores_honestly(signed_in: Page) -> None:
+    page = signed_in
+    page.get_by_role("link", name="Seven questions").click()
+    for n in range(1, 8):
+        question = page.get_by_label(f"Question {n}", exact=True)
+        question.get_by_role("button").first.click()
+        expect(question.get_by_role("status")).to_contain_text(re.compile("^(Yes|No)\\."))
+        if n < 7:
+            page.get_by_role("button", name="Next question").click()
+    marks = page.get_by_label("Answered so far").get_by_role("listitem")
+    right = sum(", right" in (m.get_attribute("aria-label") or "") for m in marks.all())
+    expect(page.get_by_text("All of them" if right == 7 else f"{right} of 7:")).to_be_visible()
+    page.get_by_role("button", name="Seven others").click()
+    expect(page.get_by_label("Question 1", exact=True).get_by_role("status")).to_be_empty()

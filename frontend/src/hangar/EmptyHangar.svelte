@@ -6,36 +6,98 @@
   const example = useChange(() => ask(client.POST('/api/hangar/example')), ['rockets']);
 </script>
 
-<div class="paper mx-auto mt-8 grid max-w-3xl gap-6 p-8 sm:grid-cols-[auto_1fr]">
-  <svg viewBox="0 0 120 200" class="h-52" role="img" aria-label="An empty rack, one peg, a tape label">
-    <line x1="10" x2="110" y1="186" y2="186" class="stroke-base-content" stroke-width="3" />
-    <path d="M60 30 L60 180" class="stroke-base-300" stroke-width="26" stroke-dasharray="7 6" />
-    <path
-      d="M60 8 C52 20 47 26 47 34 L73 34 C73 26 68 20 60 8Z"
-      class="stroke-base-content fill-none"
-      stroke-dasharray="5 4"
-      stroke-width="1.6"
-    />
-    <path
-      d="M47 34 V180 M73 34 V180 M47 150 L28 180 H47 M73 150 L92 180 H73"
-      class="stroke-base-content fill-none"
-      stroke-dasharray="5 4"
-      stroke-width="1.6"
-    />
-  </svg>
-  <div>
-    <h1 class="mb-2 text-3xl font-bold">No rocket yet</h1>
-    <p class="mb-4">
-      Put one on the rack: weigh it, measure across it, say what motor tube it has. That is enough to ask
-      which motor and which delay, here, today.
-    </p>
-    <div class="flex flex-wrap gap-3">
-      <a class="btn btn-primary" href={p('/new')}>Make my first rocket</a>
-      <a class="btn" href={p('/new/parts')}>Begin from parts, or a kit’s box</a>
-      <button class="btn" onclick={() => example.mutate(undefined)} disabled={example.isPending}
-        >Load an example</button
+<div class="mx-auto mt-4 max-w-5xl">
+  <h1 class="text-3xl font-bold">No rocket yet</h1>
+  <p class="mb-4 max-w-2xl">
+    Three ways to begin. Each ends at the same question: which motor and which delay, in this rocket, on this
+    field, today?
+  </p>
+  <div class="grid gap-3 md:grid-cols-3">
+    <a class="paper group flex flex-col p-5" href={p('/new/parts')}>
+      <svg viewBox="0 0 160 90" class="mb-3 h-24" aria-hidden="true">
+        <path
+          d="M10 34 L80 20 L150 34 L150 74 L80 88 L10 74 Z M10 34 L80 48 L150 34 M80 48 V88"
+          class="stroke-base-content fill-base-200"
+          stroke-width="1.6"
+        />
+        <path
+          d="M40 8 C34 16 34 22 34 36 L48 39 L48 22 C48 16 46 12 40 8Z"
+          class="fill-accent stroke-base-content"
+          stroke-width="1.4"
+        />
+        <rect
+          x="92"
+          y="4"
+          width="12"
+          height="36"
+          class="fill-base-100 stroke-base-content"
+          stroke-width="1.4"
+        />
+      </svg>
+      <span class="font-display text-xl font-bold group-hover:underline">I have a kit box</span>
+      <span class="mt-1">
+        Lay out what is in it, part by part, or paste its list. You get the drawing to scale, where it
+        balances, where the air pushes, and a building plan.
+      </span>
+    </a>
+    <a class="paper group flex flex-col p-5" href={p('/new')}>
+      <svg viewBox="0 0 160 90" class="mb-3 h-24" aria-hidden="true">
+        <rect
+          x="14"
+          y="38"
+          width="100"
+          height="18"
+          class="fill-base-100 stroke-base-content"
+          stroke-width="1.6"
+        />
+        <ellipse
+          cx="114"
+          cy="47"
+          rx="4"
+          ry="9"
+          class="fill-base-200 stroke-base-content"
+          stroke-width="1.6"
+        />
+        <path
+          d="M128 38 C140 20 132 8 120 10 C108 12 106 26 116 34 V42"
+          class="stroke-primary fill-none"
+          stroke-width="2.4"
+        />
+        <circle cx="116" cy="52" r="2.4" class="fill-primary" />
+      </svg>
+      <span class="font-display text-xl font-bold group-hover:underline">I have a tube and an idea</span>
+      <span class="mt-1">
+        Weigh it, measure across it, say what motor tube it has. Four figures are enough to ask which motor;
+        it grows into parts when you like.
+      </span>
+    </a>
+    <button
+      class="paper group flex cursor-pointer flex-col p-5 text-left"
+      onclick={() => example.mutate(undefined)}
+      disabled={example.isPending}
+    >
+      <svg viewBox="0 0 160 90" class="mb-3 h-24" aria-hidden="true">
+        {#each [[20, 58], [52, 40], [84, 70], [116, 30]] as [x = 0, h = 0] (x)}
+          <path
+            d={`M${x} ${84 - h} q-7 8 -7 14 V84 h14 V${98 - h} q0 -6 -7 -14Z M${x - 7} 70 l-6 14 h6 M${x + 7} 70 l6 14 h-6`}
+            class="fill-base-100 stroke-base-content"
+            stroke-width="1.4"
+          />
+        {/each}
+        <line x1="4" x2="150" y1="84" y2="84" class="stroke-base-content" stroke-width="2" />
+      </svg>
+      <span class="font-display text-xl font-bold group-hover:underline"
+        >{example.isPending ? 'Fetching them…' : 'Show me around'}</span
       >
-    </div>
-    {#if example.error}<p class="text-error mt-3" role="alert">{example.error.message}</p>{/if}
+      <span class="mt-1">
+        Three invented rockets come onto your rack, to be flown, changed and thrown away again. Nothing of
+        them is real but the arithmetic.
+      </span>
+    </button>
   </div>
+  {#if example.error}<p class="text-error mt-3" role="alert">✕ {example.error.message}</p>{/if}
+  <p class="mt-4">
+    New to it? <a class="link" href={p('/training')}>Seven questions</a> train the eye: read a label, choose a delay,
+    spot the packing mistake.
+  </p>
 </div>

@@ -21,6 +21,8 @@
     { name: 'Glues', kind: 'stores', go: () => navigate('/stores/glues') },
     { name: 'Tubes and wood', kind: 'stores', go: () => navigate('/stores/raw') },
     { name: 'Fields', kind: 'stores', go: () => navigate('/stores/fields') },
+    { name: 'Launch days', kind: 'page', go: () => navigate('/launchdays') },
+    { name: 'Trainer', kind: 'page', go: () => navigate('/training') },
     { name: 'Limits and units', kind: 'page', go: () => navigate('/settings') },
   ];
   const everything = $derived<Place[]>([

@@ -1,5 +1,7 @@
 """The web API: every app's router under one roof."""
 
+from typing import Any
+
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.security import SessionAuth
@@ -9,6 +11,7 @@ from wobbly_fin.hangar.api.air_router import router as air
 from wobbly_fin.hangar.api.recovery_router import router as recovery
 from wobbly_fin.hangar.api.router import router as hangar
 from wobbly_fin.hangar.api.shape_router import router as shape
+from wobbly_fin.hangar.api.training_router import router as training
 from wobbly_fin.launchdays.api.firing_router import router as firing
 from wobbly_fin.launchdays.api.router import router as launchdays
 from wobbly_fin.logbook.api.flight_router import router as flight
@@ -20,13 +23,41 @@ from wobbly_fin.stores.api.material_router import router as materials
 from wobbly_fin.stores.api.router import router as stores
 from wobbly_fin.workshop.api.router import router as workshop
 
-api = NinjaAPI(title="Wobbly Fin", version="1", auth=SessionAuth(csrf=True), docs_url=None, urls_namespace="api")
+
+class DescribedAPI(NinjaAPI):
+    """The API with what every operation may answer besides: a refusal in the one shape; and what its files are."""
+
+    def get_openapi_schema(self, **how: Any) -> Any:
+        schema = super().get_openapi_schema(**how)
+        for operations in schema["paths"].values():
+            for operation in operations.values():
+                responses = operation["responses"]
+                responses["default"] = {"description": "Refused", "content": {"application/json": {"schema": {"$ref": _REFUSAL}}}}
+                kind = _FILES.get(operation["operationId"])
+                if kind is not None:
+                    text = {"type": "string"} if kind.startswith("text/") else {"type": "string", "format": "binary"}
+                    responses[200] = {"description": "A file", "content": {kind: {"schema": {} if "json" in kind else text}}}
+        return schema
+
+
+_REFUSAL = "#/components/schemas/ErrorOut"
+# Operations that answer with a file, and its media type.
+_FILES = {
+    "template_file": "*/*", "motor_csv": "text/csv", "field_geojson": "application/geo+json", "photo": "image/jpeg",
+    "build_calendar": "text/calendar",
+    "build_diary": "application/pdf", "flights_csv": "text/csv", "flight_photo": "image/jpeg", "flights_json": "application/json",
+    "landings_geojson": "application/geo+json", "landings_kml": "application/vnd.google-earth.kml+xml", "archive": "application/zip",
+    "day_papers": "application/pdf", "range_papers": "application/pdf", "scatter": "text/event-stream",
+}  # fmt: skip
+
+api = DescribedAPI(title="Wobbly Fin", version="1", auth=SessionAuth(csrf=True), docs_url=None, urls_namespace="api")
 errors.install(api)
 api.add_router("", accounts)
 api.add_router("/hangar", hangar)
 api.add_router("/hangar", shape)
 api.add_router("/hangar", air)
 api.add_router("/hangar", recovery)
+api.add_router("/hangar", training)
 api.add_router("/stores", stores)
 api.add_router("/stores", materials)
 api.add_router("/workshop", workshop)
@@ -42,3 +73,9 @@ def nothing_here(request: HttpRequest) -> HttpResponse:
     """An API address that does not exist, in the API's own error shape."""
     out = errors.ErrorOut(code="not_found", message="There is no such address in the API.")
     return api.create_response(request, out.model_dump(), status=404)
+
+
+def unreadable(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
+    """A request nobody can read, such as a form without its boundaries."""
+    out = errors.ErrorOut(code="unreadable", message="That request cannot be read.")
+    return api.create_response(request, out.model_dump(), status=400)

@@ -5,9 +5,12 @@ from django.urls import path, re_path
 from wobbly_fin.site.api import api, nothing_here
 from wobbly_fin.site.page import page, service_worker
 
+# What Django itself refuses, before any operation is reached, in the API's own shape.
+handler400 = "wobbly_fin.site.api.unreadable"
+
 urlpatterns = [
     path("api/", api.urls),
-    re_path(r"^api/.*$", nothing_here),
+    re_path(r"^api/", nothing_here),
     path("sw.js", service_worker),
-    re_path(r"^(?!static/).*$", page, name="page"),
+    re_path(r"^(?!static/)", page, name="page"),
 ]

@@ -34,7 +34,7 @@ def _fetch(row: LaunchDay) -> Any:
     url = getattr(settings, "WEATHER_URL", "")
     if not url.startswith("http://127.0.0.1:"):
         raise RefusedError(
-            503, "no_weather", "No weather service runs here. Give a forecast file; or read the wind on site, in field mode."
+            409, "no_weather", "No weather service runs here. Give a forecast file; or read the wind on site, in field mode."
         )
     seed = row.field.name if row.field is not None else ""
     try:
@@ -44,5 +44,5 @@ def _fetch(row: LaunchDay) -> Any:
             return json.loads(answer.read(LARGEST))
     except (urllib.error.URLError, OSError, ValueError) as error:
         raise RefusedError(
-            503, "no_weather", "The weather service did not answer. Try again, or give a forecast file."
+            409, "no_weather", "The weather service did not answer. Try again, or give a forecast file."
         ) from error

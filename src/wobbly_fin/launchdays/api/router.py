@@ -109,7 +109,7 @@ def delete_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> DayPla
     return _board(request, key)
 
 
-@router.post("/days/{uuid:key}/weather", response={200: DayPlanOut, 503: ErrorOut, **REFUSALS}, operation_id="ask_weather")
+@router.post("/days/{uuid:key}/weather", response={200: DayPlanOut, **REFUSALS}, operation_id="ask_weather")
 def post_weather(request: HttpRequest, key: uuid.UUID, body: ForecastIn) -> DayPlanOut:
     """Ask the weather service for the day, or take a forecast file."""
     ask_weather(person(request), key, body.document)

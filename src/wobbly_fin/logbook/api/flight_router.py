@@ -55,7 +55,7 @@ def flight_page(request: HttpRequest, key: uuid.UUID) -> FlightPageOut:
 def read_log(request: HttpRequest, file: File[UploadedFile], reading: Form[str] = "") -> LogOut:
     """What an altimeter's file says; nothing is kept."""
     told = _reading(reading)
-    log = read_only(file.read(MOST_BYTES + 1), told.columns, told.number, told.placed)
+    log = read_only(file.read(MOST_BYTES + 1), told.told_columns(), told.number, told.placed)
     return log_out(log, units_of(preferences_of(person(request))), name=file.name or "")
 
 
@@ -66,7 +66,7 @@ def post_log(
     """Keep an altimeter's file with a flight."""
     told = _reading(reading)
     keep_log(
-        person(request), key, log, name=file.name or "", data=file.read(MOST_BYTES + 1), columns=told.columns, number=told.number,
+        person(request), key, log, name=file.name or "", data=file.read(MOST_BYTES + 1), columns=told.told_columns(), number=told.number,
         placed=told.placed,
     )  # fmt: skip
     return _page(request, key)
@@ -75,7 +75,7 @@ def post_log(
 @router.put("/logs/{uuid:log}", response={200: FlightPageOut, **_BAD}, operation_id="change_log")
 def put_log(request: HttpRequest, log: uuid.UUID, body: ReadingIO) -> FlightPageOut:
     """Say anew what a log's columns are and where its moments lie."""
-    flight = change_log(person(request), log, columns=body.columns, number=body.number, placed=body.placed)
+    flight = change_log(person(request), log, columns=body.told_columns(), number=body.number, placed=body.placed)
     return _page(request, flight.pk)
 
 

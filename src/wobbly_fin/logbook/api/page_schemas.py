@@ -54,12 +54,24 @@ class LogColumnOut(Schema):
     units: list[str]
 
 
+class ToldColumnIO(Schema):
+    """What somebody says of a column: what it is, and in which unit; empty where it says so itself."""
+
+    number: int
+    meaning: str
+    unit: str = ""
+
+
 class ReadingIO(Schema):
     """What is said of a log's columns and moments; moments in seconds from launch."""
 
-    columns: list[dict[str, Any]] = []
+    columns: list[ToldColumnIO] = []
     number: int = 0
     placed: dict[str, float] = {}
+
+    def told_columns(self) -> list[dict[str, Any]]:
+        """As they are kept."""
+        return [c.model_dump() for c in self.columns]
 
 
 class LogOut(Schema):
