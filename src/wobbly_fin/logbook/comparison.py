@@ -12,6 +12,9 @@ from wobbly_fin.rocketry.flightlog.compare import HeightCheck, check_height, hei
 from wobbly_fin.rocketry.learning.rocket_fit import pushed, varied
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.site.remembered import Remembered
+
+_MOST = 400
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -27,8 +30,15 @@ class Comparison:
     sentences: tuple[str, ...]
 
 
+_known = Remembered[Comparison](_MOST)
+
+
 def compare(row: Flight, units: UnitChoice) -> Comparison:
-    """Hold a flight's facts against the forecast frozen with it."""
+    """Hold a flight's facts against the forecast frozen with it; what hangs on frozen things and the row alone is reckoned once."""
+    return _known.get((row.pk, row.updated_at, row.apogee_m, row.opening, repr(units)), lambda: _compared(row, units))
+
+
+def _compared(row: Flight, units: UnitChoice) -> Comparison:
     file = read_rocket_file(row.rocket_snapshot.content)
     load = LoadDocument.model_validate(row.motor_snapshot.content)
     motor = load.to_motor()

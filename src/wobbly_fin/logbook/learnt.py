@@ -1,11 +1,9 @@
 """What a rocket's flights taught, put to the core: drag, thrust, delays, lessons, and whether a review keeps it down."""
 
-from collections import OrderedDict
-from threading import Lock
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db.models import Count, Max
+from django.db.models import Count, Max, QuerySet
 
 from wobbly_fin.formats.documents import LoadDocument, SiteDocument
 from wobbly_fin.formats.rocket_file import read_rocket_file
@@ -18,13 +16,12 @@ from wobbly_fin.rocketry.failures.lessons import Lesson, live_lessons
 from wobbly_fin.rocketry.flightlog.outcomes import succeeded
 from wobbly_fin.rocketry.learning.delays import DelayLearnt, Fired, learn_delay
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt, Measured, learn_rocket, nothing_learnt
+from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.shelf import shelf
 
 MOST_FLIGHTS = 60  # the newest count; more would not narrow what scatters anyway
-_REMEMBERED = 400
-_known: "OrderedDict[tuple[Any, ...], Learnt]" = OrderedDict()
-_lock = Lock()
+_known = Remembered[Learnt](400)
 
 
 def learnt_of(rocket: Rocket) -> Learnt:
@@ -33,21 +30,16 @@ def learnt_of(rocket: Rocket) -> Learnt:
     mark = live.aggregate(n=Count("pk"), at=Max("updated_at"))
     known_cd = read_rocket_file(rocket.document).own_cd is not None
     key = (rocket.pk, known_cd, mark["n"], mark["at"])
-    with _lock:
-        if key in _known:
-            _known.move_to_end(key)
-            return _known[key]
+    return _known.get(key, lambda: _learn(live, known_cd))
+
+
+def _learn(live: QuerySet[Flight], known_cd: bool) -> Learnt:
     used = live.exclude(apogee_m=None, max_speed_m_s=None).exclude(opening="no_launch")
     rows = used.select_related("rocket_snapshot", "motor_snapshot", "site_snapshot").order_by("-flown_on", "-created_at")[
         :MOST_FLIGHTS
     ]
     flights = [m for m in (_measured(row) for row in rows) if m is not None]
-    found = learn_rocket(flights, known_cd) if flights else nothing_learnt(known_cd)
-    with _lock:
-        _known[key] = found
-        while len(_known) > _REMEMBERED:
-            _known.popitem(last=False)
-    return found
+    return learn_rocket(flights, known_cd) if flights else nothing_learnt(known_cd)
 
 
 def _measured(row: Flight) -> Measured | None:

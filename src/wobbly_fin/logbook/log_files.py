@@ -1,8 +1,6 @@
 """An altimeter's file as it is kept, and what it says; read once, remembered while the server runs."""
 
 import zlib
-from collections import OrderedDict
-from threading import Lock
 from typing import Any
 
 from wobbly_fin.logbook.models import Flight, FlightLogFile
@@ -10,10 +8,9 @@ from wobbly_fin.rocketry.altimetry import FlightLog, read_flight_log
 from wobbly_fin.rocketry.altimetry.columns import Told
 from wobbly_fin.rocketry.altimetry.reading import merged
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.site.remembered import Remembered
 
-_REMEMBERED = 48
-_known: "OrderedDict[tuple[Any, ...], FlightLog]" = OrderedDict()
-_lock = Lock()
+_known = Remembered[FlightLog](48)
 
 
 def packed(data: bytes) -> bytes:
@@ -34,16 +31,9 @@ def told_columns(columns: list[dict[str, Any]]) -> tuple[Told, ...]:
 def log_of(row: FlightLogFile) -> FlightLog:
     """What one file says, with its owner's columns and moments."""
     key = (row.pk, repr(row.columns), row.number, repr(sorted(row.placed.items())))
-    with _lock:
-        if key in _known:
-            _known.move_to_end(key)
-            return _known[key]
-    found = read_flight_log(unpacked(row), columns=told_columns(row.columns), flight=row.number, placed=dict(row.placed))
-    with _lock:
-        _known[key] = found
-        while len(_known) > _REMEMBERED:
-            _known.popitem(last=False)
-    return found
+    return _known.get(
+        key, lambda: read_flight_log(unpacked(row), columns=told_columns(row.columns), flight=row.number, placed=dict(row.placed))
+    )
 
 
 def joined_log(flight: Flight) -> FlightLog | None:

@@ -7,13 +7,14 @@ from django.conf import settings
 from django.core.exceptions import RequestDataTooBig
 from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import NinjaAPI, Schema
+from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, Throttled
 from ninja.errors import ValidationError as NinjaValidationError
 from pydantic import ValidationError
 
 from wobbly_fin.formats.errors import refusal_of_item, refusals
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.site.schema import Schema
 
 
 class FieldError(Schema):

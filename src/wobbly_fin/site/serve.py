@@ -27,7 +27,7 @@ class Server(BaseApplication):  # type: ignore[misc]
             print(greeting, flush=True)
 
         for name, value in {
-            "bind": self._address, "workers": 1, "worker_class": "gthread", "threads": 8, "timeout": 60, "reload": self._reload,
+            "bind": self._address, "workers": 1, "worker_class": "gthread", "threads": 8, "timeout": 60, "keepalive": 75, "reload": self._reload,
             "when_ready": ready, "loglevel": "warning", "control_socket_disable": True,
             "post_worker_init": _back_up,
             "certfile": self._certificate, "keyfile": self._key,

@@ -3,7 +3,7 @@
 import uuid
 from typing import Literal
 
-from ninja import Schema
+from wobbly_fin.site.schema import Schema
 
 
 class UnitsIn(Schema):

@@ -1,6 +1,6 @@
 """What the flight's API takes and gives beside a single flight: a cloud of them, and aiming."""
 
-from ninja import Schema
+from wobbly_fin.site.schema import Schema
 
 
 class CloudOut(Schema):

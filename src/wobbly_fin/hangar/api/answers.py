@@ -1,6 +1,7 @@
 """Rockets, drafts, boards and flights as answers."""
 
-from dataclasses import asdict, replace
+from dataclasses import asdict, dataclass, replace
+from typing import Any
 
 from django.utils import timezone
 
@@ -12,6 +13,7 @@ from wobbly_fin.hangar.api.drawn import drawn_out
 from wobbly_fin.hangar.api.schemas import (
     BoardOut,
     DelayOut,
+    DrawnOut,
     EventOut,
     FeatureOut,
     FlightOut,
@@ -25,6 +27,7 @@ from wobbly_fin.hangar.api.schemas import (
 )
 from wobbly_fin.hangar.board import Board, Load, Question, load_key, ready
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.hangar.snapshots import content_hash
 from wobbly_fin.logbook.learnt import is_grounded
 from wobbly_fin.rocketry.airframe import Layout, lay_out
 from wobbly_fin.rocketry.airframe.mass import empty_totals, weigh
@@ -57,41 +60,64 @@ from wobbly_fin.rocketry.learning.band import height_band
 from wobbly_fin.rocketry.learning.explain import band_sentence, learnt_sentences
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range, show_size
+from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.api.answers import compared
 from wobbly_fin.workshop.finished import mended
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Told:
+    """What a rocket's document comes to, whoever's it is."""
+
+    quick: bool
+    stages: int
+    drawn: list[DrawnOut]
+    diameter_m: float
+    length_m: float
+    length_known: bool
+    has_canopy: bool
+    said: dict[str, str]
+
+
+_told = Remembered[_Told](1000)
+
+
+def _tell(document: dict[str, Any], units: UnitChoice) -> _Told:
+    file = read_rocket_file(document)
+    if file.is_quick:
+        body = file.body
+        return _Told(
+            quick=True, stages=len(file.stages), drawn=[], diameter_m=body.diameter_m, length_known=body.length_m is not None,
+            length_m=body.length_m or GUESSED_SLENDERNESS * body.diameter_m, has_canopy=file.canopy is not None, said=_said_rocket(file, units),
+        )  # fmt: skip
+    layout = lay_out(file.to_airframe())
+    return _Told(
+        quick=False, stages=len(file.stages), drawn=drawn_out(layout), diameter_m=layout.reference_diameter_m, length_m=layout.length_m,
+        length_known=True, has_canopy=file.canopy is not None, said=_said_airframe(file, layout, units),
+    )  # fmt: skip
+
+
 def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
     """A rocket as the hangar shows it; `row` comes from `with_flights`."""
-    file = read_rocket_file(row.document)
-    if file.is_quick:
-        body, drawn = file.body, []
-        diameter, length = body.diameter_m, body.length_m or GUESSED_SLENDERNESS * body.diameter_m
-        said = _said_rocket(file, units)
-    else:
-        layout = lay_out(file.to_airframe())
-        diameter, length, drawn = layout.reference_diameter_m, layout.length_m, drawn_out(layout)
-        said = _said_airframe(file, layout, units)
+    told = _told.get((content_hash("rocket", row.document), repr(units)), lambda: _tell(row.document, units))
     count: int = getattr(row, "flight_count", 0)
     landing, last = getattr(row, "last_landing", None), getattr(row, "flown_last", None)
     # Asked only of the few rockets it can be true of.
     grounded = bool(getattr(row, "reviewed", False)) and is_grounded(row)
     repaired = landing == "damaged" and last is not None and any(timezone.localdate(at) >= last for _, at in mended(row))
-    waiting = waits_for(
-        flights=count, last_landing=landing, has_canopy=file.canopy is not None, grounded=grounded, mended=repaired
-    )
+    waiting = waits_for(flights=count, last_landing=landing, has_canopy=told.has_canopy, grounded=grounded, mended=repaired)
     return RocketOut(
         id=row.pk,
         revision=row.revision,
         document=row.document,
         name=row.name,
-        quick=file.is_quick,
-        drawn=drawn,
-        stages=len(file.stages),
-        diameter_m=diameter,
-        length_m=length,
-        length_known=not file.is_quick or file.body.length_m is not None,
-        said=said,
+        quick=told.quick,
+        drawn=told.drawn,
+        stages=told.stages,
+        diameter_m=told.diameter_m,
+        length_m=told.length_m,
+        length_known=told.length_known,
+        said=told.said,
         waits_for=WORDS[waiting],
         waits_code=waiting,
         flights=count,

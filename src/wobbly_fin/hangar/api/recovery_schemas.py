@@ -3,10 +3,10 @@
 import uuid
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field, StringConstraints
 
 from wobbly_fin.formats.pictures import PictureOut
+from wobbly_fin.site.schema import Schema
 
 Typed = Annotated[str, StringConstraints(max_length=80)]
 

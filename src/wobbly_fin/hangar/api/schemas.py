@@ -4,8 +4,9 @@ import datetime
 import uuid
 from typing import Any
 
-from ninja import Schema
 from pydantic import RootModel
+
+from wobbly_fin.site.schema import Schema
 
 
 class DrawnOut(Schema):

@@ -4,9 +4,8 @@ import datetime
 import uuid
 from typing import Any, Literal
 
-from ninja import Schema
-
 from wobbly_fin.hangar.api.schemas import DrawnOut, RocketOut
+from wobbly_fin.site.schema import Schema
 
 
 class EditIn(Schema):

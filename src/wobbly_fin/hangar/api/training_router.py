@@ -3,11 +3,12 @@
 from typing import Annotated
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 
 from wobbly_fin.formats.pictures import PictureOut, picture_out
 from wobbly_fin.rocketry.training.trainer import QUESTIONS, mark, tasks
 from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.site.schema import Schema
 
 router = Router(tags=["training"])
 _Seed = Annotated[int, Path(ge=0, le=2**31 - 1)]

@@ -4,8 +4,9 @@ import datetime
 import uuid
 from typing import Annotated, Any, Literal
 
-from ninja import Schema
 from pydantic import Field, StringConstraints
+
+from wobbly_fin.site.schema import Schema
 
 Typed = Annotated[str, StringConstraints(max_length=80)]
 Verdict = Literal["go", "go_with", "no_go"]

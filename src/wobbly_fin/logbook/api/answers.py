@@ -7,16 +7,18 @@ from dataclasses import asdict
 from wobbly_fin.hangar.api.schemas import EventOut
 from wobbly_fin.hangar.snapshots import content_hash
 from wobbly_fin.logbook.api.schemas import FlownOut, LoggedOut, RecordOut, TotalsOut
-from wobbly_fin.logbook.comparison import compare
+from wobbly_fin.logbook.comparison import Comparison, compare
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, said_flight
+from wobbly_fin.rocketry.flight.flight import Flight as Forecast
 from wobbly_fin.rocketry.flight.flight import fly_traced
-from wobbly_fin.rocketry.flight.path import sample_path
+from wobbly_fin.rocketry.flight.path import Path, sample_path
 from wobbly_fin.rocketry.flightlog.compare import within_reading
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
 from wobbly_fin.rocketry.flightlog.records import RECORDS, Attempt, RecordKind, records
 from wobbly_fin.rocketry.flightlog.totals import Logged, totals
 from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
+from wobbly_fin.site.remembered import Remembered
 
 
 def logged_out(row: Flight, units: UnitChoice) -> LoggedOut:
@@ -89,8 +91,7 @@ def _attempt(row: Flight) -> Attempt:
 def flown_out(row: Flight, units: UnitChoice, motor_key: str | None) -> FlownOut:
     """One flight whole."""
     held = compare(row, units)
-    flight, trace = fly_traced(held.rocket, held.motor, held.delay_s, held.site)
-    path = sample_path(trace) if flight.lifted else None
+    flight, path = _flown.get((row.pk, row.updated_at), lambda: _fly(held))
     changed: list[str] = []
     if content_hash("rocket", row.rocket.document) != row.rocket_snapshot_id:
         changed.append("The rocket has been changed since; this is what was flown that day.")
@@ -109,6 +110,15 @@ def flown_out(row: Flight, units: UnitChoice, motor_key: str | None) -> FlownOut
         speed_m_s=path.speed_m_s.round(3).tolist() if path else [],
         events=[EventOut(**asdict(e)) for e in events(flight, units)],
     )
+
+
+_flown = Remembered[tuple[Forecast, Path | None]](400)
+
+
+def _fly(held: Comparison) -> tuple[Forecast, Path | None]:
+    """The flight as it was forecast, with its path where it left the pad."""
+    flight, trace = fly_traced(held.rocket, held.motor, held.delay_s, held.site)
+    return flight, sample_path(trace) if flight.lifted else None
 
 
 def _success(row: Flight) -> bool:

@@ -3,9 +3,8 @@
 import uuid
 from typing import Any
 
-from ninja import Schema
-
 from wobbly_fin.logbook.api.schemas import FlownOut
+from wobbly_fin.site.schema import Schema
 
 
 class MomentOut(Schema):

@@ -20,6 +20,12 @@ from wobbly_fin.stores.shelf import shelf
 router = Router(tags=["logbook"])
 
 
+# Documents that no line of the list speaks of; reading them would cost more than everything else.
+_NOT_LISTED = (
+    "typed", "forecast", "taught", "readouts", "tracking", "rocket__document", "rocket__undo_numbers", "rocket__redo_numbers",
+)  # fmt: skip
+
+
 def _mine(request: HttpRequest) -> QuerySet[Flight]:
     marks = {"logs_kept": Count("logs", distinct=True), "reviews": Count("review", distinct=True)}
     found: QuerySet[Flight] = (
@@ -41,7 +47,8 @@ def flights(request: HttpRequest, rocket: uuid.UUID | None = None, outcome: str 
     """Flights, newest first: all, of one rocket, of one year, or only successes or failures."""
     units = units_of(preferences_of(person(request)))
     years = [d.year for d in _mine(request).dates("flown_on", "year", order="DESC")]
-    rows = list(_mine(request).filter(**({"rocket_id": rocket} if rocket else {}), **({"flown_on__year": year} if year else {})))
+    listed = _mine(request).defer(*_NOT_LISTED)
+    rows = list(listed.filter(**({"rocket_id": rocket} if rocket else {}), **({"flown_on__year": year} if year else {})))
     lines = [(row, logged_out(row, units)) for row in rows]
     if outcome in ("success", "failure"):
         lines = [(row, line) for row, line in lines if line.success == (outcome == "success")]

@@ -4,10 +4,9 @@ import datetime
 import uuid
 from typing import Any
 
-from ninja import Schema
-
 from wobbly_fin.hangar.api.schemas import EventOut
 from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
+from wobbly_fin.site.schema import Schema
 
 
 class FlightIn(Schema):

@@ -3,9 +3,8 @@
 import datetime
 import uuid
 
-from ninja import Schema
-
 from wobbly_fin.hangar.api.schemas import RocketOut
+from wobbly_fin.site.schema import Schema
 
 
 class ShareIn(Schema):

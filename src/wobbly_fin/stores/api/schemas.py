@@ -3,11 +3,11 @@
 import uuid
 from typing import Annotated
 
-from ninja import Schema
 from pydantic import Field
 
 from wobbly_fin.rocketry.field import FeatureKind
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
+from wobbly_fin.site.schema import Schema
 
 
 class MotorOut(Schema):

@@ -4,8 +4,9 @@ import uuid
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from ninja import Schema
 from pydantic import Field, StringConstraints
+
+from wobbly_fin.site.schema import Schema
 
 Short = Annotated[str, StringConstraints(max_length=120)]
 Typed = Annotated[str, StringConstraints(max_length=80)]
