@@ -82,7 +82,8 @@
               >
                 {#if mark && i === mark.right_place}<span class="text-success"
                     >✓
-                  </span>{:else if mark && i === places[at]}<span class="text-error mr-1">✕</span>{/if}{option}
+                  </span>{:else if mark && i === places[at]}<span class="text-error mr-1">✕</span
+                  >{/if}{option}
                 {#if picture}<span class="mt-1 block"><Sketch {picture} tall={110} /></span>{/if}
               </button>
             {/each}

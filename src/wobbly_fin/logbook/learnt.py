@@ -1,8 +1,10 @@
 """What a rocket's flights taught, put to the core: drag, thrust, delays, lessons, and whether a review keeps it down."""
 
+import uuid
 from typing import Any
 
 from django.contrib.auth.models import User
+from django.db import OperationalError
 from django.db.models import Count, Max, QuerySet
 
 from wobbly_fin.formats.documents import LoadDocument, SiteDocument
@@ -15,13 +17,13 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import Lesson, live_lessons
 from wobbly_fin.rocketry.flightlog.outcomes import succeeded
 from wobbly_fin.rocketry.learning.delays import DelayLearnt, Fired, learn_delay
-from wobbly_fin.rocketry.learning.rocket_fit import Learnt, Measured, learn_rocket, nothing_learnt
+from wobbly_fin.rocketry.learning.rocket_fit import Learnt, Measured, Tangent, learn_rocket, nothing_learnt
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.shelf import shelf
 
 MOST_FLIGHTS = 60  # the newest count; more would not narrow what scatters anyway
-_known = Remembered[Learnt](400)
+_known = Remembered[Learnt](1000)
 
 
 def learnt_of(rocket: Rocket) -> Learnt:
@@ -39,7 +41,29 @@ def _learn(live: QuerySet[Flight], known_cd: bool) -> Learnt:
         :MOST_FLIGHTS
     ]
     flights = [m for m in (_measured(row) for row in rows) if m is not None]
-    return learn_rocket(flights, known_cd) if flights else nothing_learnt(known_cd)
+    if not flights:
+        return nothing_learnt(known_cd)
+    kept = {row.pk: len(row.tangents) for row in rows}
+    tangents = {
+        (str(row.pk), *map(float, at.split())): Tangent(*map(tuple, told)) for row in rows for at, told in row.tangents.items()
+    }
+    found = learn_rocket(flights, known_cd, tangents)  # type: ignore[arg-type]
+    _keep(kept, tangents)  # type: ignore[arg-type]
+    return found
+
+
+def _keep(kept: dict[uuid.UUID, int], tangents: dict[tuple[str, float, float], Tangent]) -> None:
+    """Keep with each flight what was newly flown for it; the next fit, even after a restart, need not fly it again."""
+    told: dict[str, dict[str, Any]] = {}
+    for (key, drag, thrust), tangent in tangents.items():
+        told.setdefault(key, {})[f"{drag:g} {thrust:g}"] = [tangent.base, tangent.by_drag, tangent.by_thrust]
+    try:
+        for pk, had in kept.items():
+            if len(told.get(str(pk), {})) > had:
+                # Not a change of the flight: its time of change stays.
+                Flight.objects.filter(pk=pk).update(tangents=told[str(pk)])
+    except OperationalError:
+        pass  # a convenience only: where nothing can be written it is flown again next time
 
 
 def _measured(row: Flight) -> Measured | None:

@@ -46,6 +46,8 @@ class Flight(Owned):
     real_delay_s = models.FloatField(null=True, blank=True)
     real_delay_sd_s = models.FloatField(null=True, blank=True)
     duration_s = models.FloatField(null=True, blank=True)
+    # What was flown to learn from it, by logarithms of drag and thrust: see `rocket_fit.Tangent`. Frozen like what it hangs on.
+    tangents = models.JSONField(default=dict)
 
     class Meta:
         ordering = ["-flown_on", "-created_at"]

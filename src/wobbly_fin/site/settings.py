@@ -63,6 +63,8 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": VAR / "wobbly.sqlite3",
+        # Each of the few threads keeps its own: the last connection to close would write the whole log back, at every request.
+        "CONN_MAX_AGE": None,
         "OPTIONS": {
             # Without IMMEDIATE two writers that both began by reading end in "database is locked".
             "transaction_mode": "IMMEDIATE",

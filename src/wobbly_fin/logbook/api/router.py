@@ -22,7 +22,7 @@ router = Router(tags=["logbook"])
 
 # Documents that no line of the list speaks of; reading them would cost more than everything else.
 _NOT_LISTED = (
-    "typed", "forecast", "taught", "readouts", "tracking", "rocket__document", "rocket__undo_numbers", "rocket__redo_numbers",
+    "typed", "forecast", "taught", "readouts", "tracking", "tangents", "rocket__document", "rocket__undo_numbers", "rocket__redo_numbers",
 )  # fmt: skip
 
 

@@ -1,7 +1,7 @@
 """Drag and thrust as a rocket's own flights show them: factors on what the forecasts took, with how sure they are."""
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, MutableMapping, Sequence
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
@@ -23,8 +23,10 @@ THRUST_SCATTER_SD, HEIGHT_SCATTER_SD, SPEED_SCATTER_SD = 0.025, 0.05, 0.03
 Z90 = 1.645
 _STEP = 0.05
 _ROUNDS = 4
+_GRID = 0.1
 
 
+Tangents = MutableMapping[tuple[str, float, float], "Tangent"]
 Body = TypeVar("Body", bound=Rocket)
 
 
@@ -123,7 +125,7 @@ def nothing_learnt(cd_known: bool = False) -> Learnt:
     return Learnt(cd_factor=1.0, cd_sd=sd, thrust_factors={}, covariance=np.array([[sd**2]]), flights=0, weights={})
 
 
-def learn_rocket(flights: Sequence[Measured], cd_known: bool = False) -> Learnt:
+def learn_rocket(flights: Sequence[Measured], cd_known: bool = False, tangents: Tangents | None = None) -> Learnt:
     """Fit drag and thrust to every flight that measured something.
 
     The unknowns are the logarithms of one factor on the rocket's drag and one on each motor type's thrust. A height tells a mixture
@@ -134,8 +136,11 @@ def learn_rocket(flights: Sequence[Measured], cd_known: bool = False) -> Learnt:
     flights : sequence of Measured
     cd_known : bool
         The forecasts used a Cd of the owner's rather than a reckoned one.
+    tangents : mapping
+        What was flown for earlier fits, by the flight's key; filled on. Keys must then mean the same flight for good.
     """
-    used = [f for f in flights if (f.apogee_m is not None or f.max_speed_m_s is not None) and _forecast(f, 0.0, 0.0) is not None]
+    tangents = {} if tangents is None else tangents
+    used = [f for f in flights if (f.apogee_m is not None or f.max_speed_m_s is not None) and _flies(f, tangents)]
     if not used:
         return nothing_learnt(cd_known)
     motors = list(dict.fromkeys(f.motor.key for f in used))
@@ -143,7 +148,7 @@ def learn_rocket(flights: Sequence[Measured], cd_known: bool = False) -> Learnt:
     at = np.zeros(1 + len(motors))
     posterior = None
     for _ in range(_ROUNDS):
-        groups = [_group(f, at, 1 + motors.index(f.motor.key)) for f in used]
+        groups = [_group(f, at, 1 + motors.index(f.motor.key), tangents) for f in used]
         posterior = fit(np.zeros(len(at)), np.diag(prior_sd**2), groups)
         moved = float(np.max(np.abs(posterior.mean - at)))
         at = np.clip(posterior.mean, -1.5, 1.5)
@@ -173,6 +178,15 @@ def pushed(motor: Motor, factor: float) -> Motor:
     return replace(motor, curve=motor.curve.scaled(factor))
 
 
+def _flies(f: Measured, tangents: Tangents) -> bool:
+    key = (f.key, 0.0, 0.0)
+    if key not in tangents:
+        if _forecast(f, 0.0, 0.0) is None:
+            return False
+        tangents[key] = _tangent(f, 0.0, 0.0)
+    return True
+
+
 def _forecast(f: Measured, drag: float, thrust: float) -> tuple[float, float] | None:
     """Logarithms of height and top speed with these logarithms of factors; None where it does not fly."""
     try:
@@ -184,11 +198,33 @@ def _forecast(f: Measured, drag: float, thrust: float) -> tuple[float, float] | 
     return math.log(flight.apogee_altitude_m), math.log(flight.max_speed_m_s)
 
 
-def _group(f: Measured, at: Floats, column: int) -> Group:
-    """A flight's measurements, linear about where the fit stands."""
-    base = _forecast(f, at[0], at[column]) or _forecast(f, 0.0, 0.0) or (0.0, 0.0)
-    by_drag = _forecast(f, at[0] + _STEP, at[column]) or base
-    by_thrust = _forecast(f, at[0], at[column] + _STEP) or base
+@dataclass(frozen=True, slots=True)
+class Tangent:
+    """Logarithms of height and top speed at some figures, and how they change with drag and with thrust."""
+
+    base: tuple[float, float]
+    by_drag: tuple[float, float]
+    by_thrust: tuple[float, float]
+
+
+def _tangent(f: Measured, drag: float, thrust: float) -> Tangent:
+    base = _forecast(f, drag, thrust) or _forecast(f, 0.0, 0.0) or (0.0, 0.0)
+    more_drag, more_thrust = _forecast(f, drag + _STEP, thrust) or base, _forecast(f, drag, thrust + _STEP) or base
+    slopes = [tuple((x - b) / _STEP for x, b in zip(more, base, strict=True)) for more in (more_drag, more_thrust)]
+    return Tangent(base, *slopes)  # type: ignore[arg-type]
+
+
+def _group(f: Measured, at: Floats, column: int, tangents: Tangents) -> Group:
+    """A flight's measurements, linear about the nearest point of a grid: so near that what bends is lost in the scatter.
+
+    On a grid the same points come up again, in the next round and after the next flight, and need not be flown again.
+    """
+    drag, thrust = (_GRID * round(float(at[i]) / _GRID) for i in (0, column))
+    key = (f.key, round(drag, 3), round(thrust, 3))
+    found = tangents.get(key)
+    if found is None:
+        found = tangents[key] = _tangent(f, drag, thrust)
+    base = found.base
     values, rows, own = [], [], []
     told: tuple[tuple[int, float | None, float, float, Callable[[float], float]], ...] = (
         (0, f.apogee_m, f.apogee_sd_m, HEIGHT_SCATTER_SD, math.log), (1, f.max_speed_m_s, f.max_speed_sd_m_s, SPEED_SCATTER_SD, math.log),
@@ -197,9 +233,9 @@ def _group(f: Measured, at: Floats, column: int) -> Group:
         if value is None:
             continue
         slopes = np.zeros(len(at))
-        slopes[0], slopes[column] = (by_drag[i] - base[i]) / _STEP, (by_thrust[i] - base[i]) / _STEP
+        slopes[0], slopes[column] = found.by_drag[i], found.by_thrust[i]
         rows.append(slopes)
-        values.append(log(value) - base[i] + float(slopes @ at))
+        values.append(log(value) - base[i] + found.by_drag[i] * drag + found.by_thrust[i] * thrust)
         own.append((sd / value) ** 2 + scatter**2)
     design = np.array(rows)
     # This flight's motor differs from its type: one figure moves height and speed together.
