@@ -48,7 +48,7 @@ def put_ground_test(
     """Keep a ground test, under a key the client made."""
     user, file = person(request), _file(request, key)
     volume = bay_volume_of(user, row_of(request, key), body.event)
-    file = record_ground_test(file, test, body.dict(), volume, timezone.localdate(), units_of(preferences_of(user)))
+    file = record_ground_test(file, test, body.model_dump(), volume, timezone.localdate(), units_of(preferences_of(user)))
     return _kept(request, key, file, if_match)
 
 

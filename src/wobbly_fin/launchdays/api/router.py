@@ -71,7 +71,7 @@ def days(request: HttpRequest) -> list[LaunchDayOut]:
 @router.put("/days/{uuid:key}", response={200: DayPlanOut, **REFUSALS}, operation_id="keep_launch_day")
 def put_day(request: HttpRequest, key: uuid.UUID, body: LaunchDayIn) -> DayPlanOut:
     """Make or change a day."""
-    keep_day(person(request), key, **body.dict())
+    keep_day(person(request), key, **body.model_dump())
     return _board(request, key)
 
 
@@ -98,7 +98,7 @@ def unbin_day(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
 @router.put("/days/{uuid:key}/lines/{uuid:line}", response={200: DayPlanOut, **REFUSALS}, operation_id="keep_line")
 def put_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID, body: ManifestLineIn) -> DayPlanOut:
     """Put a flight on the manifest, or change it."""
-    keep_line(person(request), key, line, **body.dict())
+    keep_line(person(request), key, line, **body.model_dump())
     return _board(request, key)
 
 
@@ -179,7 +179,7 @@ def pack(request: HttpRequest, key: uuid.UUID) -> FieldPackOut:
 @router.put("/days/{uuid:key}/events", response={200: DayEventsOut, **REFUSALS}, operation_id="tell_events")
 def put_events(request: HttpRequest, key: uuid.UUID, body: DayEventsIn) -> DayEventsOut:
     """Keep what a phone tells; sent twice it is kept once."""
-    told = [Told(**e.dict()) for e in body.events]
+    told = [Told(**e.model_dump()) for e in body.events]
     found = record(person(request), key, told, sent_at=body.sent_at, device=body.device)
     return DayEventsOut(
         kept=list(found.kept),
