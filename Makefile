@@ -13,7 +13,7 @@ MODULES := frontend/node_modules/.package-lock.json
 BUILT := frontend/dist/manifest.json
 FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
-.PHONY: help demo demo-reset demo-empty run dev test lint types-check pytest front-check browser bench shots interfaces format clean
+.PHONY: help demo demo-reset demo-empty run dev test lint types-check pytest thorough front-check browser bench shots interfaces format clean
 
 help: ## this list
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -60,7 +60,10 @@ dev: $(DEV_STAMP) $(MODULES) ## hot reload: Vite beside Django
 	(cd frontend && npx --no-install vite) &
 	WOBBLY_VITE_DEV=1 WOBBLY_DEBUG=1 $(PY) manage.py demo --reload
 
-test: lint types-check front-check pytest browser ## lint, types, front-end checks, tests, browser tests
+test: lint types-check front-check $(BUILT) ## lint, types, front-end checks, tests, browser tests
+	tools/chromium.sh
+	# Each on a core of its own, and with a database of its own.
+	$(MAKE) --no-print-directory --jobs 2 --output-sync=target pytest browser
 
 lint: $(DEV_STAMP)
 	$(VENV)/bin/ruff check .
@@ -83,7 +86,10 @@ pytest: $(DEV_STAMP) $(BUILT)
 
 browser: $(DEV_STAMP) $(BUILT)
 	tools/chromium.sh
-	$(PY) -m pytest tests/browser
+	WOBBLY_VAR=$(CURDIR)/var/browser $(PY) -m pytest tests/browser
+
+thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API, with many more examples
+	WOBBLY_THOROUGH=1 $(PY) -m pytest tests/api/test_schema.py tests/api/test_hostile.py
 
 bench: $(DEV_STAMP) ## speed, memory and start-up, as ratios in one run
 	$(PY) -m bench.run

@@ -18,7 +18,7 @@ from typing import Any
 import numpy as np
 from tests.sources.eight_rockets import CASES
 
-from bench import air, building, read_logs, shapes
+from bench import air, building, page, read_logs, shapes
 from bench.lean_scipy import Lean, lean_of, worst_error
 from wobbly_fin.rocketry.choosing import Mount, Rules, pick
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
@@ -168,6 +168,7 @@ def main() -> None:
     air.main()
     building.main()
     read_logs.main()
+    page.main()
     starts()
     after = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
     print(f"memory: {before / 1024:.0f} MB after loading, {after / 1024:.0f} MB at the most (scipy and this bench included)")

@@ -1,6 +1,10 @@
-"""What every test shares: nothing outside this machine, a kernel cache of the project's own."""
+"""What every test shares: nothing outside this machine, a kernel cache of the project's own, solvers with patience."""
 
 import os
 
+from wobbly_fin.rocketry.building import cutting, schedule
+
+# A loaded machine may take its time; what is found must be the same.
+schedule.PATIENCE_S = cutting._PATIENCE_S = 20.0
 # Playwright runs its own event loop in the test's thread; the ORM calls beside it are ours and harmless.
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")

@@ -59,11 +59,11 @@
           stroke-width="1.6"
         />
         <path
-          d="M128 38 C140 20 132 8 120 10 C108 12 106 26 116 34 V42"
+          d="M124 22 C124 8 146 6 146 20 C146 30 134 32 134 44"
           class="stroke-primary fill-none"
           stroke-width="2.4"
         />
-        <circle cx="116" cy="52" r="2.4" class="fill-primary" />
+        <circle cx="134" cy="54" r="2.4" class="fill-primary" />
       </svg>
       <span class="font-display text-xl font-bold group-hover:underline">I have a tube and an idea</span>
       <span class="mt-1">

@@ -52,12 +52,12 @@ class Schedule:
 
 
 @lru_cache(maxsize=64)
-def schedule(problem: Problem, patience_s: float = PATIENCE_S) -> Schedule:
+def schedule(problem: Problem, patience_s: float | None = None) -> Schedule:
     """The plan that finishes earliest, everything in it drawn forward as far as that leaves room.
 
     Parameters
     ----------
-    patience_s : float
+    patience_s : float or None
         How long to look for a proof before the best plan found is given as it is. [s]
     """
     windows = merged(problem.windows, problem.start_s)
@@ -88,7 +88,7 @@ def _ready_s(problem: Problem, slots: Sequence[Slot]) -> int:
 
 
 @lru_cache(maxsize=64)
-def latest_start(problem: Problem, deadline_s: int, patience_s: float = PATIENCE_S) -> int | None:
+def latest_start(problem: Problem, deadline_s: int, patience_s: float | None = None) -> int | None:
     """The last moment at which the first task may begin and all still be cured by the deadline; None: it cannot be met."""
     windows = merged(problem.windows, problem.start_s)
     if not problem.tasks:
@@ -317,13 +317,13 @@ class _Model:
             self.model.add(first <= start)
         self.model.maximize(first)
 
-    def solve(self, patience_s: float, hint: Sequence[Slot] | None) -> list[Slot] | None:
+    def solve(self, patience_s: float | None, hint: Sequence[Slot] | None) -> list[Slot] | None:
         """The best plan found in that time, or None; `proven` and `bound_s` say how good it is."""
         self.model.clear_hints()  # type: ignore[no-untyped-call]
         for slot in hint or ():
             self.model.add_hint(self.starts[slot.id], self._at(slot.start_s))
         solver = self.cp.CpSolver()
-        solver.parameters.max_time_in_seconds = patience_s
+        solver.parameters.max_time_in_seconds = PATIENCE_S if patience_s is None else patience_s
         solver.parameters.num_workers = _WORKERS
         solver.parameters.random_seed = 1
         status = solver.solve(self.model)
