@@ -146,6 +146,22 @@ def test_no_flipped_byte_gets_past_and_none_crashes(tmp_path_factory: pytest.Tem
         assert error.name == "file"
 
 
+def test_a_table_of_contents_pointing_anywhere_is_damage(var: Path, tmp_path: Path) -> None:
+    write_backup(var, tmp_path / "b.zip")
+    good = (tmp_path / "b.zip").read_bytes()
+    for where in range(len(good) - 22, len(good)):
+        for value in (1, 128, 255):
+            (tmp_path / "bad.zip").write_bytes(good[:where] + bytes([value]) + good[where + 1 :])
+            try:
+                check_backup(tmp_path / "bad.zip")
+            except RocketryError as error:
+                assert "damaged" in error.message
+    # The end record's own offset, past the file's beginning once the directory's size is taken off.
+    with pytest.raises(RocketryError, match="damaged"):
+        (tmp_path / "bad.zip").write_bytes(good[:-6] + (0).to_bytes(4, "little") + good[-2:])
+        check_backup(tmp_path / "bad.zip")
+
+
 def test_a_failed_backup_leaves_the_last_good_one(var: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     target = tmp_path / "b.zip"
     write_backup(var, target)

@@ -20,6 +20,7 @@ from wobbly_fin.launchdays.models import DayEvent, LaunchDay, ManifestLine
 from wobbly_fin.logbook.log_files import packed, unpacked
 from wobbly_fin.logbook.models import Flight, FlightLogFile, FlightPhoto, Review, Teardown
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.site.zips import damage_told
 from wobbly_fin.stores.models import FlyingField, MotorStock, OwnGlue, OwnMotor, OwnPart, RawStock
 from wobbly_fin.workshop.models import Build, BuildEvent, BuildPhoto, FreeTime
 
@@ -104,10 +105,8 @@ def _told(value: Any) -> Any:
 
 
 def _opened(data: bytes) -> zipfile.ZipFile:
-    try:
+    with damage_told("is no zip; choose the archive that was saved here"):
         packed_up = zipfile.ZipFile(io.BytesIO(data))
-    except (zipfile.BadZipFile, ValueError):
-        raise RocketryError("file", "is no zip; choose the archive that was saved here") from None
     members = packed_up.infolist()
     if len(members) > MOST_FILES or sum(m.file_size for m in members) > LARGEST_BYTES:
         raise RocketryError(
@@ -119,13 +118,11 @@ def _opened(data: bytes) -> zipfile.ZipFile:
 
 def _read(packed_up: zipfile.ZipFile, name: str) -> bytes:
     try:
-        return packed_up.read(name)
+        packed_up.getinfo(name)
     except KeyError:
         raise RocketryError("file", f"lacks {name[:60]}, which its rows speak of") from None
-    except (zipfile.BadZipFile, OSError, RuntimeError, EOFError, ValueError, NotImplementedError):
-        raise RocketryError("file", f"is damaged at {name[:60]}") from None
-    except Exception as error:  # zlib.error has no public base of its own
-        raise RocketryError("file", f"is damaged at {name[:60]} ({error})") from None
+    with damage_told(f"is damaged at {name[:60]}"):
+        return packed_up.read(name)
 
 
 def _document(packed_up: zipfile.ZipFile) -> dict[str, Any]:

@@ -22,6 +22,7 @@ from pathlib import Path, PurePosixPath
 from typing import IO, Any
 
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.site.zips import damage_told
 
 FORMAT, VERSION = "wobbly-fin-backup", 1
 DATABASE, MEDIA, MANIFEST = "wobbly.sqlite3", "media", "manifest.json"
@@ -100,16 +101,19 @@ def check_backup(path: Path) -> Backup:
     RocketryError
         Saying what is wrong with it.
     """
-    with _opened(path) as (packed, manifest), tempfile.TemporaryDirectory() as folder:
-        base = Path(folder) / DATABASE
-        for name, digest in manifest["sha256"].items():
-            with packed.open(name) as member:
-                found = _digest(member, base if name == DATABASE else None)
-            if found != digest:
-                raise RocketryError("file", f"is damaged: {name} is not what was backed up")
-        rows, migrations = _sound(base)
-        made_at = datetime.datetime.fromisoformat(manifest["made_at"])
-        photos = len(manifest["sha256"]) - 1
+    try:
+        with _opened(path) as (packed, manifest), tempfile.TemporaryDirectory() as folder:
+            base = Path(folder) / DATABASE
+            for name, digest in manifest["sha256"].items():
+                with packed.open(name) as member:
+                    found = _digest(member, base if name == DATABASE else None)
+                if found != digest:
+                    raise RocketryError("file", f"is damaged: {name} is not what was backed up")
+            rows, migrations = _sound(base)
+            made_at = datetime.datetime.fromisoformat(manifest["made_at"])
+            photos = len(manifest["sha256"]) - 1
+    except OSError as error:
+        raise RocketryError("file", f"cannot be read: {error}") from error
     return Backup(path=path, made_at=made_at, size_bytes=path.stat().st_size, photos=photos, rows=rows, migrations=migrations)
 
 
@@ -230,32 +234,27 @@ def _digest(member: IO[bytes], target: Path | None) -> str:
 @contextlib.contextmanager
 def _opened(path: Path) -> Iterator[tuple[zipfile.ZipFile, dict[str, Any]]]:
     """A backup and its manifest, every name in it safe to unpack."""
-    try:
-        with zipfile.ZipFile(path) as packed:
-            if len(packed.namelist()) > _MOST_MEMBERS:
-                raise RocketryError("file", "holds more files than any hangar")
-            with packed.open(MANIFEST) as file:
-                manifest = json.loads(file.read(_LARGEST_MANIFEST))
-            if not isinstance(manifest, dict) or manifest.get("format") != FORMAT or not isinstance(manifest.get("sha256"), dict):
-                raise RocketryError("file", "is no backup of Wobbly Fin")
-            if manifest.get("version") != VERSION:
-                raise RocketryError(
-                    "file", f"is a backup of version {str(manifest.get('version'))[:20]}; this can read version {VERSION}"
-                )
-            names = set(manifest["sha256"])
-            if DATABASE not in names or not names | {MANIFEST} == set(packed.namelist()):
-                raise RocketryError("file", "is damaged: files are missing, or were put in")
-            for name in names - {DATABASE}:
-                parts = PurePosixPath(name).parts
-                if parts[0] != MEDIA or len(parts) < 2 or ".." in parts or "\\" in name or ":" in name:
-                    raise RocketryError("file", f"holds {name[:40]!r}, which does not belong into a backup")
-            yield packed, manifest
-    except RocketryError:
-        raise
-    except FileNotFoundError:
-        raise RocketryError("file", f"is not there: {path}") from None
-    except (zipfile.BadZipFile, KeyError, ValueError, RecursionError, EOFError, NotImplementedError, zipfile.zlib.error) as error:  # type: ignore[attr-defined]
-        raise RocketryError("file", "is no backup, or is damaged: it cannot be read to its end") from error
+    if not path.is_file():
+        raise RocketryError("file", f"is not there: {path}")
+    with damage_told("is no backup, or is damaged: it cannot be read to its end"), zipfile.ZipFile(path) as packed:
+        if len(packed.namelist()) > _MOST_MEMBERS:
+            raise RocketryError("file", "holds more files than any hangar")
+        with packed.open(MANIFEST) as file:
+            manifest = json.loads(file.read(_LARGEST_MANIFEST))
+        if not isinstance(manifest, dict) or manifest.get("format") != FORMAT or not isinstance(manifest.get("sha256"), dict):
+            raise RocketryError("file", "is no backup of Wobbly Fin")
+        if manifest.get("version") != VERSION:
+            raise RocketryError(
+                "file", f"is a backup of version {str(manifest.get('version'))[:20]}; this can read version {VERSION}"
+            )
+        names = set(manifest["sha256"])
+        if DATABASE not in names or not names | {MANIFEST} == set(packed.namelist()):
+            raise RocketryError("file", "is damaged: files are missing, or were put in")
+        for name in names - {DATABASE}:
+            parts = PurePosixPath(name).parts
+            if parts[0] != MEDIA or len(parts) < 2 or ".." in parts or "\\" in name or ":" in name:
+                raise RocketryError("file", f"holds {name[:40]!r}, which does not belong into a backup")
+        yield packed, manifest
 
 
 def _sound(base: Path) -> tuple[dict[str, int], frozenset[str]]:
