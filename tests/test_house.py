@@ -1,5 +1,7 @@
 """What holds of the repository as a whole."""
 
+import ast
+import importlib.metadata
 import json
 import re
 import subprocess
@@ -26,6 +28,20 @@ def test_lock_files_pin_everything_and_name_no_registry() -> None:
         assert "--hash=sha256:" in text and "://" not in text
         pinned = re.findall(r"^[A-Za-z0-9_.\[\]-]+==[^ ]+", text, re.MULTILINE)
         assert len(pinned) == len(re.findall(r"^[A-Za-z0-9]", text, re.MULTILINE))
+
+
+def test_what_the_application_imports_is_installed_with_it() -> None:
+    """A developer's environment holds more than a stranger's: an import of that more would fail on their machine alone."""
+    wanted = {re.split(r"[\[=<> ]", line)[0].lower() for line in (ROOT / "requirements/app.in").read_text().split()}
+    providers = importlib.metadata.packages_distributions()
+    for path in SOURCES:
+        for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+            names = (
+                [a.name for a in node.names] if isinstance(node, ast.Import)
+                else [node.module or ""] if isinstance(node, ast.ImportFrom) and not node.level else []
+            )  # fmt: skip
+            for module in {name.partition(".")[0] for name in names} - sys.stdlib_module_names - {"wobbly_fin"}:
+                assert wanted & {d.lower() for d in providers.get(module, [])}, f"{path}: {module}"
 
 
 @pytest.mark.parametrize("path", SOURCES + FRONT, ids=lambda p: str(p.relative_to(ROOT)))

@@ -24,6 +24,7 @@ _KERNEL_SOURCES = (
     "compiling.py",
     "air/standard.py",
     "flight/figures.py",
+    "flight/gusts.py",
     "flight/wind.py",
     "flight/forces.py",
     "flight/stepping.py",

@@ -2,8 +2,11 @@
 
 from typing import Any
 
+import orjson
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
+from ninja.renderers import BaseRenderer
+from ninja.responses import NinjaJSONEncoder
 from ninja.security import SessionAuth
 
 from wobbly_fin.accounts.api.router import router as accounts
@@ -22,6 +25,15 @@ from wobbly_fin.site import errors
 from wobbly_fin.stores.api.material_router import router as materials
 from wobbly_fin.stores.api.router import router as stores
 from wobbly_fin.workshop.api.router import router as workshop
+
+
+class Renderer(BaseRenderer):
+    """Answers as JSON, by a compiled writer: the standard library's took a fifth of a large answer's time."""
+
+    media_type = "application/json"
+
+    def render(self, request: HttpRequest, data: Any, *, response_status: int) -> bytes:
+        return orjson.dumps(data, default=NinjaJSONEncoder().default, option=orjson.OPT_NON_STR_KEYS | orjson.OPT_UTC_Z)
 
 
 class DescribedAPI(NinjaAPI):
@@ -50,7 +62,9 @@ _FILES = {
     "day_papers": "application/pdf", "range_papers": "application/pdf", "scatter": "text/event-stream",
 }  # fmt: skip
 
-api = DescribedAPI(title="Wobbly Fin", version="1", auth=SessionAuth(csrf=True), docs_url=None, urls_namespace="api")
+api = DescribedAPI(
+    title="Wobbly Fin", version="1", auth=SessionAuth(csrf=True), docs_url=None, urls_namespace="api", renderer=Renderer()
+)
 errors.install(api)
 api.add_router("", accounts)
 api.add_router("/hangar", hangar)

@@ -159,14 +159,14 @@ def test_a_descent_through_gusts_lands_where_stepping_all_the_way_lands(gustines
     from scipy.integrate import solve_ivp
 
     from wobbly_fin.rocketry.flight.figures import Leg
-    from wobbly_fin.rocketry.flight.flight import gusts_for, reach_m
+    from wobbly_fin.rocketry.flight.flight import gusts_for
     from wobbly_fin.rocketry.flight.wind import wind_at
 
     site = replace(SITE, gustiness=gustiness, gust_seed=seed)
     vehicle = rigid(STOUT).loaded(motor_of(HARD))
     f, trace = fly_traced(rigid(STOUT), motor_of(HARD), 4.0, site)
-    gust, q = gusts_for(vehicle, site), vehicle.legs(site, 1e-5)[0]
-    q[Leg.GUST_TOP_M], q[Leg.GUST_ROWS] = reach_m(vehicle, site), len(gust) // 2
+    (gust, top_m), q = gusts_for(vehicle, site), vehicle.legs(site, 1e-5)[0]
+    q[Leg.GUST_TOP_M], q[Leg.GUST_ROWS] = top_m, len(gust) // 2
     start = trace[np.argmin(abs(trace[:, 0] - f.ejection.time_s)), :7]
 
     def hang(_t, s):

@@ -7,10 +7,19 @@ from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.standard_drag import SOUND_M_S, drag_at
 from wobbly_fin.rocketry.flight.figures import MACH_STEP, MACH_STEPS, Aero, Floats
 
+_MACHS = tuple(i * MACH_STEP for i in range(MACH_STEPS))
 _SLOWEST_M_S = 2.0  # skin friction has no limit towards standing still
 
 
-def aero_table(layout: Layout, *, cd: float | None, motor_diameter_m: float, mach_correction: bool) -> Floats:
+def normal_force_table(layout: Layout, *, mach_correction: bool) -> Floats:
+    """The sums of CNα, CNα x and CNα x² over parts, by Mach: see `sums_of`; (MACH_STEPS, 3) array."""
+    still = sums_of(pressure(layout))
+    if not mach_correction:
+        return np.tile(still, (MACH_STEPS, 1))
+    return np.array([still, *(sums_of(pressure(layout, mach)) for mach in _MACHS[1:])])
+
+
+def aero_table(layout: Layout, *, cd: float | None, motor_diameter_m: float, normal_force: Floats) -> Floats:
     """Axial drag coasting and thrusting, and the sums of CNα, CNα x and CNα x² over parts, by Mach.
 
     Parameters
@@ -19,8 +28,8 @@ def aero_table(layout: Layout, *, cd: float | None, motor_diameter_m: float, mac
         A drag coefficient of its owner's; None: the build-up, in standard air at sea level.
     motor_diameter_m : float
         All burning motors' together as one circle: what the exhaust fills of the base. [m]
-    mach_correction : bool
-        Whether compressibility touches fins and drag.
+    normal_force : (MACH_STEPS, 3) array
+        As `normal_force_table` gives it: it hangs on neither drag nor motors.
 
     Returns
     -------
@@ -28,14 +37,11 @@ def aero_table(layout: Layout, *, cd: float | None, motor_diameter_m: float, mac
         See `Aero`; Mach 0 … 0.8. Drag as at Mach 0.8 beyond.
     """
     table = np.empty((MACH_STEPS, 5))
-    still = pressure(layout)
-    for i in range(MACH_STEPS):
-        mach = min(i * MACH_STEP, (MACH_STEPS - 1) * MACH_STEP)
-        push = pressure(layout, mach) if mach_correction and i else still
-        table[i, Aero.SLOPE :] = sums_of(push)
-        if cd is not None:
-            table[i, : Aero.SLOPE] = cd
-            continue
+    table[:, Aero.SLOPE :] = normal_force
+    if cd is not None:
+        table[:, : Aero.SLOPE] = cd
+        return table
+    for i, mach in enumerate(_MACHS):
         speed = max(mach * SOUND_M_S, _SLOWEST_M_S)
         table[i, Aero.COASTING] = drag_at(layout, speed).cd
         table[i, Aero.THRUSTING] = drag_at(layout, speed, thrusting=True, motor_diameter_m=motor_diameter_m).cd

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
 
-from wobbly_fin.rocketry.airframe.aero_table import aero_table
+from wobbly_fin.rocketry.airframe.aero_table import aero_table, normal_force_table
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
 from wobbly_fin.rocketry.airframe.layout import Layout, lay_out, recovery_packs
@@ -222,7 +222,7 @@ class RigidRocket:
     def _like(self, other: "RigidRocket", *, masses: bool = True) -> "RigidRocket":
         """Give a changed copy what it need not work out again."""
         other.__dict__["layout"] = self.layout
-        for name in ("_stacks", "_aeros", "_pressures", *(("_empties",) if masses else ())):
+        for name in ("_stacks", "_aeros", "_normals", "_pressures", *(("_empties",) if masses else ())):
             other.__dict__[name] = self._known(name)
         return other
 
@@ -311,11 +311,19 @@ class RigidRocket:
         cache = self._known("_aeros")
         key = (stages, cd, round(motor_diameter_m, 5))
         if key not in cache:
-            cache[key] = aero_table(layout, cd=cd, motor_diameter_m=motor_diameter_m, mach_correction=self.mach_correction)
+            push = self._normal_force(layout, stages)
+            cache[key] = aero_table(layout, cd=cd, motor_diameter_m=motor_diameter_m, normal_force=push)
         found: Floats = cache[key]
         if self.drag_factor != 1.0:
             found = found.copy()
             found[:, : Aero.SLOPE] *= self.drag_factor
+        return found
+
+    def _normal_force(self, layout: Layout, stages: int) -> Floats:
+        cache = self._known("_normals")
+        if stages not in cache:
+            cache[stages] = normal_force_table(layout, mach_correction=self.mach_correction)
+        found: Floats = cache[stages]
         return found
 
     def _spent(self, motor: Motor, stage: int) -> Spent:

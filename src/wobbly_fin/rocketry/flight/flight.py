@@ -181,12 +181,12 @@ def fly_vehicle(vehicle: Vehicle, delays_s: Sequence[float | None], site: Site, 
     return _fly(vehicle, delays_s, site, tolerance, NO_TRACE)[0]
 
 
-def gusts_for(vehicle: Vehicle, site: Site) -> Floats:
-    """The site's own gusts up to where this rocket can climb, (2 n,); none in calm air."""
+def gusts_for(vehicle: Vehicle, site: Site) -> tuple[Floats, float]:
+    """The site's own gusts, (2 n,), and the height up to where this rocket can climb that they reach; none in calm air. [m/s], [m]"""
     if STRENGTH[site.gustiness] == 0.0:
-        return NO_GUSTS
-    wind = math.hypot(*site.wind_at_m_s(REFERENCE_HEIGHT_M))
-    return gust_tables(np.random.default_rng(site.gust_seed), 1, wind, site.gustiness, reach_m(vehicle, site))[0].ravel()
+        return NO_GUSTS, 0.0
+    wind, top_m = math.hypot(*site.wind_at_m_s(REFERENCE_HEIGHT_M)), reach_m(vehicle, site)
+    return gust_tables(np.random.default_rng(site.gust_seed), 1, wind, site.gustiness, top_m)[0].ravel(), top_m
 
 
 def reach_m(vehicle: Vehicle, site: Site) -> float:
@@ -205,9 +205,10 @@ def _fly(
     for delay_s in delays_s:
         if delay_s is not None:
             require_finite("delay_s", delay_s, 0.0, LONGEST_DELAY_S)
-    legs, gust = vehicle.legs(site, tolerance or TOLERANCE), gusts_for(vehicle, site)
+    legs = vehicle.legs(site, tolerance or TOLERANCE)
+    gust, top_m = gusts_for(vehicle, site)
     if len(gust):
-        legs[:, Leg.GUST_TOP_M], legs[:, Leg.GUST_ROWS] = reach_m(vehicle, site), len(gust) // 2
+        legs[:, Leg.GUST_TOP_M], legs[:, Leg.GUST_ROWS] = top_m, len(gust) // 2
     by_altimeter = vehicle.at_apogee and bool(vehicle.openings)
     to_ground = not by_altimeter and (None in delays_s or not vehicle.openings)
     times = sorted({vehicle.burnout_s + d for d in delays_s if d is not None})

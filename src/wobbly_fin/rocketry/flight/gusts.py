@@ -14,6 +14,7 @@ from typing import Literal
 
 import numpy as np
 
+from wobbly_fin.rocketry.compiling import kernel
 from wobbly_fin.rocketry.constants import FOOT_M
 from wobbly_fin.rocketry.flight.figures import Floats
 
@@ -62,21 +63,31 @@ def gust_tables(rng: np.random.Generator, count: int, wind_20ft_m_s: float, gust
         Gust east and north. [m/s]
     """
     z = heights_m(top_m)
-    apart = np.diff(z) / scale_m((z[1:] + z[:-1]) / 2)
+    d = np.diff(z) / scale_m((z[1:] + z[:-1]) / 2)
     # White noise through (1 + √3 s) ÷ (1 + s)², stepped exactly; its two states are independent with variance ¼ each.
-    x1, x2 = 0.5 * rng.standard_normal((count, 2)), 0.5 * rng.standard_normal((count, 2))
+    decay = np.exp(-d)
+    a, b, c, e = decay * (1 + d), decay * d, -decay * d, decay * (1 - d)
+    q11, q12, q22 = (1 - a * a - b * b) / 4, -(a * c + b * e) / 4, (1 - c * c - e * e) / 4
+    l11 = np.sqrt(np.maximum(q11, 0.0))
+    l21 = np.divide(q12, l11, out=np.zeros_like(l11), where=l11 > 0.0)
+    l22 = np.sqrt(np.maximum(q22 - l21 * l21, 0.0))
+    state = 0.5 * rng.standard_normal((2, count, 2))
     table = np.empty((count, ROWS, 2))
-    table[:, 0] = x1 + math.sqrt(3.0) * x2
-    noise = rng.standard_normal((ROWS - 1, 2, count, 2))
-    for row, d in enumerate(apart):
-        decay = math.exp(-d)
-        a, b, c, e = decay * (1 + d), decay * d, -decay * d, decay * (1 - d)
-        q11, q12, q22 = (1 - a * a - b * b) / 4, -(a * c + b * e) / 4, (1 - c * c - e * e) / 4
-        l11 = math.sqrt(max(q11, 0.0))
-        l21 = q12 / l11 if l11 > 0.0 else 0.0
-        l22 = math.sqrt(max(q22 - l21 * l21, 0.0))
-        w1, w2 = noise[row]
-        x1, x2 = a * x1 + b * x2 + l11 * w1, c * x1 + e * x2 + l21 * w1 + l22 * w2
-        table[:, row + 1] = x1 + math.sqrt(3.0) * x2
+    _step(np.stack([a, b, c, e, l11, l21, l22], axis=1), rng.standard_normal((ROWS - 1, 2, count, 2)), state, table)
     sigma = STRENGTH[gustiness] * wind_20ft_m_s * intensity(z)
     return table * sigma[None, :, None]
+
+
+@kernel
+def _step(factors: Floats, noise: Floats, state: Floats, table: Floats) -> None:
+    """Fill a (count, ROWS, 2) table from its (2, count, 2) state at the ground, up through (ROWS − 1, 7) factors and unit noise."""
+    for row in range(len(factors) + 1):
+        for n in range(state.shape[1]):
+            for side in range(2):
+                x1, x2 = state[0, n, side], state[1, n, side]
+                if row:
+                    a, b, c, e, l11, l21, l22 = factors[row - 1]
+                    w1, w2 = noise[row - 1, 0, n, side], noise[row - 1, 1, n, side]
+                    x1, x2 = a * x1 + b * x2 + l11 * w1, c * x1 + e * x2 + l21 * w1 + l22 * w2
+                    state[0, n, side], state[1, n, side] = x1, x2
+                table[n, row, side] = x1 + math.sqrt(3.0) * x2

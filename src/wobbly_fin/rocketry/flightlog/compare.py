@@ -1,5 +1,6 @@
 """Forecast against fact: how far off, and what would explain it."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
@@ -61,23 +62,14 @@ def check_height(
 def cd_for_height(rocket: Rocket, motor: Motor, site: Site, height_m: float) -> float | None:
     """The Cd, 0.05 … 4, with which this rocket peaks at a height; None where none does.
 
-    Height falls as Cd rises, so the interval is halved until it is a ten-thousandth wide.
+    Height falls as Cd rises, so there is at most one.
     """
-    low, high = _CD_RANGE
 
     def peak_m(cd: float) -> float:
         changed = rocket.dragging(cd) if isinstance(rocket, RigidRocket) else replace(rocket, cd=cd)  # type: ignore[type-var]
         return fly(changed, motor, None, site).apogee_altitude_m or 0.0
 
-    if not peak_m(high) <= height_m <= peak_m(low):
-        return None
-    while high - low > 1e-4:
-        middle = (low + high) / 2
-        if peak_m(middle) > height_m:
-            low = middle
-        else:
-            high = middle
-    return (low + high) / 2
+    return _where(peak_m, height_m, *_CD_RANGE, 1e-4)
 
 
 def more_wind_for(rocket: Rocket, motor: Motor, site: Site, height_m: float) -> float | None:
@@ -89,13 +81,18 @@ def more_wind_for(rocket: Rocket, motor: Motor, site: Site, height_m: float) -> 
     def peak_m(more: float) -> float:
         return fly(rocket, motor, None, replace(calm, wind_speed_m_s=site.wind_speed_m_s + more)).apogee_altitude_m or 0.0
 
-    low, high = 0.0, _MOST_WIND_M_S
-    if not peak_m(high) < height_m < peak_m(low):
+    return _where(peak_m, height_m, 0.0, _MOST_WIND_M_S, 0.02)
+
+
+def _where(peak_m: Callable[[float], float], height_m: float, low: float, high: float, within: float) -> float | None:
+    """Where a falling curve crosses a height; None where it does not between the two."""
+    from scipy.optimize import brentq  # half a second to load, and few commands come here
+
+    least, most = peak_m(high), peak_m(low)
+    if not least <= height_m <= most:
         return None
-    while high - low > 0.05:
-        middle = (low + high) / 2
-        low, high = (middle, high) if peak_m(middle) > height_m else (low, middle)
-    return (low + high) / 2
+    known = {low: most, high: least}
+    return float(brentq(lambda x: (known[x] if x in known else peak_m(x)) - height_m, low, high, xtol=within))
 
 
 def within_reading(off_fraction: float) -> bool:
