@@ -55,7 +55,8 @@ def fill(var: Path) -> list[dict[str, Any]]:
     made: list[Any] = []
     for n in range(ROCKETS):
         owner, old = people[n % FLYERS], rockets[n % len(rockets)]
-        made.append(Rocket(owner=owner, name=f"{old.name} {n}", document=old.document, revision=1))
+        # Nobody else's document is the same: what is remembered of one rocket must not help another.
+        made.append(Rocket(owner=owner, name=f"{old.name} {n}", document=old.document | {"name": f"{old.name} {n}"}, revision=1))
         owned.setdefault(owner.pk, []).append(made[-1])
     Rocket.objects.bulk_create(made)
     logged = []
@@ -93,8 +94,13 @@ class Club:
             free.bind(("127.0.0.1", 0))
             self.port = int(free.getsockname()[1])
         env = os.environ | {"WOBBLY_VAR": str(var), "WOBBLY_BACKUPS": "0"}
+        # As `manage.py club` serves, but for TLS, which wants a certificate.
+        code = (
+            "import django; django.setup(); from wobbly_fin.site.serve import processes_wanted, serve; "
+            f"serve('127.0.0.1:{self.port}', 'ready', processes=processes_wanted())"
+        )
         self.process = subprocess.Popen(
-            [sys.executable, "manage.py", "run", "--port", str(self.port)], cwd=ROOT, env=env, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True,
+            [sys.executable, "-c", code], cwd=ROOT, env=env, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True,
             start_new_session=True,
         )  # fmt: skip
         assert self.process.stdout is not None

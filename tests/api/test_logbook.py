@@ -77,6 +77,20 @@ def test_filters_totals_and_csv(hedda: Person) -> None:
     assert csv.count("\n") == 4 and "'=Pop" in csv and "'=1+1" in csv
 
 
+def test_a_long_logbook_comes_in_pages_and_its_sums_are_of_all(hedda: Person) -> None:
+    rocket = hedda.rocket()
+    for n in range(60):
+        hedda.log(rocket, flown_on=f"2026-0{1 + n // 28}-{1 + n % 28:02}")
+    first, second = hedda.get("/logbook/flights"), hedda.get("/logbook/flights?page=2")
+    assert (len(first["flights"]), len(second["flights"])) == (50, 10) and first["pages"] == 2 and second["first"] == 51
+    assert first["totals"]["flights"] == second["totals"]["flights"] == len(second["season"]) == 60
+    every = [f["id"] for f in hedda.get("/logbook/flights?page=0")["flights"]]
+    assert every == [f["id"] for f in first["flights"] + second["flights"]] == [m["id"] for m in first["season"]]
+    # A page that is no longer there is the last one; one that cannot be is refused.
+    assert hedda.get("/logbook/flights?page=9")["page"] == 2
+    assert hedda.call("GET", "/logbook/flights?page=-1")[0] == 422
+
+
 def test_the_hangar_says_what_a_rocket_waits_for(hedda: Person) -> None:
     rocket = hedda.rocket()
     assert rocket["waits_code"] == "first_flight"

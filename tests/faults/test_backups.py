@@ -1,6 +1,7 @@
 """Backups: whole, checked to the last byte, safe to unpack, thrown away in order."""
 
 import datetime
+import fcntl
 import json
 import sqlite3
 import zipfile
@@ -160,6 +161,20 @@ def test_a_table_of_contents_pointing_anywhere_is_damage(var: Path, tmp_path: Pa
     with pytest.raises(RocketryError, match="damaged"):
         (tmp_path / "bad.zip").write_bytes(good[:-6] + (0).to_bytes(4, "little") + good[-2:])
         check_backup(tmp_path / "bad.zip")
+
+
+def test_two_processes_make_one_backup_between_them(var: Path, tmp_path: Path) -> None:
+    folder = tmp_path / "backups"
+    folder.mkdir()
+    with (folder / ".lock").open("a") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)  # as another process that is at it
+        assert rolling_backup(var, folder, datetime.datetime(2026, 5, 1, 8, tzinfo=datetime.UTC)) is None and not list(
+            folder.glob("*.zip")
+        )
+    assert (
+        rolling_backup(var, folder, datetime.datetime(2026, 5, 1, 8, tzinfo=datetime.UTC)) is not None
+        and len(list(folder.glob("*.zip"))) == 1
+    )
 
 
 def test_a_failed_backup_leaves_the_last_good_one(var: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:

@@ -15,6 +15,8 @@ export type DelayVerdict = Schemas['DelayOut'];
 export type Forecast = Schemas['FlightOut'];
 export type RocketDraft = Schemas['RocketDraftOut'];
 export type Logged = Schemas['LoggedOut'];
+export type Book = Schemas['LogbookOut'];
+export type Mark = Schemas['SeasonMarkOut'];
 
 /** The one client: server state lives here and nowhere else. */
 export const queryClient = new QueryClient({
@@ -163,6 +165,8 @@ export interface LogbookFilter {
   rocket?: string;
   outcome?: string;
   year?: number;
+  /** From 1; 0 is all of them on one page. */
+  page?: number;
 }
 
 export const useLogbook = (filter: () => LogbookFilter) =>

@@ -5,6 +5,7 @@
   import { p } from '../router';
   import Files from './Files.svelte';
   import FlightList from './FlightList.svelte';
+  import Pages from './Pages.svelte';
   import Records from './Records.svelte';
   import Season from './Season.svelte';
   import Totals from './Totals.svelte';
@@ -13,16 +14,19 @@
   const rocket = $derived(String(searchParams.get('rocket') ?? ''));
   const outcome = $derived(String(searchParams.get('outcome') ?? ''));
   const year = $derived(Number(searchParams.get('year')) || 0);
+  const page = $derived(searchParams.get('page') === 'all' ? 0 : Number(searchParams.get('page')) || 1);
   const log = useLogbook(() => ({
     ...(rocket ? { rocket } : {}),
     ...(outcome ? { outcome } : {}),
     ...(year ? { year } : {}),
+    page,
   }));
   const narrowed = $derived(Boolean(rocket || outcome || year));
 
   function narrow(name: string, value: string) {
     if (value) searchParams.set(name, value);
     else searchParams.delete(name);
+    if (name !== 'page') searchParams.delete('page');
   }
 </script>
 
@@ -68,8 +72,9 @@
     {#if found.flights.length}
       <div class="mb-2"><Totals totals={found.totals} /></div>
       <Records records={found.records} />
-      <Season flights={found.flights} />
+      <Season flights={found.season} />
       <FlightList flights={found.flights} />
+      <Pages book={found} turn={(to) => narrow('page', to)} />
     {:else if narrowed}
       <p class="paper p-6">No flight is like that. <a class="link" href={p('/logbook')}>Show all.</a></p>
     {:else}

@@ -1,13 +1,13 @@
 <script lang="ts">
   import { day } from '../api/format';
-  import type { Logged } from '../api/queries';
+  import type { Mark } from '../api/queries';
   import { navigate } from '../router';
   import { monthsOf, monthTicks, places } from './season';
 
-  let { flights }: { flights: Logged[] } = $props();
+  let { flights }: { flights: Mark[] } = $props();
 
   let width = $state(900);
-  let pointed = $state<Logged>();
+  let pointed = $state<Mark>();
   const height = 118;
   const floor = height - 24;
   const at = $derived(places(flights));
@@ -35,7 +35,7 @@
         {@const place = at.get(f.id) ?? { share: 0, pile: 0 }}
         <a
           href={`/logbook/${f.id}`}
-          aria-label={`${day(f.flown_on)}, ${f.rocket_name} on ${f.label}: ${f.said.opening}, ${f.said.landing}`}
+          aria-label={`${day(f.flown_on)}, ${f.rocket_name} on ${f.label}: ${f.said}`}
           onclick={(e) => {
             e.preventDefault();
             void navigate('/logbook/:id', { params: { id: f.id } });
@@ -65,8 +65,7 @@
     </svg>
   </div>
   <p class="min-h-6 text-sm" aria-live="polite">
-    {#if pointed}<b>{pointed.rocket_name}</b> on {pointed.label}, {day(pointed.flown_on)}: {pointed.said
-        .height ?? 'not measured'}, {pointed.said.opening}, {pointed.said.landing}
+    {#if pointed}<b>{pointed.rocket_name}</b> on {pointed.label}, {day(pointed.flown_on)}: {pointed.said}
     {:else}<span class="quiet"
         >○ came back fit to fly · filled: with a log · ✕ did not. Each leads to its page.</span
       >{/if}

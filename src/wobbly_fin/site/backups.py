@@ -6,6 +6,7 @@ digest of each. It needs no Django, so that a broken installation can be put rig
 
 import contextlib
 import datetime
+import fcntl
 import hashlib
 import json
 import os
@@ -159,14 +160,34 @@ def restore_backup(path: Path, var: Path, known_migrations: frozenset[str], ours
 
 
 def rolling_backup(var: Path, folder: Path, now: datetime.datetime) -> Backup | None:
-    """Make today's backup unless there is a fresh one, and throw away those no longer wanted; None where none was due."""
-    there = sorted(_made(folder))
-    if there and (now - there[-1][0]).total_seconds() < _EVERY_S:
-        return None
-    made = write_backup(var, folder / f"{_PREFIX}{now:%Y%m%dT%H%M%SZ}.zip")
-    for path in to_throw_away({path: at for at, path in _made(folder)}):
-        path.unlink(missing_ok=True)
-    return made
+    """Make today's backup unless there is a fresh one, and throw away those no longer wanted.
+
+    None where none was due, or another process is making it.
+    """
+    with _alone(folder) as alone:
+        there = sorted(_made(folder))
+        if not alone or (there and (now - there[-1][0]).total_seconds() < _EVERY_S):
+            return None
+        made = write_backup(var, folder / f"{_PREFIX}{now:%Y%m%dT%H%M%SZ}.zip")
+        for path in to_throw_away({path: at for at, path in _made(folder)}):
+            path.unlink(missing_ok=True)
+        return made
+
+
+@contextlib.contextmanager
+def _alone(folder: Path) -> Iterator[bool]:
+    """Whether no other process is at it; the system lets go of the lock of one that dies."""
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        with (folder / ".lock").open("a") as lock:
+            try:
+                fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+            except BlockingIOError:
+                yield False
+                return
+            yield True
+    except OSError as error:
+        raise RocketryError("file", f"could not be written: {error}") from error
 
 
 def to_throw_away(made: dict[Path, datetime.datetime]) -> set[Path]:

@@ -1,4 +1,7 @@
-"""Serving: one process, a handful of threads, since the kernels let go of the interpreter lock."""
+"""Serving: a handful of threads, since the kernels let go of the interpreter lock; for a club, several processes of them.
+
+What processes must agree on stands in files: the database, who tried to sign in how often, and which of them makes the backups.
+"""
 
 import os
 from typing import Any
@@ -15,9 +18,17 @@ class Server(BaseApplication):  # type: ignore[misc]
     """Gunicorn with the application already loaded and warm."""
 
     def __init__(
-        self, address: str, greeting: str, reload: bool = False, certificate: str | None = None, key: str | None = None
+        self,
+        address: str,
+        greeting: str,
+        *,
+        reload: bool = False,
+        certificate: str | None = None,
+        key: str | None = None,
+        processes: int = 1,
     ) -> None:
         self._address, self._greeting, self._reload, self._certificate, self._key = address, greeting, reload, certificate, key
+        self._processes = processes
         super().__init__()
 
     def load_config(self) -> None:
@@ -27,7 +38,8 @@ class Server(BaseApplication):  # type: ignore[misc]
             print(greeting, flush=True)
 
         for name, value in {
-            "bind": self._address, "workers": 1, "worker_class": "gthread", "threads": 8, "timeout": 60, "keepalive": 75, "reload": self._reload,
+            "bind": self._address, "workers": self._processes, "preload_app": not self._reload,
+            "worker_class": "gthread", "threads": 8, "timeout": 60, "keepalive": 75, "reload": self._reload,
             "when_ready": ready, "loglevel": "warning", "control_socket_disable": True,
             "post_worker_init": _back_up,
             "certfile": self._certificate, "keyfile": self._key,
@@ -42,16 +54,21 @@ class Server(BaseApplication):  # type: ignore[misc]
 
 
 def _back_up(_: Any) -> None:
-    """In the one process that serves, beside it."""
+    """Beside what is served; of several processes, one at a time."""
     if settings.BACKUPS:
         keep_backing_up(settings.VAR, settings.VAR / "backups")
+
+
+def processes_wanted() -> int:
+    """One for each core, four at most: beyond that they wait for one another's writes."""
+    return max(1, min(4, os.cpu_count() or 1))
 
 
 def serve(address: str, greeting: str, **how: Any) -> None:
     """Warm up and serve until stopped; raises CommandError where the address cannot be listened on."""
     from wobbly_fin.site.warm import kernels_are_compiled, warm
 
-    # The server works in a process of its own, which shall open its own connections.
+    # The server works in processes of their own, which shall open their own connections.
     connections.close_all()
     if not kernels_are_compiled():
         print("Compiling the flight kernel, this once: half a minute at most…", flush=True)

@@ -1,4 +1,4 @@
-"""Settings: one process, SQLite, everything served from here. Environment variables begin with WOBBLY_."""
+"""Settings: one machine, SQLite, everything served from here. Environment variables begin with WOBBLY_."""
 
 import secrets
 from pathlib import Path
@@ -81,6 +81,16 @@ PASSWORD_HASHERS = [
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
 AUTH_PASSWORD_VALIDATORS = [{"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"}]
+
+# Who tried to sign in how often: in files, for several processes count together, and a restart forgives nobody.
+CACHES = {
+    "default": {
+        "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
+        "LOCATION": VAR / "cache",
+        # Far above what honest sign-ins fill: when it is full, a third is forgotten.
+        "OPTIONS": {"MAX_ENTRIES": 20_000},
+    }
+}
 
 # Behind no proxy: whoever is at the other end of the socket is who is throttled.
 NINJA_NUM_PROXIES = 0

@@ -1701,7 +1701,7 @@ export interface paths {
         };
         /**
          * Flights
-         * @description Flights, newest first: all, of one rocket, of one year, or only successes or failures.
+         * @description Flights, newest first: all, of one rocket, of one year, or only successes or failures; fifty to a page, page 0 for all at once.
          */
         get: operations["flights"];
         put?: never;
@@ -5631,7 +5631,7 @@ export interface components {
         };
         /**
          * LogbookOut
-         * @description Flights, newest first, and their sums.
+         * @description Flights, newest first: one page of lines, and the sums, records and marks of all. `first` numbers the first line, from 1.
          */
         LogbookOut: {
             /** Flights */
@@ -5641,6 +5641,14 @@ export interface components {
             records: components["schemas"]["RecordOut"][];
             /** Years */
             years: number[];
+            /** Season */
+            season: components["schemas"]["SeasonMarkOut"][];
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** First */
+            first: number;
         };
         /**
          * LoggedOut
@@ -5724,6 +5732,32 @@ export interface components {
             flight_id: string;
             /** Rocket */
             rocket: string;
+        };
+        /**
+         * SeasonMarkOut
+         * @description A flight as a mark on the season's line.
+         */
+        SeasonMarkOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Flown On
+             * Format: date
+             */
+            flown_on: string;
+            /** Rocket Name */
+            rocket_name: string;
+            /** Label */
+            label: string;
+            /** Success */
+            success: boolean;
+            /** Has Log */
+            has_log: boolean;
+            /** Said */
+            said: string;
         };
         /**
          * TotalsOut
@@ -12020,6 +12054,7 @@ export interface operations {
                 rocket?: string | null;
                 outcome?: string;
                 year?: number | null;
+                page?: number;
             };
             header?: never;
             path?: never;

@@ -9,7 +9,7 @@
   import RocketFrame from '../RocketFrame.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
-  const log = useLogbook(() => ({ rocket: id }));
+  const log = useLogbook(() => ({ rocket: id, page: 0 }));
 </script>
 
 <RocketFrame {id} station="flights">

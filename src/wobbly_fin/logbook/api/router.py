@@ -1,15 +1,16 @@
 """The logbook."""
 
 import uuid
+from typing import Annotated
 
-from django.db.models import Count, QuerySet
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Router, Status
+from ninja import Query, Router, Status
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.flights_file import flights_csv
 from wobbly_fin.logbook.actions.log_flight import Facts, bin_flight, log_flight
-from wobbly_fin.logbook.api.answers import flown_out, logged_out, records_out, totals_out
+from wobbly_fin.logbook.api.answers import flown_out, logged_out
+from wobbly_fin.logbook.api.book import book_out, marked
 from wobbly_fin.logbook.api.schemas import ChoicesOut, FlightIn, FlownOut, LogbookOut, LoggedOut
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.shared import flight_rows
@@ -18,44 +19,24 @@ from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.shelf import shelf
 
 router = Router(tags=["logbook"])
-
-
-# Documents that no line of the list speaks of; reading them would cost more than everything else.
-_NOT_LISTED = (
-    "typed", "forecast", "taught", "readouts", "tracking", "tangents", "rocket__document", "rocket__undo_numbers", "rocket__redo_numbers",
-)  # fmt: skip
-
-
-def _mine(request: HttpRequest) -> QuerySet[Flight]:
-    marks = {"logs_kept": Count("logs", distinct=True), "reviews": Count("review", distinct=True)}
-    found: QuerySet[Flight] = (
-        Flight.objects.visible_to(person(request)).select_related("rocket").annotate(**marks).order_by("-flown_on", "-created_at")
-    )
-    return found
+Page = Annotated[int, Query(ge=0, le=100_000)]
 
 
 def _one(request: HttpRequest, key: uuid.UUID) -> Flight:
     frozen = ("rocket_snapshot", "motor_snapshot", "site_snapshot")
-    row = _mine(request).select_related(*frozen).filter(pk=key).first()
+    row = marked(person(request)).select_related(*frozen).filter(pk=key).first()
     if row is None:
         raise Http404
     return row
 
 
 @router.get("/flights", response=LogbookOut, operation_id="flights")
-def flights(request: HttpRequest, rocket: uuid.UUID | None = None, outcome: str = "", year: int | None = None) -> LogbookOut:
-    """Flights, newest first: all, of one rocket, of one year, or only successes or failures."""
-    units = units_of(preferences_of(person(request)))
-    years = [d.year for d in _mine(request).dates("flown_on", "year", order="DESC")]
-    listed = _mine(request).defer(*_NOT_LISTED)
-    rows = list(listed.filter(**({"rocket_id": rocket} if rocket else {}), **({"flown_on__year": year} if year else {})))
-    lines = [(row, logged_out(row, units)) for row in rows]
-    if outcome in ("success", "failure"):
-        lines = [(row, line) for row, line in lines if line.success == (outcome == "success")]
-    shown = [row for row, _ in lines]
-    return LogbookOut(
-        flights=[line for _, line in lines], totals=totals_out(shown, units), records=records_out(shown, units), years=years
-    )
+def flights(
+    request: HttpRequest, rocket: uuid.UUID | None = None, outcome: str = "", year: int | None = None, page: Page = 1
+) -> LogbookOut:
+    """Flights, newest first: all, of one rocket, of one year, or only successes or failures; fifty to a page, page 0 for all at once."""
+    user = person(request)
+    return book_out(user, units_of(preferences_of(user)), rocket=rocket, outcome=outcome, year=year, page=page)
 
 
 @router.get("/choices", response=ChoicesOut, operation_id="choices")

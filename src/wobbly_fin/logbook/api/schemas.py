@@ -65,13 +65,29 @@ class RecordOut(Schema):
     rocket: str
 
 
+class SeasonMarkOut(Schema):
+    """A flight as a mark on the season's line."""
+
+    id: uuid.UUID
+    flown_on: datetime.date
+    rocket_name: str
+    label: str
+    success: bool
+    has_log: bool
+    said: str
+
+
 class LogbookOut(Schema):
-    """Flights, newest first, and their sums."""
+    """Flights, newest first: one page of lines, and the sums, records and marks of all. `first` numbers the first line, from 1."""
 
     flights: list[LoggedOut]
     totals: TotalsOut
     records: list[RecordOut]
     years: list[int]
+    season: list[SeasonMarkOut]
+    page: int
+    pages: int
+    first: int
 
 
 class FlownOut(Schema):

@@ -23,6 +23,11 @@ LANDINGS: dict[Landing, str] = {
 }
 
 
+# A success comes back fit to fly again with its canopy open.
+NEVER_OPEN: tuple[Opening, ...] = ("never", "no_launch")
+FIT_TO_FLY: tuple[Landing, ...] = ("safe", "hard")
+
+
 def succeeded(opening: Opening, landing: Landing) -> bool:
-    """A success comes back fit to fly again with its canopy open."""
-    return opening not in ("never", "no_launch") and landing in ("safe", "hard")
+    """Whether a flight came back fit to fly again with its canopy open."""
+    return opening not in NEVER_OPEN and landing in FIT_TO_FLY

@@ -7,7 +7,7 @@ from typing import Any
 from django.conf import settings
 from django.core.management import BaseCommand, CommandError, CommandParser, call_command
 
-from wobbly_fin.site.serve import serve
+from wobbly_fin.site.serve import processes_wanted, serve
 
 
 class Command(BaseCommand):
@@ -21,6 +21,10 @@ class Command(BaseCommand):
         parser.add_argument("--address", default="0.0.0.0:8443", help="where to listen")
         parser.add_argument("--name", action="append", required=True, help="a name phones reach it by, as in the certificate")
 
+        parser.add_argument(
+            "--processes", type=int, default=processes_wanted(), choices=range(1, 17), metavar="N", help="one for each core"
+        )
+
     def handle(self, *args: Any, **options: Any) -> None:
         certificate, key = options["certificate"], options["key"]
         check_pair(certificate, key)
@@ -32,7 +36,7 @@ class Command(BaseCommand):
         settings.ALLOWED_HOSTS = [*settings.ALLOWED_HOSTS, *options["name"]]
         address = options["address"]
         greeting = f"Wobbly Fin is ready at https://{options['name'][0]}:{address.rpartition(':')[2]}/ (Ctrl-C stops it)"
-        serve(address, greeting, certificate=certificate, key=key)
+        serve(address, greeting, certificate=certificate, key=key, processes=options["processes"])
 
 
 def check_pair(certificate: str, key: str) -> None:
