@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass
 
-from wobbly_fin.formats.documents import LoadDocument, SiteDocument
-from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
+from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.logbook.models import Flight
+from wobbly_fin.logbook.thaw import thaw
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.flight import QuickRocket, Site
@@ -39,15 +39,12 @@ def compare(row: Flight, units: UnitChoice) -> Comparison:
 
 
 def _compared(row: Flight, units: UnitChoice) -> Comparison:
-    file = read_rocket_file(row.rocket_snapshot.content)
-    load = LoadDocument.model_validate(row.motor_snapshot.content)
-    motor = load.to_motor()
-    plain = file.to_rocket(boosters=load.to_boosters())
+    flown = thaw(row)
+    file, plain, motor, site = flown.file, flown.rocket, flown.motor, flown.site
     taught = row.taught or {}
     # As forecast that day: with what flights had taught by then, and no more.
     rocket = varied(plain, taught.get("cd_factor", 1.0))
     motor = pushed(motor, taught["thrust_factor"]) if "thrust_factor" in taught else motor
-    site = SiteDocument.model_validate(row.site_snapshot.content).to_site()
     said: list[str] = []
     height = None
     if row.apogee_m is not None:

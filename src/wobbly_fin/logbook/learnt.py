@@ -7,10 +7,10 @@ from django.contrib.auth.models import User
 from django.db import OperationalError
 from django.db.models import Count, Max, QuerySet
 
-from wobbly_fin.formats.documents import LoadDocument, SiteDocument
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.models import Flight, Review
+from wobbly_fin.logbook.thaw import thaw
 from wobbly_fin.rocketry.building.repairs import DAMAGES
 from wobbly_fin.rocketry.choosing.situation import Taught
 from wobbly_fin.rocketry.errors import RocketryError
@@ -67,21 +67,17 @@ def _keep(kept: dict[uuid.UUID, int], tangents: dict[tuple[str, float, float], T
 
 
 def _measured(row: Flight) -> Measured | None:
-    file = read_rocket_file(row.rocket_snapshot.content)
-    load = LoadDocument.model_validate(row.motor_snapshot.content)
     early = row.opening == "before_apogee"
     try:
+        flown = thaw(row)
         return Measured(
-            key=str(row.pk),
-            rocket=file.to_rocket(boosters=load.to_boosters()),
-            motor=load.to_motor(),
-            site=SiteDocument.model_validate(row.site_snapshot.content).to_site(),
+            key=str(row.pk), rocket=flown.rocket, motor=flown.motor, site=flown.site,
             # A canopy that opens on the way up stops it short: its height says nothing of drag.
             apogee_m=None if early else row.apogee_m,
             apogee_sd_m=row.apogee_sd_m or 5.0,
             max_speed_m_s=row.max_speed_m_s,
             max_speed_sd_m_s=row.max_speed_sd_m_s or 3.0,
-        )
+        )  # fmt: skip
     except RocketryError:
         return None
 

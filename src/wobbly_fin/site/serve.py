@@ -3,6 +3,7 @@
 What processes must agree on stands in files: the database, who tried to sign in how often, and which of them makes the backups.
 """
 
+import gc
 import os
 from typing import Any
 
@@ -73,6 +74,9 @@ def serve(address: str, greeting: str, **how: Any) -> None:
     if not kernels_are_compiled():
         print("Compiling the flight kernel, this once: half a minute at most…", flush=True)
     warm()
+    # What is loaded by now stays for good, and shared between processes: the collector need not look at it again.
+    gc.collect()
+    gc.freeze()
     try:
         Server(address, greeting, **how).run()
     except OSError as error:

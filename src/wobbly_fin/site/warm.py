@@ -1,8 +1,12 @@
-"""Loading ahead of the first visitor what is slow to load: the compiled kernel, the unit registry, the catalogue."""
+"""Loading ahead of the first visitor what is slow to load: compiled kernels, the unit registry, the catalogue, every address."""
+
+from django.urls import get_resolver
 
 from wobbly_fin.rocketry.choosing import Mount, pick
 from wobbly_fin.rocketry.compiling import KERNEL_CACHE
 from wobbly_fin.rocketry.flight import QuickRocket, Site
+from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flightlog.compare import cd_for_height
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.units import parse
@@ -15,9 +19,13 @@ def kernels_are_compiled() -> bool:
 
 
 def warm() -> None:
-    """Pick a motor for some rocket and read and say a quantity in either system."""
+    """Pick a motor for some rocket, trace a flight in gusts, explain a height, and read and say a quantity in either system."""
+    _ = get_resolver().url_patterns
     rocket = QuickRocket(mass_kg=0.08, diameter_m=0.03, canopy=Canopy(diameter_m=0.4))
+    motor = catalogue()[0]
     pick(rocket, Mount(diameter_m=0.018, max_length_m=0.07), Site(wind_speed_m_s=2.0), catalogue())
+    flight, _path = fly_traced(rocket, motor, 5.0, Site(wind_speed_m_s=2.0, gustiness="breezy"))
+    cd_for_height(rocket, motor, Site(), flight.apogee_altitude_m or 1.0)
     for quantity, text in (
         ("mass", "3 oz"),
         ("short_length", "2 3/8 in"),

@@ -308,12 +308,16 @@ class RigidRocket:
         return [replace(burning, motor=m, count=1, fore_m=tail - m.length_m) for m in motors]
 
     def _aero(self, layout: Layout, stages: int, cd: float | None, motor_diameter_m: float) -> Floats:
-        cache = self._known("_aeros")
-        key = (stages, cd, round(motor_diameter_m, 5))
-        if key not in cache:
-            push = self._normal_force(layout, stages)
-            cache[key] = aero_table(layout, cd=cd, motor_diameter_m=motor_diameter_m, normal_force=push)
-        found: Floats = cache[key]
+        push = self._normal_force(layout, stages)
+        if cd is not None:
+            # Not remembered: quick to make, and whoever looks for a Cd tries very many.
+            found = aero_table(layout, cd=cd, motor_diameter_m=motor_diameter_m, normal_force=push)
+        else:
+            cache = self._known("_aeros")
+            key = (stages, round(motor_diameter_m, 5))
+            if key not in cache:
+                cache[key] = aero_table(layout, cd=None, motor_diameter_m=motor_diameter_m, normal_force=push)
+            found = cache[key]
         if self.drag_factor != 1.0:
             found = found.copy()
             found[:, : Aero.SLOPE] *= self.drag_factor
