@@ -13,6 +13,12 @@ export class ApiError extends Error {
     super(body.message);
   }
 
+  /** After an edit of what had been changed elsewhere: the version that stands, with which keeping it once more is meant. */
+  get standing(): string | undefined {
+    const version = this.body.code === 'stale' ? this.body.current?.['version'] : undefined;
+    return typeof version === 'string' ? version : undefined;
+  }
+
   /** The sentence for one box, if it is at fault. */
   of(field: string): string | undefined {
     return this.body.fields?.find((f) => f.field === field || f.field.endsWith(`.${field}`))?.message;
@@ -33,6 +39,13 @@ const csrf: Middleware = {
     return request;
   },
 };
+
+/** Sent with an edit of something: what it looked like then. Changed elsewhere since, it is refused instead of written over. */
+export const asSeen = (version: string | undefined) => (version ? { headers: { 'If-Match': version } } : {});
+
+const stale: ((message: string) => void)[] = [];
+/** What is done when an edit was refused because the thing had been changed elsewhere. */
+export const whenStale = (then: (message: string) => void) => void stale.push(then);
 
 export const client = createClient<paths>({ baseUrl: '/' });
 client.use(csrf);
@@ -62,6 +75,8 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     answer.response.status === 413
       ? 'That is too large to send.'
       : (body?.message ?? 'Something went wrong on our side; nothing was changed.');
+  // A rocket comes with both its versions to choose from; anything else is read anew.
+  if (body?.code === 'stale' && !body.current?.['document']) for (const then of stale) then(message);
   throw new ApiError(answer.response.status, {
     code: body?.code ?? 'failed',
     message,

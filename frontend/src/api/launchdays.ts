@@ -1,5 +1,5 @@
 import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
-import { ask, client, type Schemas } from './client';
+import { asSeen, ask, client, type Schemas } from './client';
 import { queryClient } from './queries';
 
 export type Plan = Schemas['DayPlanOut'];
@@ -41,11 +41,19 @@ export const useCar = (id: () => string) =>
     queryFn: () => ask(client.GET('/api/launchdays/days/{key}/car', at(id()))),
   }));
 
-export const keepDay = (id: string, body: Schemas['LaunchDayIn']) =>
-  ask(client.PUT('/api/launchdays/days/{key}', { ...at(id), body }));
+const seen = (id: string) => asSeen(queryClient.getQueryData<Plan>(['day', id])?.version);
+
+export const keepDay = (id: string, body: Schemas['LaunchDayIn'], version?: string) =>
+  ask(client.PUT('/api/launchdays/days/{key}', { ...at(id), body, ...asSeen(version) }));
 
 export const keepLine = (id: string, line: string, body: Schemas['ManifestLineIn']) =>
-  ask(client.PUT('/api/launchdays/days/{key}/lines/{line}', { params: { path: { key: id, line } }, body }));
+  ask(
+    client.PUT('/api/launchdays/days/{key}/lines/{line}', {
+      params: { path: { key: id, line } },
+      body,
+      ...seen(id),
+    }),
+  );
 
 export const dropLine = (id: string, line: string) =>
   ask(client.DELETE('/api/launchdays/days/{key}/lines/{line}', { params: { path: { key: id, line } } }));

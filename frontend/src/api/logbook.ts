@@ -1,5 +1,5 @@
 import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
-import { ask, client, type Schemas } from './client';
+import { asSeen, ask, client, type Schemas } from './client';
 import { send } from './send';
 
 export type Page = Schemas['FlightPageOut'];
@@ -58,6 +58,7 @@ export function useDesk(id: () => string) {
     return found;
   }
   const path = () => ({ params: { path: { key: id() } } });
+  const seen = () => asSeen(known.getQueryData<Page>(['logbook', 'page', id()])?.flight.version);
   return {
     keepLog: (file: File, reading: Reading) =>
       stands(
@@ -66,23 +67,37 @@ export function useDesk(id: () => string) {
         }),
       ),
     changeLog: (log: string, reading: Reading) =>
-      stands(ask(client.PUT('/api/logbook/logs/{log}', { params: { path: { log } }, body: reading }))),
+      stands(
+        ask(client.PUT('/api/logbook/logs/{log}', { params: { path: { log } }, body: reading, ...seen() })),
+      ),
     dropLog: (log: string) =>
       stands(ask(client.DELETE('/api/logbook/logs/{log}', { params: { path: { log } } }))),
+    restoreLog: (log: string) =>
+      stands(ask(client.POST('/api/logbook/logs/{log}/restore', { params: { path: { log } } }))),
     readouts: (typed: Record<string, string>) =>
-      stands(ask(client.PUT('/api/logbook/flights/{key}/readouts', { ...path(), body: { typed } }))),
+      stands(
+        ask(client.PUT('/api/logbook/flights/{key}/readouts', { ...path(), body: { typed }, ...seen() })),
+      ),
     tracking: (body: Schemas['TrackingIn']) =>
-      stands(ask(client.PUT('/api/logbook/flights/{key}/tracking', { ...path(), body }))),
+      stands(ask(client.PUT('/api/logbook/flights/{key}/tracking', { ...path(), body, ...seen() }))),
     landed: (body: Schemas['LandedIn']) =>
-      stands(ask(client.PUT('/api/logbook/flights/{key}/landed', { ...path(), body }))),
+      stands(ask(client.PUT('/api/logbook/flights/{key}/landed', { ...path(), body, ...seen() }))),
     certification: (level: number | null) =>
-      stands(ask(client.PUT('/api/logbook/flights/{key}/certification', { ...path(), body: { level } }))),
+      stands(
+        ask(
+          client.PUT('/api/logbook/flights/{key}/certification', { ...path(), body: { level }, ...seen() }),
+        ),
+      ),
     photo: (file: File, title: string) =>
       stands(
         send<Page>(`/api/logbook/flights/${id()}/photos/${crypto.randomUUID()}`, file, 'photo', { title }),
       ),
     dropPhoto: async (key: string) => {
       await ask(client.DELETE('/api/logbook/photos/{key}', { params: { path: { key } } }));
+      await known.invalidateQueries({ queryKey: ['logbook', 'page', id()] });
+    },
+    restorePhoto: async (key: string) => {
+      await ask(client.POST('/api/logbook/photos/{key}/restore', { params: { path: { key } } }));
       await known.invalidateQueries({ queryKey: ['logbook', 'page', id()] });
     },
     altimeter: (acts: string[]) =>

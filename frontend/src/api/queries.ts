@@ -5,7 +5,8 @@ import {
   QueryClient,
   useQueryClient,
 } from '@tanstack/svelte-query';
-import { ApiError, ask, client, type Schemas } from './client';
+import { ApiError, ask, client, whenStale, type Schemas } from './client';
+import { notify } from '../kit/notices.svelte';
 
 export type Rocket = Schemas['RocketOut'];
 export type Motor = Schemas['MotorOut'];
@@ -26,6 +27,11 @@ export const queryClient = new QueryClient({
       retry: (count, error) => count < 2 && error instanceof ApiError && error.status === 0,
     },
   },
+});
+
+whenStale((message) => {
+  notify(message, { danger: true });
+  void queryClient.invalidateQueries();
 });
 
 const SESSION = 'wobbly-fin:session';

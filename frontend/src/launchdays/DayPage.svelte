@@ -25,6 +25,7 @@
   const plan = usePlan(() => id);
   const fields = useFields();
   let changing = $state(false);
+  let seen = $state<string>();
   let busy = $state(false);
   let problem = $state('');
   let pointed = $state('');
@@ -108,8 +109,13 @@
           <a class="btn" href={p('/launchdays/:id/car', { params: { id } })}>Pack the car</a>
           <a class="btn" href={`/api/launchdays/days/${id}/papers.pdf`} download>Cards and lists as PDF</a>
           <ShareLink of={{ day_id: id }} what={found.name} />
-          <button class="btn" aria-expanded={changing} onclick={() => (changing = !changing)}
-            >Change the day</button
+          <button
+            class="btn"
+            aria-expanded={changing}
+            onclick={() => {
+              changing = !changing;
+              seen = found.version;
+            }}>Change the day</button
           >
         </div>
       </div>
@@ -121,8 +127,13 @@
               plan={found}
               word="Keep"
               submit={async (body) => {
-                takePlan(await keepDay(id, body));
-                changing = false;
+                try {
+                  takePlan(await keepDay(id, body, seen));
+                  changing = false;
+                } catch (error) {
+                  if (error instanceof ApiError) seen = error.standing ?? seen;
+                  throw error;
+                }
               }}
             />
           {/key}

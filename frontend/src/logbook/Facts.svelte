@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { ApiError, ask, client, type Schemas } from '../api/client';
+  import { untrack } from 'svelte';
+  import { ApiError, asSeen, ask, client, type Schemas } from '../api/client';
   import { useChange, useChoices } from '../api/queries';
   import { notify } from '../kit/notices.svelte';
   import ChoiceBox from '../kit/ChoiceBox.svelte';
@@ -17,6 +18,7 @@
     batch: found.flight.batch,
   });
   let facts = $state(start());
+  let seen = $state<string>();
   const changed = $derived(JSON.stringify(facts) !== JSON.stringify(start()));
 
   const save = useChange(
@@ -32,16 +34,32 @@
             motor_key: found.motor_key ?? '',
             delay_s: found.flight.delay_s,
           },
+          ...asSeen(seen),
         }),
       ),
     ['logbook', 'rockets'],
   );
+  // Until something is typed the form follows what stands; from then on it is an edit of what stood there.
+  let stood = JSON.stringify(untrack(start));
+  $effect(() => {
+    const now = JSON.stringify(start());
+    if (JSON.stringify(untrack(() => facts)) !== stood) return;
+    stood = now;
+    facts = untrack(start);
+    seen = found.flight.version;
+  });
   const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
     const done = await save.mutateAsync(undefined).catch(() => undefined);
-    if (done) notify('The facts are set right; the forecast stays as it was.');
+    if (!done) {
+      seen = refused?.standing ?? seen;
+      return;
+    }
+    seen = done.version;
+    stood = JSON.stringify(facts);
+    notify('The facts are set right; the forecast stays as it was.');
   }
 </script>
 

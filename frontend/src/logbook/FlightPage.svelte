@@ -5,6 +5,7 @@
   import { queryClient, useChange, useSession } from '../api/queries';
   import OverlayPlot from '../drawing/OverlayPlot.svelte';
   import Loading from '../kit/Loading.svelte';
+  import { said } from '../kit/said';
   import { notify } from '../kit/notices.svelte';
   import { navigate, p, route } from '../router';
   import Altimeter from './Altimeter.svelte';
@@ -126,7 +127,7 @@
                 class="select select-sm ml-1 w-auto"
                 name="certification"
                 value={String(found.certification ?? '')}
-                onchange={(e) => desk.certification(Number(e.currentTarget.value) || null)}
+                onchange={(e) => desk.certification(Number(e.currentTarget.value) || null).catch(said)}
               >
                 <option value="">no</option>
                 {#each [1, 2, 3] as level (level)}<option value={String(level)}>level {level}</option>{/each}

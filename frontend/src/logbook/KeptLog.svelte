@@ -28,16 +28,20 @@
       refused = error.message;
     }
   }
+  async function drop() {
+    if (!log.id) return;
+    const key = log.id;
+    await desk.dropLog(key);
+    notify(`${log.name} is in the bin; the flight’s figures are without it.`, {
+      undo: async () => void (await desk.restoreLog(key)),
+    });
+  }
 </script>
 
 <p class="flex flex-wrap items-baseline gap-x-2 text-sm">
   <b>{log.name}</b>
   <span class="quiet">{log.simulated ? 'simulated, ' : ''}{log.rate_hz} samples a second</span>
-  <button
-    class="btn btn-ghost btn-xs ml-auto"
-    aria-label={`Throw away ${log.name}`}
-    onclick={() => log.id && desk.dropLog(log.id)}>✕</button
-  >
+  <button class="btn btn-ghost btn-xs ml-auto" aria-label={`Throw away ${log.name}`} onclick={drop}>✕</button>
 </p>
 {#each log.notes as note (note)}<p class="quiet text-sm">{note}</p>{/each}
 {#if log.curve}

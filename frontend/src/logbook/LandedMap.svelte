@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { said } from '../kit/said';
   import type { Desk, Page } from '../api/logbook';
   import NorthArrow from '../drawing/NorthArrow.svelte';
   import ScaleBar from '../drawing/ScaleBar.svelte';
@@ -18,10 +19,12 @@
 
   function put(event: MouseEvent) {
     const box = (event.currentTarget as Element).getBoundingClientRect();
-    void desk.landed({
-      x_m: Math.round(map.east(event.clientX - box.left) * 10) / 10,
-      y_m: Math.round(map.north(event.clientY - box.top) * 10) / 10,
-    });
+    desk
+      .landed({
+        x_m: Math.round(map.east(event.clientX - box.left) * 10) / 10,
+        y_m: Math.round(map.north(event.clientY - box.top) * 10) / 10,
+      })
+      .catch(said);
   }
   function nudge(event: KeyboardEvent) {
     const step = event.shiftKey ? 10 : 1;
@@ -34,7 +37,7 @@
     if (!dx && !dy) return;
     event.preventDefault();
     const [x, y] = [l.x_m ?? l.forecast_x_m ?? 0, l.y_m ?? l.forecast_y_m ?? 0];
-    void desk.landed({ x_m: Math.round(x + (dx ?? 0)), y_m: Math.round(y + (dy ?? 0)) });
+    desk.landed({ x_m: Math.round(x + (dx ?? 0)), y_m: Math.round(y + (dy ?? 0)) }).catch(said);
   }
   const says = $derived(
     `The field, north up, the pad in its middle. ${l.said || 'Where it lay is not known.'} Choose the place, or move it with the arrow keys.`,

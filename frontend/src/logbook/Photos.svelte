@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError } from '../api/client';
   import type { Desk, Page } from '../api/logbook';
+  import { notify } from '../kit/notices.svelte';
 
   let { page, desk }: { page: Page; desk: Desk } = $props();
 
@@ -17,6 +18,10 @@
       if (!(error instanceof ApiError)) throw error;
       refused = error.message;
     }
+  }
+  async function drop(key: string) {
+    await desk.dropPhoto(key);
+    notify('The photo is in the bin.', { undo: () => desk.restorePhoto(key) });
   }
 </script>
 
@@ -49,7 +54,7 @@
         <button
           class="btn btn-xs no-print absolute top-0 right-0"
           aria-label="Throw this photo away"
-          onclick={() => desk.dropPhoto(photo.id)}>✕</button
+          onclick={() => drop(photo.id)}>✕</button
         >
       </li>
     {:else}<li class="quiet text-sm">None. Before flight a photograph helps to find it again.</li>{/each}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, ask, client, type Schemas } from '../api/client';
+  import { ApiError, asSeen, ask, client, type Schemas } from '../api/client';
   import { queryClient, useBox, useChange, useMotors } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import TextBox from '../kit/TextBox.svelte';
@@ -18,12 +18,13 @@
     case_cost: '',
     case_owned: false,
     wanted: '',
+    version: '',
   });
   let form = $state(blank());
   const touched = ['box', 'board', 'motors'];
   const keep = useChange(
-    ({ id, ...body }: Schemas['StockIn'] & { id: string }) =>
-      ask(client.PUT('/api/stores/box/{key}', { params: { path: { key: id } }, body })),
+    ({ id, version, ...body }: Schemas['StockIn'] & { id: string; version: string }) =>
+      ask(client.PUT('/api/stores/box/{key}', { params: { path: { key: id } }, body, ...asSeen(version) })),
     touched,
   );
   const refused = $derived(keep.error instanceof ApiError ? keep.error : undefined);
@@ -37,14 +38,25 @@
     case_cost: line.case_cost,
     case_owned: line.case_owned,
     wanted: String(line.wanted),
+    version: line.version ?? '',
   });
-  const nudge = (line: Line, what: 'count' | 'wanted', by: number) =>
-    keep.mutate({ ...formOf(line), [what]: String(Math.max(0, line[what] + by)) });
+  let queue: Promise<unknown> = Promise.resolve();
+  /** One more or less; quick clicks wait for one another, each upon what the last one left. */
+  function nudge(id: string, what: 'count' | 'wanted', by: number) {
+    queue = queue.then(() => {
+      const line = box.data?.lines.find((l) => l.id === id);
+      if (!line) return undefined;
+      return keep
+        .mutateAsync({ ...formOf(line), [what]: String(Math.max(0, line[what] + by)) })
+        .catch(() => undefined);
+    });
+  }
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
     const done = await keep.mutateAsync($state.snapshot(form)).catch(() => undefined);
     if (done) form = blank();
+    else form.version = refused?.standing ?? form.version;
   }
   async function throwOut(line: Line) {
     const path = { params: { path: { key: line.id } } };
@@ -96,13 +108,13 @@
                           class="btn btn-xs"
                           aria-label={`One ${line.name} less ${what === 'count' ? 'in the box' : 'to buy'}`}
                           disabled={line[what] === 0}
-                          onclick={() => nudge(line, what, -1)}>−</button
+                          onclick={() => nudge(line.id, what, -1)}>−</button
                         >
                         <b class="inline-block w-7 text-center tabular-nums">{line[what]}</b>
                         <button
                           class="btn btn-xs"
                           aria-label={`One ${line.name} more ${what === 'count' ? 'in the box' : 'to buy'}`}
-                          onclick={() => nudge(line, what, 1)}>+</button
+                          onclick={() => nudge(line.id, what, 1)}>+</button
                         >
                       </td>
                     {/each}

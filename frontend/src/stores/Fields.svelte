@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, ask, client } from '../api/client';
+  import { ApiError, asSeen, ask, client } from '../api/client';
   import { queryClient, useChange, useFields } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import TextBox from '../kit/TextBox.svelte';
@@ -8,7 +8,13 @@
   import StoresTabs from './StoresTabs.svelte';
 
   const fields = useFields();
-  const blank = () => ({ id: crypto.randomUUID() as string, name: '', elevation: '', ceiling: '' });
+  const blank = () => ({
+    id: crypto.randomUUID() as string,
+    name: '',
+    elevation: '',
+    ceiling: '',
+    version: '',
+  });
   let form = $state(blank());
   let editing = $state(false);
   const touched = ['fields', 'conditions', 'board', 'forecast'];
@@ -19,6 +25,7 @@
         client.PUT('/api/stores/fields/{field_id}', {
           params: { path: { field_id: form.id } },
           body: { name: form.name, elevation: form.elevation, ceiling: form.ceiling },
+          ...asSeen(form.version),
         }),
       ),
     touched,
@@ -47,7 +54,7 @@
     if (done) {
       form = blank();
       editing = false;
-    }
+    } else form.version = refused?.standing ?? form.version;
   }
 </script>
 
@@ -76,6 +83,7 @@
                     name: field.name,
                     elevation: field.typed['elevation'] ?? '',
                     ceiling: field.typed['ceiling'] ?? '',
+                    version: field.version ?? '',
                   };
                   editing = true;
                 }}>Change</button

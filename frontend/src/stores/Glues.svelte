@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, ask, client, type Schemas } from '../api/client';
+  import { ApiError, asSeen, ask, client, type Schemas } from '../api/client';
   import { queryClient, useChange } from '../api/queries';
   import { useGlues } from '../api/workshop';
   import Loading from '../kit/Loading.svelte';
@@ -21,12 +21,13 @@
     id: crypto.randomUUID() as string,
     library_key: '',
     typed: { name: '', work: '', handle: '', full: '', lowest: '', parts: '' } as Record<string, string>,
+    version: '',
   });
   let form = $state(blank());
   const touched = ['glues', 'build', 'benches', 'materials'];
   const keep = useChange(
-    ({ id, ...body }: { id: string; library_key: string; typed: Record<string, string> }) =>
-      ask(client.PUT('/api/stores/glues/{key}', { params: { path: { key: id } }, body })),
+    ({ id, version, ...body }: ReturnType<typeof blank>) =>
+      ask(client.PUT('/api/stores/glues/{key}', { params: { path: { key: id } }, body, ...asSeen(version) })),
     touched,
   );
   const refused = $derived(keep.error instanceof ApiError ? keep.error : undefined);
@@ -36,12 +37,14 @@
       id: glue.row ?? crypto.randomUUID(),
       library_key: glue.key,
       typed: { ...blank().typed, ...glue.typed, name: glue.name },
+      version: glue.version ?? '',
     };
   }
   async function submit(event: SubmitEvent) {
     event.preventDefault();
     const done = await keep.mutateAsync($state.snapshot(form)).catch(() => undefined);
     if (done) form = blank();
+    else form.version = refused?.standing ?? form.version;
   }
   async function back(glue: Glue) {
     if (!glue.row) return;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, ask, client, type Schemas } from '../api/client';
+  import { ApiError, asSeen, ask, client, type Schemas } from '../api/client';
   import { queryClient, useChange } from '../api/queries';
   import { useGlues, useRaw } from '../api/workshop';
   import Loading from '../kit/Loading.svelte';
@@ -40,12 +40,13 @@
     kind,
     name: '',
     typed: { material: 'birch-ply', glue: 'epoxy-30' } as Record<string, string>,
+    version: '',
   });
   let form = $state(blank('tube'));
   const touched = ['raw', 'materials'];
   const keep = useChange(
-    ({ id, ...body }: { id: string; kind: Kind; name: string; typed: Record<string, string> }) =>
-      ask(client.PUT('/api/stores/raw/{key}', { params: { path: { key: id } }, body })),
+    ({ id, version, ...body }: ReturnType<typeof blank>) =>
+      ask(client.PUT('/api/stores/raw/{key}', { params: { path: { key: id } }, body, ...asSeen(version) })),
     touched,
   );
   const refused = $derived(keep.error instanceof ApiError ? keep.error : undefined);
@@ -57,12 +58,14 @@
       kind: line.kind as Kind,
       name: line.name,
       typed: { ...blank('tube').typed, ...line.typed },
+      version: line.version ?? '',
     };
   }
   async function submit(event: SubmitEvent) {
     event.preventDefault();
     const done = await keep.mutateAsync($state.snapshot(form)).catch(() => undefined);
     if (done) form = blank(form.kind);
+    else form.version = refused?.standing ?? form.version;
   }
   async function throwOut(line: Raw) {
     const path = { params: { path: { key: line.id } } };

@@ -3,6 +3,7 @@
 from django.db import models
 
 from wobbly_fin.accounts.owned import Owned
+from wobbly_fin.site.binned import Binned
 
 
 class LaunchDay(Owned):
@@ -22,7 +23,7 @@ class LaunchDay(Owned):
         ordering = ["-day", "-created_at"]
 
 
-class ManifestLine(models.Model):
+class ManifestLine(Binned):
     """A flight that is planned. `hour` null: the day's order decides."""
 
     id = models.UUIDField(primary_key=True, editable=False)

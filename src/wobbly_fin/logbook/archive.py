@@ -91,7 +91,7 @@ def _of(user: User, model: type[models.Model], path: str) -> Iterable[Any]:
         hashes = {h for name in ("rocket", "motor", "site", "rules") for h in flights.values_list(f"{name}_snapshot", flat=True)}
         return Snapshot.objects.filter(pk__in=hashes).order_by("pk")
     order = ("rocket", "number") if model is RocketRevision else ("pk",)
-    return model._default_manager.filter(**{path: user}).order_by(*order)
+    return model._base_manager.filter(**{path: user}).order_by(*order)
 
 
 def _member(packed_up: zipfile.ZipFile, name: str, data: bytes) -> None:
@@ -190,7 +190,7 @@ def _put_row(user: User, packed_up: zipfile.ZipFile, model: type[models.Model], 
         read_rocket_file(made.document)
     if isinstance(made, FlightLogFile):
         made.data = packed(_read(packed_up, f"logs/{made.pk}"))
-    if told["pk"] is not None and model._default_manager.filter(pk=told["pk"]).exists():
+    if told["pk"] is not None and model._base_manager.filter(pk=told["pk"]).exists():
         raise RocketryError(
             "file", f"holds what is here already ({model._meta.verbose_name}); restore it where the hangar is empty of it"
         )

@@ -4,6 +4,7 @@ from django.db import models
 
 from wobbly_fin.accounts.owned import Owned
 from wobbly_fin.hangar.models import Rocket, Snapshot
+from wobbly_fin.site.binned import Binned
 from wobbly_fin.site.pictures import Photo
 
 
@@ -54,7 +55,7 @@ class Flight(Owned):
         indexes = [models.Index(fields=["owner", "-flown_on"])]
 
 
-class FlightLogFile(models.Model):
+class FlightLogFile(Binned):
     """An altimeter's file as it was handed in, how its columns are to be read, and the moments somebody put by hand."""
 
     id = models.UUIDField(primary_key=True, editable=False)
@@ -77,7 +78,7 @@ class FlightPhoto(Photo):
     flight = models.ForeignKey(Flight, on_delete=models.CASCADE, related_name="photos")
 
 
-class Review(models.Model):
+class Review(Binned):
     """A failure taken apart: what was answered, what each part was like, the chain of causes, and what was decided."""
 
     flight = models.OneToOneField(Flight, on_delete=models.CASCADE, primary_key=True, related_name="review")

@@ -25,7 +25,9 @@ def manifest_of(owner: User, day: LaunchDay) -> Manifest:
 def manifests_on(day: datetime.date) -> list[Manifest]:
     """Everybody's day of a date that has a flight on it, by flyer."""
     rows = (
-        LaunchDay.objects.filter(day=day, deleted_at__isnull=True, owner__is_active=True, lines__isnull=False)
+        LaunchDay.objects.filter(
+            day=day, deleted_at__isnull=True, owner__is_active=True, lines__isnull=False, lines__deleted_at__isnull=True
+        )
         .select_related("owner", "field")
         .distinct()
         .order_by("owner__username", "created_at")

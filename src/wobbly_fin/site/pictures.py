@@ -1,5 +1,6 @@
 """Photos of builds and flights: made smaller, turned upright, without what the camera knew of place and time."""
 
+import datetime
 import io
 import uuid
 from dataclasses import dataclass
@@ -12,15 +13,17 @@ from django.http import FileResponse, Http404
 from django.utils import timezone
 
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.site.binned import Binned
 from wobbly_fin.site.errors import RefusedError
 
 LARGEST_BYTES = 20_000_000
 LONGEST_SIDE = 1600
 MOST_PIXELS = 60_000_000
+IN_THE_BIN_DAYS = 30  # common practice, no source
 _QUALITY = 82
 
 
-class Photo(models.Model):
+class Photo(Binned):
     """A photo of something of the owner's; which thing is each heir's to say."""
 
     id = models.UUIDField(primary_key=True, editable=False)
@@ -30,7 +33,7 @@ class Photo(models.Model):
     height = models.PositiveIntegerField()
     at = models.DateTimeField()
 
-    class Meta:
+    class Meta(Binned.Meta):
         abstract = True
         ordering = ["at", "pk"]
 
@@ -89,7 +92,7 @@ def add_photo(photos: Any, key: uuid.UUID, picture: Picture, *, most: int, **fac
     """
     if photos.filter(pk=key).exists():
         return
-    if photos.model.objects.filter(pk=key).exists():
+    if photos.model.everything.filter(pk=key).exists():
         raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
     if photos.count() >= most:
         raise RocketryError("photo", f"is one too many; {most} are plenty here")
@@ -98,9 +101,19 @@ def add_photo(photos: Any, key: uuid.UUID, picture: Picture, *, most: int, **fac
 
 
 def throw_away(photo: Photo) -> None:
-    """A photo with its file."""
-    photo.file.delete(save=False)
-    photo.delete()
+    """Put a photo into the bin; of those that have lain there for long, the files go."""
+    now = timezone.now()
+    photo.deleted_at = now
+    photo.save(update_fields=["deleted_at"])
+    for old in type(photo).everything.filter(deleted_at__lt=now - datetime.timedelta(days=IN_THE_BIN_DAYS)):
+        old.file.delete(save=False)
+        old.delete()
+
+
+def take_back(photo: Photo) -> None:
+    """Take a photo out of the bin."""
+    photo.deleted_at = None
+    photo.save(update_fields=["deleted_at"])
 
 
 def photo_response(photo: Photo | None) -> FileResponse:

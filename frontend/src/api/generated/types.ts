@@ -1644,9 +1644,29 @@ export interface paths {
         post?: never;
         /**
          * Delete Photo
-         * @description Throw a photo away.
+         * @description Bin a photo.
          */
         delete: operations["drop_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/photos/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Photo
+         * @description Take a photo out of the bin.
+         */
+        post: operations["restore_photo"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1876,9 +1896,29 @@ export interface paths {
         post?: never;
         /**
          * Delete Log
-         * @description Throw a log away.
+         * @description Bin a log.
          */
         delete: operations["drop_log"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/logs/{log}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Log
+         * @description Take a log out of the bin.
+         */
+        post: operations["restore_log"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2000,9 +2040,29 @@ export interface paths {
         post?: never;
         /**
          * Delete Photo
-         * @description Throw a photo away.
+         * @description Bin a photo.
          */
         delete: operations["drop_flight_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/photos/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Photo
+         * @description Take a photo out of the bin.
+         */
+        post: operations["restore_flight_photo"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2068,9 +2128,29 @@ export interface paths {
         post?: never;
         /**
          * Delete Review
-         * @description Throw a review away.
+         * @description Bin a review.
          */
         delete: operations["bin_review"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/flights/{key}/review/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Review
+         * @description Take a review out of the bin.
+         */
+        post: operations["restore_review"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4731,6 +4811,11 @@ export interface components {
         /** FieldOut */
         FieldOut: {
             /**
+             * Version
+             * @default
+             */
+            version: string;
+            /**
              * Id
              * Format: uuid
              */
@@ -4819,6 +4904,11 @@ export interface components {
          * @description A line of the box, with what follows from it.
          */
         StockLineOut: {
+            /**
+             * Version
+             * @default
+             */
+            version: string;
             /**
              * Id
              * Format: uuid
@@ -4935,6 +5025,11 @@ export interface components {
          * @description A glue: times at 20 °C, and as they are today on this person's bench.
          */
         GlueOut: {
+            /**
+             * Version
+             * @default
+             */
+            version: string;
             /** Key */
             key: string;
             /** Row */
@@ -4985,6 +5080,11 @@ export interface components {
          * @description A line of raw stock, its figures said.
          */
         RawOut: {
+            /**
+             * Version
+             * @default
+             */
+            version: string;
             /**
              * Id
              * Format: uuid
@@ -5656,6 +5756,11 @@ export interface components {
          */
         LoggedOut: {
             /**
+             * Version
+             * @default
+             */
+            version: string;
+            /**
              * Id
              * Format: uuid
              */
@@ -6317,6 +6422,11 @@ export interface components {
          */
         ReviewOut: {
             /**
+             * Version
+             * @default
+             */
+            version: string;
+            /**
              * Flight Id
              * Format: uuid
              */
@@ -6505,6 +6615,11 @@ export interface components {
          * @description A teardown, and what it advises; `day` None: never cut open.
          */
         TeardownOut: {
+            /**
+             * Version
+             * @default
+             */
+            version: string;
             /** Day */
             day: string | null;
             /** Findings */
@@ -6665,6 +6780,11 @@ export interface components {
          * @description The day's board.
          */
         DayPlanOut: {
+            /**
+             * Version
+             * @default
+             */
+            version: string;
             /**
              * Id
              * Format: uuid
@@ -11928,6 +12048,64 @@ export interface operations {
             };
         };
     };
+    restore_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     build_calendar: {
         parameters: {
             query?: {
@@ -12587,6 +12765,46 @@ export interface operations {
             };
         };
     };
+    restore_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                log: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     keep_readouts: {
         parameters: {
             query?: never;
@@ -12987,6 +13205,44 @@ export interface operations {
             };
         };
     };
+    restore_flight_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     simulated_altimeter: {
         parameters: {
             query?: never;
@@ -13231,6 +13487,46 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
             };
             /** @description Not Found */
             404: {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, ask, client, type Schemas } from '../../api/client';
+  import { ApiError, asSeen, ask, client, type Schemas } from '../../api/client';
   import { todayIso } from '../../api/format';
   import { useTeardown } from '../../api/logbook';
   import { useChange, useRocket } from '../../api/queries';
@@ -16,6 +16,7 @@
   let on = $state(todayIso());
   let remarks = $state('');
   let loaded = $state('');
+  let seen = $state<string>();
 
   $effect(() => {
     const found = teardown.data;
@@ -29,12 +30,19 @@
       force: f.force_n === null || f.force_n === undefined ? '' : String(f.force_n),
     }));
     if (found.day) on = found.day;
+    seen = found.version;
     remarks = found.remarks;
   });
 
   const save = useChange(
     (body: Schemas['TeardownIn']) =>
-      ask(client.PUT('/api/logbook/teardowns/{rocket}', { params: { path: { rocket: id } }, body })),
+      ask(
+        client.PUT('/api/logbook/teardowns/{rocket}', {
+          params: { path: { rocket: id } },
+          body,
+          ...asSeen(seen),
+        }),
+      ),
     ['logbook'],
   );
   const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
@@ -60,6 +68,7 @@
         }),
       })
       .catch(() => undefined);
+    seen = done ? done.version : (refused?.standing ?? seen);
     if (done) notify('Kept. What it shows is said when the next one is built.');
   }
 </script>

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/svelte-query';
-import { ApiError, ask, client } from '../../api/client';
+import { ApiError, asSeen, ask, client } from '../../api/client';
 import type { Review, ReviewIn } from '../../api/logbook';
 import type { Link } from './board';
 
@@ -8,6 +8,7 @@ export class ReviewDesk {
   refused = $state<ApiError>();
   busy = $state(0);
   #latest: ReviewIn;
+  #version: string | undefined;
   #queue: Promise<unknown> = Promise.resolve();
   readonly #known = useQueryClient();
 
@@ -16,6 +17,7 @@ export class ReviewDesk {
     review: Review,
   ) {
     this.#latest = ReviewDesk.of(review);
+    this.#version = review.version;
   }
 
   static of(r: Review): ReviewIn {
@@ -56,7 +58,11 @@ export class ReviewDesk {
     try {
       const body = this.#latest;
       const found = await ask(
-        client.PUT('/api/logbook/flights/{key}/review', { params: { path: { key: this.id } }, body }),
+        client.PUT('/api/logbook/flights/{key}/review', {
+          params: { path: { key: this.id } },
+          body,
+          ...asSeen(this.#version),
+        }),
       );
       this.#stands(found);
       return true;
@@ -66,6 +72,15 @@ export class ReviewDesk {
       this.#latest = { ...this.#latest, ...(Object.fromEntries(back) as Partial<ReviewIn>) };
       if (!(error instanceof ApiError)) throw error;
       this.refused = error;
+      if (error.standing) {
+        // Changed elsewhere: what stands there is what the next change is made to.
+        const found = await ask(
+          client.GET('/api/logbook/flights/{key}/review', { params: { path: { key: this.id } } }),
+        );
+        this.#latest = ReviewDesk.of(found);
+        this.#stands(found);
+        this.refused = error;
+      }
       return false;
     } finally {
       this.busy -= 1;
@@ -123,6 +138,7 @@ export class ReviewDesk {
 
   #stands(found: Review): void {
     this.refused = undefined;
+    this.#version = found.version;
     this.#known.setQueryData(['logbook', 'review', this.id], found);
     for (const key of ['rockets', 'board']) void this.#known.invalidateQueries({ queryKey: [key] });
     void this.#known.invalidateQueries({ queryKey: ['logbook', 'page', this.id] });

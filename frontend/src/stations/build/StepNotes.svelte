@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Station, Step } from '../../api/workshop';
+  import { notify } from '../../kit/notices.svelte';
   import type { Bench } from './bench.svelte';
 
   let { station, step, bench }: { station: Station; step: Step; bench: Bench } = $props();
@@ -16,6 +17,10 @@
     const file = input.files?.[0];
     if (file) await bench.photo(step, file);
     input.value = '';
+  }
+  async function drop(key: string) {
+    if (await bench.dropPhoto(key))
+      notify('The photo is in the bin.', { undo: async () => void (await bench.restorePhoto(key)) });
   }
 </script>
 
@@ -61,7 +66,7 @@
         <button
           class="btn btn-xs absolute top-1 right-1"
           aria-label="Throw this photo away"
-          onclick={() => bench.dropPhoto(photo.id)}>✕</button
+          onclick={() => drop(photo.id)}>✕</button
         >
       </li>
     {/each}

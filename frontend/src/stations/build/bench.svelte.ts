@@ -139,6 +139,12 @@ export class Bench {
     return this.#run(() => ask(client.DELETE('/api/workshop/photos/{key}', { params: { path: { key } } })));
   }
 
+  restorePhoto(key: string) {
+    return this.#run(() =>
+      ask(client.POST('/api/workshop/photos/{key}/restore', { params: { path: { key } } })),
+    );
+  }
+
   schools(told: Told) {
     return this.#run(() =>
       ask(

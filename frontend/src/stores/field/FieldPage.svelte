@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, ask, client } from '../../api/client';
+  import { ApiError, asSeen, ask, client } from '../../api/client';
   import { heightUnit } from '../../api/format';
   import { useChange, useFields, useSession } from '../../api/queries';
   import Loading from '../../kit/Loading.svelte';
@@ -14,6 +14,7 @@
   const field = $derived(fields.data?.find((f) => f.id === id));
   const editing = new Editing();
   let loaded = $state('');
+  let seen = $state<string>();
   const touched = ['fields', 'conditions', 'board', 'forecast'];
   const units = $derived(session.data?.units);
   const unit = $derived(heightUnit(units?.system ?? 'metric', units?.exceptions?.['height']));
@@ -22,10 +23,14 @@
     if (!field || loaded === field.id) return;
     loaded = field.id;
     editing.load(field);
+    seen = field.version;
   });
   const path = $derived({ params: { path: { field_id: id } } });
   const keep = useChange(
-    () => ask(client.PUT('/api/stores/fields/{field_id}/ground', { ...path, body: editing.drawn })),
+    () =>
+      ask(
+        client.PUT('/api/stores/fields/{field_id}/ground', { ...path, body: editing.drawn, ...asSeen(seen) }),
+      ),
     touched,
   );
   const read = useChange(
@@ -39,6 +44,10 @@
         JSON.stringify({ outline: field.outline, features: field.features, surface: field.surface }),
   );
 
+  async function draw() {
+    const done = await keep.mutateAsync(undefined).catch(() => undefined);
+    seen = done ? done.version : (refused?.standing ?? seen);
+  }
   async function take(event: Event) {
     const input = event.currentTarget as HTMLInputElement;
     const file = input.files?.[0];
@@ -48,6 +57,7 @@
     if (found) {
       editing.mark();
       editing.load(found);
+      seen = found.version;
     }
   }
   function onkeydown(event: KeyboardEvent) {
@@ -79,10 +89,8 @@
           <button class="btn btn-sm" disabled={!editing.future.length} onclick={() => editing.redo()}
             >Redo</button
           >
-          <button
-            class="btn btn-primary btn-sm"
-            disabled={!changed || keep.isPending}
-            onclick={() => keep.mutate(undefined)}>{changed ? 'Keep the drawing' : 'Kept'}</button
+          <button class="btn btn-primary btn-sm" disabled={!changed || keep.isPending} onclick={draw}
+            >{changed ? 'Keep the drawing' : 'Kept'}</button
           >
         </div>
         <FieldMap {editing} {unit} />

@@ -83,21 +83,26 @@ def keep_line(
         rocket = Rocket.objects.visible_to(user).filter(pk=rocket_id).first()
         if rocket is None:
             raise Http404
-        row = ManifestLine.objects.select_for_update().filter(pk=key).first()
+        row = ManifestLine.everything.select_for_update().filter(pk=key).first()
         if row is not None and row.day_id != day.pk:
             raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
-        if row is None and day.lines.count() >= MOST_LINES:
+        if (row is None or row.deleted_at) and day.lines.count() >= MOST_LINES:
             raise RocketryError("lines", f"are {MOST_LINES} already; nobody flies more in a day")
         row = row or ManifestLine(id=key, day=day)
         row.rocket, row.motor_key, row.delay_s, row.tilt_deg, row.told_hour = rocket, motor_key, delay_s, tilt_deg, hour
+        row.deleted_at = None
         row.save()
+        day.save(update_fields=["updated_at"])  # the order of the day hangs on every line
     return row
 
 
 def drop_line(user: User, day_key: uuid.UUID, key: uuid.UUID) -> None:
-    """Take a flight off the manifest; what happened to it stays."""
-    if not day_of(user, day_key).lines.filter(pk=key).delete()[0]:
-        raise Http404
+    """Take a flight off the manifest; what happened to it stays, and putting it there again under its key brings it back."""
+    with transaction.atomic():
+        day = day_of(user, day_key)
+        if not day.lines.filter(pk=key).update(deleted_at=timezone.now()):
+            raise Http404
+        day.save(update_fields=["updated_at"])
 
 
 def read_clock(text: str, name: str) -> float:

@@ -34,6 +34,7 @@ from wobbly_fin.rocketry.launchday.explain import (
 )
 from wobbly_fin.rocketry.launchday.weighing import balance_m
 from wobbly_fin.rocketry.units.display import show
+from wobbly_fin.site.seen import version_of
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
 
@@ -50,6 +51,7 @@ def plan_out(plan: DayPlan) -> DayPlanOut:
     hours = [h for h in forecast.hours if day.opens - 1 <= h.hour <= day.closes + 1] if forecast else []
     return DayPlanOut(
         id=day.pk,
+        version=version_of(day),
         name=day.name,
         day=day.day,
         field_id=day.field_id,

@@ -49,6 +49,7 @@ from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.site.seen import as_seen
 
 router = Router(tags=["launchdays"])
 REFUSALS = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
@@ -71,7 +72,8 @@ def days(request: HttpRequest) -> list[LaunchDayOut]:
 @router.put("/days/{uuid:key}", response={200: DayPlanOut, **REFUSALS}, operation_id="keep_launch_day")
 def put_day(request: HttpRequest, key: uuid.UUID, body: LaunchDayIn) -> DayPlanOut:
     """Make or change a day."""
-    keep_day(person(request), key, **body.model_dump())
+    with as_seen(request, LaunchDay.objects.belonging_to(person(request)), key):
+        keep_day(person(request), key, **body.model_dump())
     return _board(request, key)
 
 
@@ -98,7 +100,8 @@ def unbin_day(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
 @router.put("/days/{uuid:key}/lines/{uuid:line}", response={200: DayPlanOut, **REFUSALS}, operation_id="keep_line")
 def put_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID, body: ManifestLineIn) -> DayPlanOut:
     """Put a flight on the manifest, or change it."""
-    keep_line(person(request), key, line, **body.model_dump())
+    with as_seen(request, LaunchDay.objects.belonging_to(person(request)), key):
+        keep_line(person(request), key, line, **body.model_dump())
     return _board(request, key)
 
 

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints
 
-from wobbly_fin.site.schema import Schema
+from wobbly_fin.site.schema import Schema, Versioned
 
 Typed = Annotated[str, StringConstraints(max_length=80)]
 Verdict = Literal["go", "go_with", "no_go"]
@@ -122,7 +122,7 @@ class RuleBoxOut(Schema):
     own: bool
 
 
-class DayPlanOut(Schema):
+class DayPlanOut(Versioned):
     """The day's board."""
 
     id: uuid.UUID

@@ -1,4 +1,4 @@
-"""Keep a photo of a flight, or throw it away."""
+"""Keep a photo of a flight, put it in the bin, or take it out."""
 
 import uuid
 from typing import Any
@@ -10,7 +10,7 @@ from django.http import Http404
 
 from wobbly_fin.logbook.mine import flight_of
 from wobbly_fin.logbook.models import Flight, FlightPhoto
-from wobbly_fin.site.pictures import add_photo, smaller, throw_away
+from wobbly_fin.site.pictures import add_photo, smaller, take_back, throw_away
 
 MOST_PHOTOS = 40
 
@@ -24,10 +24,15 @@ def keep_flight_photo(user: User, flight_key: uuid.UUID, key: uuid.UUID, title: 
     return flight
 
 
-def drop_flight_photo(user: User, key: uuid.UUID) -> Flight:
-    """Throw a photo away, file and all."""
-    photo = FlightPhoto.objects.select_related("flight").filter(pk=key, flight__owner_id=user.pk).first()
+def drop_flight_photo(user: User, key: uuid.UUID, *, back: bool = False) -> Flight:
+    """Put a photo in the bin, or with `back` take it out."""
+    photo = (
+        (FlightPhoto.everything if back else FlightPhoto.objects)
+        .select_related("flight")
+        .filter(pk=key, flight__owner_id=user.pk)
+        .first()
+    )
     if photo is None:
         raise Http404
-    throw_away(photo)
+    (take_back if back else throw_away)(photo)
     return photo.flight

@@ -41,16 +41,16 @@ def keep_log(
     read_only(kept, columns, number, placed or {})
     with transaction.atomic():
         flight = flight_of(user, flight_key, lock=True)
-        there = FlightLogFile.objects.filter(pk=key).first()
+        there = FlightLogFile.everything.filter(pk=key).first()
         if there is not None and there.flight_id != flight.pk:
             raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
-        if there is None and flight.logs.count() >= MOST_FILES:
+        if (there is None or there.deleted_at) and flight.logs.count() >= MOST_FILES:
             raise RocketryError("file", f"is one too many; {MOST_FILES} a flight are plenty")
-        FlightLogFile.objects.update_or_create(
+        FlightLogFile.everything.update_or_create(
             id=key,
             defaults={
                 "flight": flight, "name": name.strip()[:120] or "log.csv", "data": packed(kept), "columns": columns, "number": number,
-                "placed": _moments(placed or {}), "simulated": simulated, "at": timezone.now(),
+                "placed": _moments(placed or {}), "simulated": simulated, "at": timezone.now(), "deleted_at": None,
             },
         )  # fmt: skip
         return settle(flight)
@@ -66,17 +66,18 @@ def change_log(user: User, key: uuid.UUID, *, columns: list[dict[str, Any]], num
         return settle(flight_of(user, row.flight_id, lock=True))
 
 
-def drop_log(user: User, key: uuid.UUID) -> Flight:
-    """Throw a file away."""
+def drop_log(user: User, key: uuid.UUID, *, back: bool = False) -> Flight:
+    """Put a file in the bin, or with `back` take it out; the flight's figures follow."""
     with transaction.atomic():
-        row = _log_row(user, key)
+        row = _log_row(user, key, FlightLogFile.everything if back else FlightLogFile.objects)
         flight = flight_of(user, row.flight_id, lock=True)
-        row.delete()
+        row.deleted_at = None if back else timezone.now()
+        row.save(update_fields=["deleted_at"])
         return settle(flight)
 
 
-def _log_row(user: User, key: uuid.UUID) -> FlightLogFile:
-    row = FlightLogFile.objects.filter(pk=key, flight__owner_id=user.pk, flight__deleted_at__isnull=True).first()
+def _log_row(user: User, key: uuid.UUID, among: Any = FlightLogFile.objects) -> FlightLogFile:
+    row: FlightLogFile | None = among.filter(pk=key, flight__owner_id=user.pk, flight__deleted_at__isnull=True).first()
     if row is None:
         raise Http404
     return row

@@ -49,9 +49,9 @@ def keep_review(user: User, flight_key: uuid.UUID, said: Reviewed) -> Review:
     _check(said)
     with transaction.atomic():
         flight = flight_of(user, flight_key, lock=True)
-        there = Review.objects.filter(flight=flight).first()
+        there = Review.objects.filter(flight=flight).first()  # one in the bin begins anew
         decided_at = (there.decided_at if there and there.decided_at else timezone.now()) if said.decided else None
-        row, _ = Review.objects.update_or_create(
+        row, _ = Review.everything.update_or_create(
             flight=flight,
             defaults={
                 "answers": said.answers, "parts": said.parts, "cause": said.cause, "changes": said.changes.strip(), "lesson": said.lesson.strip(),
@@ -60,7 +60,7 @@ def keep_review(user: User, flight_key: uuid.UUID, said: Reviewed) -> Review:
                     for x in check_chain(said.chain)
                 ],
                 "repairs": list(dict.fromkeys(said.repairs)), "mended": [d for d in said.mended if d in said.repairs], "grounds": said.grounds,
-                "phase": said.phase, "separated": said.separated, "decided_at": decided_at,
+                "phase": said.phase, "separated": said.separated, "decided_at": decided_at, "deleted_at": None,
             },
         )  # fmt: skip
         # The rocket's flights changed as far as lessons and grounding go.
@@ -68,18 +68,21 @@ def keep_review(user: User, flight_key: uuid.UUID, said: Reviewed) -> Review:
     return row
 
 
-def bin_review(user: User, flight_key: uuid.UUID) -> None:
-    """Throw a review away: its lesson and its grounding go with it."""
-    found = Review.objects.filter(flight=flight_of(user, flight_key)).delete()[0]
-    if not found:
+def bin_review(user: User, flight_key: uuid.UUID, *, back: bool = False) -> None:
+    """Put a review in the bin, its lesson and its grounding with it, or with `back` take it out."""
+    flight = flight_of(user, flight_key)
+    among = Review.everything if back else Review.objects
+    if not among.filter(flight=flight).update(deleted_at=None if back else timezone.now()):
         raise Http404
+    flight.save(update_fields=["updated_at"])
 
 
 def salvage(user: User, flight_key: uuid.UUID, part_key: str, key: uuid.UUID) -> Review:
     """Put a part that held into the stores, to be built from again; the same part twice is put there once."""
     with transaction.atomic():
         flight = flight_of(user, flight_key, lock=True)
-        row, _ = Review.objects.get_or_create(flight=flight)
+        row, _ = Review.everything.get_or_create(flight=flight)
+        row.deleted_at = None
         file = read_rocket_file(flight.rocket_snapshot.content)
         part = next((p for p in file.parts if str(p.id) == part_key), None)
         if part is None or part.type not in PART_TYPES:

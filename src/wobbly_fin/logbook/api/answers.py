@@ -16,6 +16,7 @@ from wobbly_fin.rocketry.flightlog.compare import within_reading
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
 from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
 from wobbly_fin.site.remembered import Remembered
+from wobbly_fin.site.seen import version_of
 
 
 def logged_out(row: Flight, units: UnitChoice) -> LoggedOut:
@@ -39,6 +40,7 @@ def line_out(row: Any, rocket_name: str, units: UnitChoice) -> LoggedOut:
         opening=row.opening, landing=row.landing, success=succeeded(row.opening, row.landing), apogee_m=row.apogee_m,
         forecast_apogee_m=row.forecast_apogee_m, off_fraction=off,
         off_within_reading=None if off is None else within_reading(off), remarks=row.remarks, field_name=row.field_name, batch=row.batch,
+        version=version_of(row),
         has_log=getattr(row, "has_log", False), has_review=getattr(row, "has_review", False), said=said,
     )  # fmt: skip
 

@@ -23,7 +23,7 @@ from wobbly_fin.rocketry.units.display import UnitChoice, show
 A_PAGE = 50
 _FIGURES = (
     "pk", "rocket_id", "rocket__name", "flown_on", "label", "delay_s", "opening", "landing", "apogee_m", "forecast_apogee_m", "remarks",
-    "field_name", "batch", "impulse_n_s", "max_speed_m_s", "duration_s", "landing_x_m", "landing_y_m", "has_log", "has_review",
+    "field_name", "batch", "impulse_n_s", "max_speed_m_s", "duration_s", "landing_x_m", "landing_y_m", "has_log", "has_review", "updated_at",
 )  # fmt: skip
 _SUCCESS = ~Q(opening__in=NEVER_OPEN) & Q(landing__in=FIT_TO_FLY)
 

@@ -4,6 +4,7 @@ import json
 import uuid
 from typing import Any
 
+from django.db.models import QuerySet
 from django.http import FileResponse, HttpRequest
 from ninja import File, Form, Router, Status, UploadedFile
 
@@ -24,12 +25,13 @@ from wobbly_fin.logbook.api.page_schemas import (
     TrackingIn,
 )  # fmt: skip
 from wobbly_fin.logbook.mine import flight_of
-from wobbly_fin.logbook.models import FlightPhoto
+from wobbly_fin.logbook.models import Flight, FlightLogFile, FlightPhoto
 from wobbly_fin.logbook.pocket import pocket_of
 from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.pictures import photo_response
+from wobbly_fin.site.seen import as_seen
 from wobbly_fin.standins.altimeter import dump, readouts
 from wobbly_fin.stores.shelf import shelf
 
@@ -75,41 +77,54 @@ def post_log(
 @router.put("/logs/{uuid:log}", response={200: FlightPageOut, **_BAD}, operation_id="change_log")
 def put_log(request: HttpRequest, log: uuid.UUID, body: ReadingIO) -> FlightPageOut:
     """Say anew what a log's columns are and where its moments lie."""
-    flight = change_log(person(request), log, columns=body.told_columns(), number=body.number, placed=body.placed)
+    user = person(request)
+    of = FlightLogFile.objects.filter(pk=log).values("flight")[:1]
+    with as_seen(request, _mine(request), of):
+        flight = change_log(user, log, columns=body.told_columns(), number=body.number, placed=body.placed)
     return _page(request, flight.pk)
 
 
 @router.delete("/logs/{uuid:log}", response={200: FlightPageOut, 404: ErrorOut}, operation_id="drop_log")
 def delete_log(request: HttpRequest, log: uuid.UUID) -> FlightPageOut:
-    """Throw a log away."""
+    """Bin a log."""
     return _page(request, drop_log(person(request), log).pk)
+
+
+@router.post("/logs/{uuid:log}/restore", response={200: FlightPageOut, 404: ErrorOut}, operation_id="restore_log")
+def restore_log(request: HttpRequest, log: uuid.UUID) -> FlightPageOut:
+    """Take a log out of the bin."""
+    return _page(request, drop_log(person(request), log, back=True).pk)
 
 
 @router.put("/flights/{uuid:key}/readouts", response={200: FlightPageOut, **_BAD}, operation_id="keep_readouts")
 def put_readouts(request: HttpRequest, key: uuid.UUID, body: ReadoutsIn) -> FlightPageOut:
     """Keep read-outs typed off an altimeter."""
-    keep_readouts(person(request), key, body.typed)
+    with as_seen(request, _mine(request), key):
+        keep_readouts(person(request), key, body.typed)
     return _page(request, key)
 
 
 @router.put("/flights/{uuid:key}/tracking", response={200: FlightPageOut, **_BAD}, operation_id="keep_tracking")
 def put_tracking(request: HttpRequest, key: uuid.UUID, body: TrackingIn) -> FlightPageOut:
     """Keep sightings and the time of fall."""
-    keep_tracking(person(request), key, baseline=body.baseline, stations=body.stations, fall=body.fall)
+    with as_seen(request, _mine(request), key):
+        keep_tracking(person(request), key, baseline=body.baseline, stations=body.stations, fall=body.fall)
     return _page(request, key)
 
 
 @router.put("/flights/{uuid:key}/landed", response={200: FlightPageOut, **_BAD}, operation_id="keep_landed")
 def put_landed(request: HttpRequest, key: uuid.UUID, body: LandedIn) -> FlightPageOut:
     """Keep where it lay."""
-    keep_landing(person(request), key, body.x_m, body.y_m)
+    with as_seen(request, _mine(request), key):
+        keep_landing(person(request), key, body.x_m, body.y_m)
     return _page(request, key)
 
 
 @router.put("/flights/{uuid:key}/certification", response={200: FlightPageOut, **_BAD}, operation_id="keep_certification")
 def put_certification(request: HttpRequest, key: uuid.UUID, body: CertificationIn) -> FlightPageOut:
     """Say for which level it was flown."""
-    keep_certification(person(request), key, body.level)
+    with as_seen(request, _mine(request), key):
+        keep_certification(person(request), key, body.level)
     return _page(request, key)
 
 
@@ -132,8 +147,15 @@ def get_photo(request: HttpRequest, key: uuid.UUID) -> FileResponse:
 
 @router.delete("/photos/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="drop_flight_photo")
 def delete_photo(request: HttpRequest, key: uuid.UUID) -> Status[None]:
-    """Throw a photo away."""
+    """Bin a photo."""
     drop_flight_photo(person(request), key)
+    return Status(204, None)
+
+
+@router.post("/photos/{uuid:key}/restore", response={204: None, 404: ErrorOut}, operation_id="restore_flight_photo")
+def restore_photo(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Take a photo out of the bin."""
+    drop_flight_photo(person(request), key, back=True)
     return Status(204, None)
 
 
@@ -155,6 +177,10 @@ def send_log(request: HttpRequest, key: uuid.UUID, log: uuid.UUID, body: Altimet
     text = dump(device, "plain")
     keep_log(user, key, log, name="simulated altimeter.csv", data=text.encode(), columns=[], simulated=True)
     return _page(request, key)
+
+
+def _mine(request: HttpRequest) -> QuerySet[Flight]:
+    return Flight.objects.belonging_to(person(request))
 
 
 def _reading(text: str) -> ReadingIO:

@@ -35,6 +35,7 @@ from wobbly_fin.rocketry.flightlog.statistics import FlightLine, Summary, summar
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
 from wobbly_fin.rocketry.learning.explain import delay_sentence
 from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
+from wobbly_fin.site.seen import version_of
 from wobbly_fin.workshop.models import Build
 
 _SHOWN_CAUSES = 6
@@ -55,6 +56,7 @@ def review_out(flight: Flight) -> ReviewOut:
     counts = row.decided_at is not None and row.grounds
     asked = [key for key, clue in CLUES.items() if clue.source == "answer" and (key in row.answers or key in useful)]
     return ReviewOut(
+        version=version_of(row),
         flight_id=flight.pk,
         rocket_id=flight.rocket_id,
         rocket_name=flight.rocket.name,
@@ -109,7 +111,7 @@ def teardown_out(row: Teardown | None) -> TeardownOut:
     return TeardownOut(
         day=row.on if row else None, findings=findings, remarks=row.remarks if row else "",
         advice=[advice_sentence(a) for a in advise([Finding(**f) for f in row.findings])] if row else [],
-        joints=dict(JOINTS), went=dict(WENT),  # type: ignore[arg-type]
+        joints=dict(JOINTS), went=dict(WENT), version=version_of(row),  # type: ignore[arg-type]
     )  # fmt: skip
 
 

@@ -18,11 +18,12 @@ from wobbly_fin.logbook.api.review_schemas import ReviewIn, ReviewOut, SalvageIn
 from wobbly_fin.logbook.archive import LARGEST_BYTES, restore_archive, write_archive
 from wobbly_fin.logbook.learnt import delays_of
 from wobbly_fin.logbook.mine import flight_of
-from wobbly_fin.logbook.models import Flight, Teardown
+from wobbly_fin.logbook.models import Flight, Review, Teardown
 from wobbly_fin.logbook.shared import field_shapes, flight_rows, landing_points
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.chain import Link
 from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.site.seen import as_seen
 
 router = Router(tags=["reviews"])
 _BAD = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
@@ -40,15 +41,24 @@ def put_review(request: HttpRequest, key: uuid.UUID, body: ReviewIn) -> ReviewOu
     user, told = person(request), body.model_dump()
     chain = tuple(Link(**(link | {"from_keys": tuple(link["from_keys"])})) for link in told.pop("chain"))
     repairs, mended = tuple(told.pop("repairs")), tuple(told.pop("mended"))
-    keep_review(user, key, Reviewed(**told, chain=chain, repairs=repairs, mended=mended))
+    with as_seen(request, Review.objects.filter(flight__owner_id=user.pk), key):
+        keep_review(user, key, Reviewed(**told, chain=chain, repairs=repairs, mended=mended))
     return review_out(flight_of(user, key))
 
 
 @router.delete("/flights/{uuid:key}/review", response={204: None, 404: ErrorOut}, operation_id="bin_review")
 def delete_review(request: HttpRequest, key: uuid.UUID) -> Status[None]:
-    """Throw a review away."""
+    """Bin a review."""
     bin_review(person(request), key)
     return Status(204, None)
+
+
+@router.post("/flights/{uuid:key}/review/restore", response={200: ReviewOut, 404: ErrorOut}, operation_id="restore_review")
+def restore_review(request: HttpRequest, key: uuid.UUID) -> ReviewOut:
+    """Take a review out of the bin."""
+    user = person(request)
+    bin_review(user, key, back=True)
+    return review_out(flight_of(user, key))
 
 
 @router.post("/flights/{uuid:key}/review/salvage", response={200: ReviewOut, **_BAD}, operation_id="salvage")
@@ -71,7 +81,10 @@ def get_teardown(request: HttpRequest, rocket: uuid.UUID) -> TeardownOut:
 def put_teardown(request: HttpRequest, rocket: uuid.UUID, body: TeardownIn) -> TeardownOut:
     """Keep what was found."""
     found = [f.model_dump() for f in body.findings]
-    return teardown_out(keep_teardown(person(request), rocket, body.on, found, body.remarks))
+    user = person(request)
+    with as_seen(request, Teardown.objects.filter(rocket__owner_id=user.pk), rocket):
+        row = keep_teardown(user, rocket, body.on, found, body.remarks)
+    return teardown_out(row)
 
 
 @router.get("/advice", response=list[str], operation_id="building_advice")

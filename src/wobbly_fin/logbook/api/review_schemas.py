@@ -4,7 +4,7 @@ import datetime
 import uuid
 
 from wobbly_fin.hangar.api.schemas import DrawnOut
-from wobbly_fin.site.schema import Schema
+from wobbly_fin.site.schema import Schema, Versioned
 
 
 class ChainLinkIO(Schema):
@@ -64,7 +64,7 @@ class RepairOut(Schema):
     build_id: uuid.UUID | None
 
 
-class ReviewOut(Schema):
+class ReviewOut(Versioned):
     """A failure's review: what is known, what is asked, causes ranked, and what was decided."""
 
     flight_id: uuid.UUID
@@ -138,7 +138,7 @@ class TeardownIn(Schema):
     remarks: str = ""
 
 
-class TeardownOut(Schema):
+class TeardownOut(Versioned):
     """A teardown, and what it advises; `day` None: never cut open."""
 
     day: datetime.date | None

@@ -16,6 +16,7 @@ from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.shared import flight_rows
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.site.seen import as_seen
 from wobbly_fin.stores.shelf import shelf
 
 router = Router(tags=["logbook"])
@@ -78,7 +79,8 @@ def put_flight(request: HttpRequest, key: uuid.UUID, body: FlightIn) -> LoggedOu
         remarks=body.remarks,
         batch=body.batch,
     )
-    row = log_flight(user, key, rocket_id=body.rocket_id, motor_key=body.motor_key, delay_s=body.delay_s, facts=facts)
+    with as_seen(request, Flight.objects.belonging_to(user), key):
+        row = log_flight(user, key, rocket_id=body.rocket_id, motor_key=body.motor_key, delay_s=body.delay_s, facts=facts)
     return logged_out(row, units_of(preferences_of(user)))
 
 

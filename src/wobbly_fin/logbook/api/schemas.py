@@ -6,7 +6,7 @@ from typing import Any
 
 from wobbly_fin.hangar.api.schemas import EventOut
 from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
-from wobbly_fin.site.schema import Schema
+from wobbly_fin.site.schema import Schema, Versioned
 
 
 class FlightIn(Schema):
@@ -23,7 +23,7 @@ class FlightIn(Schema):
     batch: str = ""
 
 
-class LoggedOut(Schema):
+class LoggedOut(Versioned):
     """One line of the logbook."""
 
     id: uuid.UUID

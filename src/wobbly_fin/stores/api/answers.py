@@ -17,6 +17,7 @@ from wobbly_fin.rocketry.motors.explain import doubt_sentence
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 from wobbly_fin.rocketry.stock import StockItem
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
+from wobbly_fin.site.seen import version_of
 from wobbly_fin.stores.api.schemas import FeatureIn, FieldOut, MotorBoxOut, MotorOut, StockLineOut, StockOut
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.models import FlyingField, MotorStock
@@ -80,7 +81,7 @@ def field_out(row: FlyingField, units: UnitChoice) -> FieldOut:
             **_said_ground(row, units),
         },
         outline=row.outline, features=[FeatureIn(**f) for f in row.features], surface=row.surface,
-        located=row.longitude is not None,
+        located=row.longitude is not None, version=version_of(row),
     )  # fmt: skip
 
 
@@ -153,6 +154,7 @@ def _line(row: MotorStock, shelved: Shelved, stocked: Stocked, priced: list[tupl
         id=row.pk, motor=row.motor_key, name=motor.name, maker=motor.maker, reload=motor.case == "reload", count=row.count,
         wanted=row.wanted, batch=row.batch, cost=f"{row.cost:.2f}" if row.cost is not None else "",
         case_cost=f"{row.case_cost:.2f}" if row.case_cost is not None else "", case_owned=row.case_owned, said=said,
+        version=version_of(row),
     )  # fmt: skip
 
 

@@ -10,6 +10,7 @@ from wobbly_fin.rocketry.building.explain import lasting
 from wobbly_fin.rocketry.building.glues import GLUES, Glue
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.site.seen import as_seen, version_of
 from wobbly_fin.stores.actions.keep_material import keep_glue, keep_raw
 from wobbly_fin.stores.actions.remove import bin_row
 from wobbly_fin.stores.api.material_schemas import GlueIn, GlueOut, RawIn, RawOut
@@ -27,7 +28,7 @@ def glue_out(glue: Glue, row: OwnGlue | None, units: UnitChoice) -> GlueOut:
     return GlueOut(
         key=glue.key, row=row.pk if row else None, own=row is not None, name=glue.name, sort=glue.sort,
         work=lasting(glue.work_s) if glue.work_s else "no hurry", handle=lasting(glue.handle_s), full=lasting(glue.full_s),
-        lowest=show(glue.lowest_c, "temperature", units), parts=parts, caution=glue.caution, typed=row.typed if row else {},
+        lowest=show(glue.lowest_c, "temperature", units), parts=parts, caution=glue.caution, typed=row.typed if row else {}, version=version_of(row),
     )  # fmt: skip
 
 
@@ -43,7 +44,8 @@ def glues(request: HttpRequest) -> list[GlueOut]:
 @router.put("/glues/{uuid:key}", response={200: list[GlueOut], 409: ErrorOut, 422: ErrorOut}, operation_id="keep_glue")
 def put_glue(request: HttpRequest, key: uuid.UUID, body: GlueIn) -> list[GlueOut]:
     """Keep a glue as its sheet says."""
-    keep_glue(person(request), key, body.library_key, body.typed)
+    with as_seen(request, OwnGlue.objects.belonging_to(person(request)), key):
+        keep_glue(person(request), key, body.library_key, body.typed)
     return glues(request)
 
 
@@ -72,7 +74,7 @@ def raw_out(row: RawStock, units: UnitChoice) -> RawOut:
         said = f"{f['count']} × {size}"
     else:
         said = f"{show(f['mass_kg'], 'mass', units)} left"
-    return RawOut(id=row.pk, kind=row.kind, name=row.name, said=said, typed=row.typed)
+    return RawOut(id=row.pk, kind=row.kind, name=row.name, said=said, typed=row.typed, version=version_of(row))
 
 
 @router.get("/raw", response=list[RawOut], operation_id="raw_stock")
@@ -86,7 +88,8 @@ def raw(request: HttpRequest) -> list[RawOut]:
 @router.put("/raw/{uuid:key}", response={200: list[RawOut], 409: ErrorOut, 422: ErrorOut}, operation_id="keep_raw")
 def put_raw(request: HttpRequest, key: uuid.UUID, body: RawIn) -> list[RawOut]:
     """Keep a line."""
-    keep_raw(person(request), key, body.kind, body.name, body.typed)
+    with as_seen(request, RawStock.objects.belonging_to(person(request)), key):
+        keep_raw(person(request), key, body.kind, body.name, body.typed)
     return raw(request)
 
 

@@ -5,12 +5,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from wobbly_fin.site.schema import Schema
+from wobbly_fin.site.schema import Schema, Versioned
 
 Typed = Annotated[str, StringConstraints(max_length=80)]
 
 
-class GlueOut(Schema):
+class GlueOut(Versioned):
     """A glue: times at 20 °C, and as they are today on this person's bench."""
 
     key: str
@@ -34,7 +34,7 @@ class GlueIn(Schema):
     typed: Annotated[dict[str, Typed], Field(max_length=10)] = {}
 
 
-class RawOut(Schema):
+class RawOut(Versioned):
     """A line of raw stock, its figures said."""
 
     id: uuid.UUID

@@ -13,6 +13,7 @@ from wobbly_fin.rocketry.field.geojson import write_geojson
 from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
 from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.site.seen import as_seen
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
 from wobbly_fin.stores.actions.draw_field import draw_field, read_field
 from wobbly_fin.stores.actions.keep_part import keep_part
@@ -120,7 +121,8 @@ def fields(request: HttpRequest) -> list[FieldOut]:
 def put_field(request: HttpRequest, field_id: uuid.UUID, body: FieldIn) -> FieldOut:
     """Make or change a field."""
     user = person(request)
-    row = save_field(user, field_id, name=body.name, elevation=body.elevation, ceiling=body.ceiling)
+    with as_seen(request, FlyingField.objects.belonging_to(user), field_id):
+        row = save_field(user, field_id, name=body.name, elevation=body.elevation, ceiling=body.ceiling)
     return field_out(row, units_of(preferences_of(user)))
 
 
@@ -129,7 +131,8 @@ def put_ground(request: HttpRequest, field_id: uuid.UUID, body: GroundIn) -> Fie
     """Keep a field's outline and what lies on it."""
     user = person(request)
     shape = body.model_dump()
-    row = draw_field(user, field_id, outline=shape["outline"], features=shape["features"], surface=shape["surface"])
+    with as_seen(request, FlyingField.objects.belonging_to(user), field_id):
+        row = draw_field(user, field_id, outline=shape["outline"], features=shape["features"], surface=shape["surface"])
     return field_out(row, units_of(preferences_of(user)))
 
 
@@ -176,7 +179,8 @@ def box(request: HttpRequest) -> MotorBoxOut:
 )
 def put_stock(request: HttpRequest, key: uuid.UUID, body: StockIn) -> MotorBoxOut:
     """Keep a line of the box."""
-    keep_stock(person(request), key, StockForm(**body.model_dump()))
+    with as_seen(request, MotorStock.objects.belonging_to(person(request)), key):
+        keep_stock(person(request), key, StockForm(**body.model_dump()))
     return box(request)
 
 

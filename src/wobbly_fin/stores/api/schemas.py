@@ -7,7 +7,7 @@ from pydantic import Field
 
 from wobbly_fin.rocketry.field import FeatureKind
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
-from wobbly_fin.site.schema import Schema
+from wobbly_fin.site.schema import Schema, Versioned
 
 
 class MotorOut(Schema):
@@ -105,7 +105,7 @@ class GeoJsonIn(Schema):
     text: str
 
 
-class FieldOut(Schema):
+class FieldOut(Versioned):
     id: uuid.UUID
     name: str
     elevation_m: float
@@ -130,7 +130,7 @@ class StockIn(Schema):
     wanted: str = "0"
 
 
-class StockLineOut(Schema):
+class StockLineOut(Versioned):
     """A line of the box, with what follows from it."""
 
     id: uuid.UUID

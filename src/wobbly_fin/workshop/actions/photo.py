@@ -1,4 +1,4 @@
-"""Keep a photo of a build's step, or throw it away."""
+"""Keep a photo of a build's step, put it in the bin, or take it out."""
 
 import uuid
 from typing import Any
@@ -8,7 +8,7 @@ from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 from django.http import Http404
 
-from wobbly_fin.site.pictures import add_photo, smaller, throw_away
+from wobbly_fin.site.pictures import add_photo, smaller, take_back, throw_away
 from wobbly_fin.workshop.models import Build, BuildPhoto
 from wobbly_fin.workshop.station import build_of
 
@@ -24,10 +24,15 @@ def keep_photo(user: User, build_key: uuid.UUID, key: uuid.UUID, step_key: str, 
     return build
 
 
-def drop_photo(user: User, key: uuid.UUID) -> Build:
-    """Throw a photo away, file and all."""
-    photo = BuildPhoto.objects.select_related("build").filter(pk=key, build__owner_id=user.pk).first()
+def drop_photo(user: User, key: uuid.UUID, *, back: bool = False) -> Build:
+    """Put a photo in the bin, or with `back` take it out."""
+    photo = (
+        (BuildPhoto.everything if back else BuildPhoto.objects)
+        .select_related("build")
+        .filter(pk=key, build__owner_id=user.pk)
+        .first()
+    )
     if photo is None:
         raise Http404
-    throw_away(photo)
+    (take_back if back else throw_away)(photo)
     return photo.build

@@ -242,8 +242,14 @@ def get_photo(request: HttpRequest, key: uuid.UUID) -> FileResponse:
 
 @router.delete("/photos/{uuid:key}", response={200: StationOut, **REFUSALS}, operation_id="drop_photo")
 def delete_photo(request: HttpRequest, key: uuid.UUID) -> StationOut:
-    """Throw a photo away."""
+    """Bin a photo."""
     return _shown(request, drop_photo(person(request), key))
+
+
+@router.post("/photos/{uuid:key}/restore", response={200: StationOut, **REFUSALS}, operation_id="restore_photo")
+def restore_photo(request: HttpRequest, key: uuid.UUID) -> StationOut:
+    """Take a photo out of the bin."""
+    return _shown(request, drop_photo(person(request), key, back=True))
 
 
 @router.get("/builds/{uuid:build}/calendar.ics", response=REFUSALS, operation_id="build_calendar")
