@@ -25,8 +25,8 @@ PIP = {
 class Person:
     """Somebody with a browser."""
 
-    def __init__(self, name: str) -> None:
-        self.user = User.objects.create_user(name, password="a long password")
+    def __init__(self, who: str | User) -> None:
+        self.user = who if isinstance(who, User) else User.objects.create_user(who, password="a long password")
         self.client = Client(raise_request_exception=False)
         self.client.force_login(self.user)
 

@@ -33,6 +33,10 @@ function cookie(name: string): string {
 /** What every write carries to show that it comes from this page. */
 export const csrfToken = (): string => cookie('csrftoken');
 
+/** The version that stands where an edit was refused for having been made of another; undefined for any other error. */
+export const standing = (error: unknown): string | undefined =>
+  error instanceof ApiError ? error.standing : undefined;
+
 const csrf: Middleware = {
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-CSRFToken', csrfToken());
@@ -43,9 +47,9 @@ const csrf: Middleware = {
 /** Sent with an edit of something: what it looked like then. Changed elsewhere since, it is refused instead of written over. */
 export const asSeen = (version: string | undefined) => (version ? { headers: { 'If-Match': version } } : {});
 
-const stale: ((message: string) => void)[] = [];
+const stale: (() => void)[] = [];
 /** What is done when an edit was refused because the thing had been changed elsewhere. */
-export const whenStale = (then: (message: string) => void) => void stale.push(then);
+export const whenStale = (then: () => void) => void stale.push(then);
 
 export const client = createClient<paths>({ baseUrl: '/' });
 client.use(csrf);
@@ -76,7 +80,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
       ? 'That is too large to send.'
       : (body?.message ?? 'Something went wrong on our side; nothing was changed.');
   // A rocket comes with both its versions to choose from; anything else is read anew.
-  if (body?.code === 'stale' && !body.current?.['document']) for (const then of stale) then(message);
+  if (body?.code === 'stale' && !body.current?.['document']) for (const then of stale) then();
   throw new ApiError(answer.response.status, {
     code: body?.code ?? 'failed',
     message,

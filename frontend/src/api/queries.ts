@@ -6,7 +6,6 @@ import {
   useQueryClient,
 } from '@tanstack/svelte-query';
 import { ApiError, ask, client, whenStale, type Schemas } from './client';
-import { notify } from '../kit/notices.svelte';
 
 export type Rocket = Schemas['RocketOut'];
 export type Motor = Schemas['MotorOut'];
@@ -29,10 +28,7 @@ export const queryClient = new QueryClient({
   },
 });
 
-whenStale((message) => {
-  notify(message, { danger: true });
-  void queryClient.invalidateQueries();
-});
+whenStale(() => void queryClient.invalidateQueries());
 
 const SESSION = 'wobbly-fin:session';
 

@@ -15,7 +15,11 @@
         {@const undo = notice.undo}
         <button class="btn btn-sm" onclick={() => takeBack(notice.id, undo)}>Undo</button>
       {/if}
-      <button class="btn btn-ghost btn-xs" aria-label="Dismiss" onclick={() => dismiss(notice.id)}>✕</button>
+      <button
+        class="btn btn-ghost btn-xs text-neutral-content hover:text-base-content"
+        aria-label="Dismiss"
+        onclick={() => dismiss(notice.id)}>✕</button
+      >
     </div>
   {/each}
 </div>

@@ -1,8 +1,8 @@
 import { ApiError } from '../api/client';
 import { notify } from './notices.svelte';
 
-/** Say a refusal where no box is at fault; one for having been changed elsewhere is said already. */
+/** Say a refusal where there is no form to say it in. */
 export function said(error: unknown): void {
   if (!(error instanceof ApiError)) throw error;
-  if (!error.standing) notify(error.message, { danger: true });
+  notify(error.message, { danger: true });
 }

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError } from '../api/client';
+  import { ApiError, standing } from '../api/client';
   import {
     askWeather,
     dropLine,
@@ -131,7 +131,7 @@
                   takePlan(await keepDay(id, body, seen));
                   changing = false;
                 } catch (error) {
-                  if (error instanceof ApiError) seen = error.standing ?? seen;
+                  seen = standing(error) ?? seen;
                   throw error;
                 }
               }}

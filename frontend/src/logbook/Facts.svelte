@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { ApiError, asSeen, ask, client, type Schemas } from '../api/client';
+  import { ApiError, asSeen, ask, client, standing, type Schemas } from '../api/client';
   import { useChange, useChoices } from '../api/queries';
   import { notify } from '../kit/notices.svelte';
   import ChoiceBox from '../kit/ChoiceBox.svelte';
@@ -50,13 +50,15 @@
   });
   const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
 
+  /** Refused as changed elsewhere: what stands is shown now, so that keeping once more is meant. */
+  function again(error: unknown) {
+    seen = standing(error) ?? seen;
+    return undefined;
+  }
   async function submit(event: SubmitEvent) {
     event.preventDefault();
-    const done = await save.mutateAsync(undefined).catch(() => undefined);
-    if (!done) {
-      seen = refused?.standing ?? seen;
-      return;
-    }
+    const done = await save.mutateAsync(undefined).catch(again);
+    if (!done) return;
     seen = done.version;
     stood = JSON.stringify(facts);
     notify('The facts are set right; the forecast stays as it was.');

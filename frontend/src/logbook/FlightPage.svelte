@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { ask, client } from '../api/client';
   import { day, heightUnit } from '../api/format';
   import { useDesk, useFlightPage } from '../api/logbook';
@@ -119,7 +120,7 @@
           <DropLog page={found} {desk} {unit} />
           <LandedMap page={found} {desk} {unit} />
           {#key found.tracking.baseline_m}<Tracking page={found} {desk} />{/key}
-          <details class="paper p-4" open={!found.typed['height'] && !found.logs.length}>
+          <details class="paper p-4" open={untrack(() => !found.typed['height'] && !found.logs.length)}>
             <summary class="cursor-pointer text-lg font-bold">The facts as told</summary>
             <label class="mt-2 block text-sm"
               >Flown for a certification level

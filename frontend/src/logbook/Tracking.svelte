@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError } from '../api/client';
   import type { Desk, Page } from '../api/logbook';
+  import Refused from '../kit/Refused.svelte';
   import TextBox from '../kit/TextBox.svelte';
   import TrackDrawing from './TrackDrawing.svelte';
 
@@ -74,7 +75,7 @@
         />
       </div>
     {/each}
-    {#if refused && !refused.body.fields?.length}<p class="text-error" role="alert">{refused.message}</p>{/if}
+    <Refused error={refused} />
     <button class="btn btn-sm mt-2">Work out the height</button>
   </form>
 </details>

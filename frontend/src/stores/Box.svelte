@@ -1,7 +1,9 @@
 <script lang="ts">
-  import { ApiError, asSeen, ask, client, type Schemas } from '../api/client';
+  import { ApiError, asSeen, ask, client, standing, type Schemas } from '../api/client';
   import { queryClient, useBox, useChange, useMotors } from '../api/queries';
+  import { said } from '../kit/said';
   import Loading from '../kit/Loading.svelte';
+  import Refused from '../kit/Refused.svelte';
   import TextBox from '../kit/TextBox.svelte';
   import { notify } from '../kit/notices.svelte';
   import StoresTabs from './StoresTabs.svelte';
@@ -46,17 +48,17 @@
     queue = queue.then(() => {
       const line = box.data?.lines.find((l) => l.id === id);
       if (!line) return undefined;
-      return keep
-        .mutateAsync({ ...formOf(line), [what]: String(Math.max(0, line[what] + by)) })
-        .catch(() => undefined);
+      return keep.mutateAsync({ ...formOf(line), [what]: String(Math.max(0, line[what] + by)) }).catch(said);
     });
   }
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
-    const done = await keep.mutateAsync($state.snapshot(form)).catch(() => undefined);
+    const done = await keep.mutateAsync($state.snapshot(form)).catch((error: unknown) => {
+      form.version = standing(error) ?? form.version;
+      return undefined;
+    });
     if (done) form = blank();
-    else form.version = refused?.standing ?? form.version;
   }
   async function throwOut(line: Line) {
     const path = { params: { path: { key: line.id } } };
@@ -187,6 +189,7 @@
         ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={form.case_owned} /> I have the case</label
       >
     {/if}
+    <Refused error={refused} />
     <button class="btn btn-primary w-full" disabled={keep.isPending || !form.motor}>Keep it</button>
     <p class="quiet mt-2 text-sm">
       Prices are in your own money. Store motors as their maker and your local code say.

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, asSeen, ask, client } from '../api/client';
+  import { ApiError, asSeen, ask, client, standing } from '../api/client';
   import { queryClient, useChange, useFields } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import TextBox from '../kit/TextBox.svelte';
@@ -50,11 +50,14 @@
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
-    const done = await save.mutateAsync(undefined).catch(() => undefined);
+    const done = await save.mutateAsync(undefined).catch((error: unknown) => {
+      form.version = standing(error) ?? form.version;
+      return undefined;
+    });
     if (done) {
       form = blank();
       editing = false;
-    } else form.version = refused?.standing ?? form.version;
+    }
   }
 </script>
 

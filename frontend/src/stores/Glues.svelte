@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { ApiError, asSeen, ask, client, type Schemas } from '../api/client';
+  import { ApiError, asSeen, ask, client, standing, type Schemas } from '../api/client';
   import { queryClient, useChange } from '../api/queries';
   import { useGlues } from '../api/workshop';
   import Loading from '../kit/Loading.svelte';
+  import Refused from '../kit/Refused.svelte';
   import TextBox from '../kit/TextBox.svelte';
   import { notify } from '../kit/notices.svelte';
   import StoresTabs from './StoresTabs.svelte';
@@ -42,9 +43,11 @@
   }
   async function submit(event: SubmitEvent) {
     event.preventDefault();
-    const done = await keep.mutateAsync($state.snapshot(form)).catch(() => undefined);
+    const done = await keep.mutateAsync($state.snapshot(form)).catch((error: unknown) => {
+      form.version = standing(error) ?? form.version;
+      return undefined;
+    });
     if (done) form = blank();
-    else form.version = refused?.standing ?? form.version;
   }
   async function back(glue: Glue) {
     if (!glue.row) return;
@@ -125,6 +128,7 @@
       />
     {/each}
     <div class="flex gap-2">
+      <Refused error={refused} />
       <button class="btn btn-primary flex-1" disabled={keep.isPending}>Keep it</button>
       {#if form.library_key}<button type="button" class="btn" onclick={() => (form = blank())}>New one</button
         >{/if}

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { ApiError, asSeen, ask, client, type Schemas } from '../api/client';
+  import { ApiError, asSeen, ask, client, standing, type Schemas } from '../api/client';
   import { queryClient, useChange } from '../api/queries';
   import { useGlues, useRaw } from '../api/workshop';
   import Loading from '../kit/Loading.svelte';
+  import Refused from '../kit/Refused.svelte';
   import TextBox from '../kit/TextBox.svelte';
   import { notify } from '../kit/notices.svelte';
   import StoresTabs from './StoresTabs.svelte';
@@ -63,9 +64,11 @@
   }
   async function submit(event: SubmitEvent) {
     event.preventDefault();
-    const done = await keep.mutateAsync($state.snapshot(form)).catch(() => undefined);
+    const done = await keep.mutateAsync($state.snapshot(form)).catch((error: unknown) => {
+      form.version = standing(error) ?? form.version;
+      return undefined;
+    });
     if (done) form = blank(form.kind);
-    else form.version = refused?.standing ?? form.version;
   }
   async function throwOut(line: Raw) {
     const path = { params: { path: { key: line.id } } };
@@ -154,6 +157,7 @@
       />
     {/each}
     <TextBox label="Called" name="name" bind:value={form.name} placeholder="the long one" optional />
+    <Refused error={refused} />
     <button class="btn btn-primary w-full" disabled={keep.isPending}>Keep it</button>
   </form>
 </div>

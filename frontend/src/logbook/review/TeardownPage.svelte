@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, asSeen, ask, client, type Schemas } from '../../api/client';
+  import { ApiError, asSeen, ask, client, standing, type Schemas } from '../../api/client';
   import { todayIso } from '../../api/format';
   import { useTeardown } from '../../api/logbook';
   import { useChange, useRocket } from '../../api/queries';
@@ -67,8 +67,11 @@
           };
         }),
       })
-      .catch(() => undefined);
-    seen = done ? done.version : (refused?.standing ?? seen);
+      .catch((error: unknown) => {
+        seen = standing(error) ?? seen;
+        return undefined;
+      });
+    if (done) seen = done.version;
     if (done) notify('Kept. What it shows is said when the next one is built.');
   }
 </script>

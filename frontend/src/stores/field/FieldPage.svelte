@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, asSeen, ask, client } from '../../api/client';
+  import { ApiError, asSeen, ask, client, standing } from '../../api/client';
   import { heightUnit } from '../../api/format';
   import { useChange, useFields, useSession } from '../../api/queries';
   import Loading from '../../kit/Loading.svelte';
@@ -45,8 +45,10 @@
   );
 
   async function draw() {
-    const done = await keep.mutateAsync(undefined).catch(() => undefined);
-    seen = done ? done.version : (refused?.standing ?? seen);
+    seen = await keep.mutateAsync(undefined).then(
+      (done) => done.version,
+      (error: unknown) => standing(error) ?? seen,
+    );
   }
   async function take(event: Event) {
     const input = event.currentTarget as HTMLInputElement;

@@ -1,0 +1,68 @@
+"""The same thing open twice; things thrown away by mistake; a logbook longer than a page."""
+
+import uuid
+from typing import Any
+
+from django.contrib.auth.models import User
+from playwright.sync_api import Page, expect
+
+from tests.api.conftest import Person
+
+
+def test_an_edit_from_another_tab_is_shown_and_not_written_over(signed_in: Page, live_server: Any, hedda: User) -> None:
+    """Hedda sets a flight's facts right on the desk while her phone has it open, too."""
+    person = Person(hedda)
+    key = person.log(person.rocket())[1]["id"]
+    desk = signed_in
+    phone = desk.context.new_page()
+    for tab in (desk, phone):
+        tab.goto(f"{live_server.url}/logbook/{key}")
+        tab.get_by_text("The facts as told").click()
+    phone.get_by_label("Remarks").fill("Landed in the ditch.")
+    desk.get_by_label("Remarks").fill("Nose cone cracked.")
+    phone.get_by_role("button", name="Set the facts right").click()
+    expect(phone.get_by_text("The facts are set right")).to_be_visible()
+    desk.get_by_role("button", name="Set the facts right").click()
+    expect(desk.get_by_text("changed elsewhere meanwhile").first).to_be_visible()
+    # Hers is still in the box, and what stands is the phone's.
+    expect(desk.get_by_label("Remarks")).to_have_value("Nose cone cracked.")
+    assert person.get(f"/logbook/flights/{key}")["flight"]["remarks"] == "Landed in the ditch."
+    desk.get_by_role("button", name="Set the facts right").click()
+    expect(desk.get_by_text("The facts are set right")).to_be_visible()
+    assert person.get(f"/logbook/flights/{key}")["flight"]["remarks"] == "Nose cone cracked."
+
+
+def test_a_line_thrown_off_the_manifest_comes_back_with_its_ticks(signed_in: Page, live_server: Any, hedda: User) -> None:
+    person = Person(hedda)
+    rocket, day, line = person.rocket(), uuid.uuid4(), uuid.uuid4()
+    person.call("PUT", f"/launchdays/days/{day}", {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00"})
+    person.call(
+        "PUT", f"/launchdays/days/{day}/lines/{line}", {"rocket_id": rocket["id"], "motor_key": "catalogue:C8", "delay_s": 5}
+    )
+    signed_in.goto(f"{live_server.url}/launchdays/{day}")
+    signed_in.get_by_role("button", name="Take off Pip").click()
+    expect(signed_in.get_by_text("is off the manifest")).to_be_visible()
+    signed_in.get_by_role("button", name="Undo").click()
+    expect(signed_in.get_by_role("button", name="Take off Pip")).to_be_visible()
+    assert [x["id"] for x in person.get(f"/launchdays/days/{day}")["lines"]] == [str(line)]
+
+
+def test_a_long_logbook_is_leafed_through(signed_in: Page, live_server: Any, hedda: User) -> None:
+    person = Person(hedda)
+    rocket = person.rocket()
+    for n in range(53):
+        person.log(rocket, flown_on=f"2026-0{1 + n // 28}-{1 + n % 28:02}", remarks=f"flight {n}")
+    signed_in.goto(f"{live_server.url}/logbook")
+    expect(signed_in.get_by_text("1–50 of 53 flights")).to_be_visible()
+    expect(signed_in.get_by_text("flight 52", exact=True)).to_be_visible()
+    signed_in.get_by_role("button", name="Older").click()
+    expect(signed_in.get_by_text("51–53 of 53 flights")).to_be_visible()
+    expect(signed_in.get_by_text("flight 0", exact=True)).to_be_visible()
+    assert "page=2" in signed_in.url
+    signed_in.go_back()
+    expect(signed_in.get_by_text("1–50 of 53 flights")).to_be_visible()
+    signed_in.get_by_role("button", name="All 53 at once").click()
+    expect(signed_in.get_by_text("1–53 of 53 flights")).to_be_visible()
+    # Narrowing begins at the first page again.
+    signed_in.get_by_label("How it went").select_option("failure")
+    expect(signed_in.get_by_text("No flight is like that.")).to_be_visible()
