@@ -13,7 +13,7 @@ MODULES := frontend/node_modules/.package-lock.json
 BUILT := frontend/dist/manifest.json
 FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
-.PHONY: help demo demo-reset demo-empty run dev test lint types-check pytest thorough front-check browser bench shots interfaces format clean
+.PHONY: help demo demo-reset demo-empty run dev test lint types-check pytest thorough front-check browser bench lighthouse shots interfaces format clean
 
 help: ## this list
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -93,6 +93,9 @@ thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API, with many more e
 
 bench: $(DEV_STAMP) ## speed, memory and start-up, as ratios in one run
 	$(PY) -m bench.run
+
+lighthouse: $(DEV_STAMP) $(BUILT) ## Lighthouse over the demo, which must be running; fetches Lighthouse
+	$(PY) -m bench.lighthouse
 
 shots: $(DEV_STAMP) $(BUILT) ## docs/screenshots from the demo data
 	tools/chromium.sh

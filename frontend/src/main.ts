@@ -5,12 +5,17 @@ import './app.css';
 const target = document.getElementById('app');
 if (!target) throw new Error('The page has no place for the application.');
 
+const KEEP_AFTER_MS = 3000;
+
 // Browsers keep a page only on this machine or over HTTPS; elsewhere the field's own screen says so.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   window.addEventListener('load', () => {
-    navigator.serviceWorker.register('/sw.js').catch(() => {
-      document.documentElement.dataset.kept = 'no';
-    });
+    // Keeping everything for the field can wait until what was asked for is there.
+    setTimeout(() => {
+      navigator.serviceWorker.register('/sw.js').catch(() => {
+        document.documentElement.dataset.kept = 'no';
+      });
+    }, KEEP_AFTER_MS);
   });
 
 export default mount(App, { target });

@@ -4,6 +4,7 @@
   import { useBenches } from '../api/workshop';
   import { ticks } from '../drawing/outline';
   import RocketDrawing from '../drawing/RocketDrawing.svelte';
+  import Later from '../kit/Later.svelte';
   import { p } from '../router';
   import { Clock, left } from '../stations/build/clock.svelte';
   import { rackRuler } from './rack';
@@ -68,13 +69,15 @@
             class="group flex w-full flex-col items-center justify-end"
           >
             <span class="pt-3 transition-transform group-hover:-translate-y-1">
-              <RocketDrawing
-                {rocket}
-                {scale}
-                upright
-                plain
-                title={`${rocket.name}, ${rocket.said.length} long, ${rocket.said.diameter} across`}
-              />
+              <Later width={rocket.diameter_m * scale} height={rocket.length_m * scale}>
+                <RocketDrawing
+                  {rocket}
+                  {scale}
+                  upright
+                  plain
+                  title={`${rocket.name}, ${rocket.said.length} long, ${rocket.said.diameter} across`}
+                />
+              </Later>
             </span>
             <span
               class="border-base-content bg-base-200 flex h-[116px] w-full flex-col items-center gap-0.5 border-t-2 px-1 pt-2 text-center"

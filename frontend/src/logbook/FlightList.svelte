@@ -1,10 +1,13 @@
 <script lang="ts">
   import type { Logged } from '../api/queries';
   import { day } from '../api/format';
+  import { inTurns } from '../kit/turns.svelte';
   import { p } from '../router';
   import MissBar from './MissBar.svelte';
 
   let { flights, ofOne = false }: { flights: Logged[]; ofOne?: boolean } = $props();
+
+  const lines = inTurns(() => flights);
 </script>
 
 <div class="paper overflow-x-auto">
@@ -19,7 +22,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each flights as flight (flight.id)}
+      {#each lines.shown as flight (flight.id)}
         <tr class="border-base-300 hover:bg-base-200 border-b align-top">
           <td class="px-3 py-2 whitespace-nowrap"
             ><a class="link" href={p('/logbook/:id', { params: { id: flight.id } })}>{day(flight.flown_on)}</a

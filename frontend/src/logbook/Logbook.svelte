@@ -1,6 +1,7 @@
 <script lang="ts">
   import { searchParams } from 'sv-router';
   import { useLogbook, useRockets } from '../api/queries';
+  import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
   import Files from './Files.svelte';
@@ -83,6 +84,6 @@
         motor, and press “Log this flight” when it is down.
       </p>
     {/if}
-    <Files />
+    <Later><Files /></Later>
   {/snippet}
 </Loading>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { day } from '../api/format';
   import type { Mark } from '../api/queries';
+  import { inTurns } from '../kit/turns.svelte';
   import { navigate } from '../router';
   import { monthsOf, monthTicks, places } from './season';
 
@@ -11,6 +12,7 @@
   const height = 118;
   const floor = height - 24;
   const at = $derived(places(flights));
+  const marks = inTurns(() => flights, 12, 12);
   const months = $derived(monthsOf(flights));
   const ticks = $derived(monthTicks(months.first, months.last));
   const x = (share: number) => 14 + share * (width - 28);
@@ -31,7 +33,7 @@
         <line x1={x(tick.share)} x2={x(tick.share)} y1={floor} y2={floor + 6} class="stroke-base-content" />
         <text x={x(tick.share) + 3} y={floor + 17} class="fill-base-content text-[12px]">{tick.words}</text>
       {/each}
-      {#each flights as f (f.id)}
+      {#each marks.shown as f (f.id)}
         {@const place = at.get(f.id) ?? { share: 0, pile: 0 }}
         <a
           href={`/logbook/${f.id}`}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { route } from '../../router';
   import { useBoard } from '../../api/queries';
+  import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
   import RocketFrame from '../RocketFrame.svelte';
   import { Choice } from './choice.svelte';
@@ -38,8 +39,8 @@
             <VerdictBoard board={found} {choice} />
           </div>
           <div class="mt-2 grid grid-cols-1 gap-2 xl:grid-cols-2">
-            <Pins pins={choice.pins} onunpin={(key) => choice.togglePin(key)} />
-            <AimPanel {id} {choice} />
+            <Later><Pins pins={choice.pins} onunpin={(key) => choice.togglePin(key)} /></Later>
+            <Later><AimPanel {id} {choice} /></Later>
           </div>
         {/if}
       {/snippet}

@@ -3,12 +3,14 @@
   import { count } from '../../api/format';
   import type { Choice } from './choice.svelte';
   import { noFilters, thrustBands } from './filters';
+  import { inTurns } from '../../kit/turns.svelte';
   import MotorCard from './MotorCard.svelte';
   import { longestCoast, values } from './board';
 
   let { board, choice }: { board: Board; choice: Choice } = $props();
 
   const most = $derived(longestCoast(board.motors));
+  const cards = inTurns(() => choice.shown, 4, 2);
   const narrowed = $derived(Object.values(choice.filters).some(Boolean));
   const selects = $derived([
     { key: 'thrust' as const, name: 'thrust', options: Object.keys(thrustBands) },
@@ -58,7 +60,7 @@
     </div>
   </div>
   <ul class="overflow-y-auto xl:max-h-[calc(100dvh-330px)] xl:min-h-80">
-    {#each choice.shown as motor (motor.key)}
+    {#each cards.shown as motor (motor.key)}
       <li><MotorCard {motor} {choice} mostCoast={most} /></li>
     {:else}
       <li class="quiet p-4">No motor is left with these filters.</li>

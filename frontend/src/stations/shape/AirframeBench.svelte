@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ask, client } from '../../api/client';
   import { queryClient, useShape, type Shape } from '../../api/queries';
+  import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
   import { notify } from '../../kit/notices.svelte';
   import { navigate } from '../../router';
@@ -103,10 +104,10 @@
     {#if tab === 'parts'}
       <div class="grid items-start gap-2 lg:grid-cols-[minmax(0,1fr)_440px]">
         <div>
-          <Trays {bench} {shape} />
-          <Findings {bench} {shape} />
+          <Later height={300}><Trays {bench} {shape} /></Later>
+          <Later height={300}><Findings {bench} {shape} /></Later>
         </div>
-        <PartEditor {bench} {shape} />
+        <Later height={600}><PartEditor {bench} {shape} /></Later>
       </div>
     {:else if tab === 'pan'}
       <ScalePan {bench} {shape} />
