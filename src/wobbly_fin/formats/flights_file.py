@@ -84,11 +84,11 @@ def read_flights(data: bytes) -> list[FlightRow]:
             )
         return found.flights
     reader = csv.DictReader(io.StringIO(text))
-    missing = {"flown_on", "rocket", "motor", "opening", "landing"} - set(reader.fieldnames or ())
-    if missing:
-        raise RocketryError("file", f"has no column {', '.join(sorted(missing))}; save flights as CSV here to see the layout")
     rows: list[FlightRow] = []
     try:
+        missing = {"flown_on", "rocket", "motor", "opening", "landing"} - set(reader.fieldnames or ())
+        if missing:
+            raise RocketryError("file", f"has no column {', '.join(sorted(missing))}; save flights as CSV here to see the layout")
         for line in reader:
             if len(rows) >= MOST_FLIGHTS:
                 raise RocketryError("file", f"has more than {MOST_FLIGHTS} flights")

@@ -69,7 +69,9 @@ def smaller(upload: "UploadedFile[Any]") -> Picture:
             upright = ImageOps.exif_transpose(opened).convert("RGB")
     except RocketryError:
         raise
-    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError):
+    except Image.DecompressionBombError:
+        raise RocketryError("photo", "has more pixels than any camera’s") from None
+    except (UnidentifiedImageError, OSError, ValueError, SyntaxError):
         raise RocketryError("photo", "is no picture this can read: JPEG, PNG or WebP, whatever its name says") from None
     upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
     # A fresh picture from the pixels alone: nothing of the file's other blocks comes along.
