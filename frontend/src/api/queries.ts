@@ -178,12 +178,6 @@ export const useLogbook = (filter: () => LogbookFilter) =>
     queryFn: () => ask(client.GET('/api/logbook/flights', { params: { query: filter() } })),
   }));
 
-export const useFlown = (id: () => string) =>
-  createQuery(() => ({
-    queryKey: ['logbook', 'flight', id()],
-    queryFn: () => ask(client.GET('/api/logbook/flights/{key}', { params: { path: { key: id() } } })),
-  }));
-
 export const useChoices = () =>
   createQuery(() => ({
     queryKey: ['choices'],

@@ -1,6 +1,6 @@
 /** The boxes of the quick-rocket form. What they mean and how they are read is the server's business. */
 
-export const boxNames = [
+const boxNames = [
   'name',
   'mass',
   'diameter',

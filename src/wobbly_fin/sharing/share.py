@@ -14,6 +14,7 @@ from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.sharing.models import Share
 from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 
 MOST_SHARES = 200
 _TOKEN_BYTES = 24  # nobody guesses 192 bits
@@ -43,9 +44,7 @@ def share(user: User, key: uuid.UUID, *, rocket_id: uuid.UUID | None, day_id: uu
     if (rocket_id is None) == (day_id is None):
         raise RocketryError("rocket_id", "or day_id: name one of the two")
     with transaction.atomic():
-        there = Share.objects.filter(pk=key).first()
-        if there is not None and there.owner_id != user.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        there = under_key(Share.objects, key, owner_id=user.pk)
         rocket = Rocket.objects.visible_to(user).filter(pk=rocket_id).first() if rocket_id else None
         day = LaunchDay.objects.visible_to(user).filter(pk=day_id).first() if day_id else None
         if rocket is None and day is None:

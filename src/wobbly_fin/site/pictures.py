@@ -102,20 +102,24 @@ def add_photo(photos: Any, key: uuid.UUID, picture: Picture, *, most: int, **fac
     photos.create(id=key, file=file, width=picture.width, height=picture.height, at=timezone.now(), **facts)
 
 
-def throw_away(photo: Photo) -> None:
-    """Put a photo into the bin; of those that have lain there for long, the files go."""
+def bin_photo(kind: type[Photo], key: uuid.UUID, *, back: bool = False, **whose: Any) -> Any:
+    """Put a photo into the bin, or with `back` take it out; of those that have lain there for long, the files go.
+
+    Raises
+    ------
+    Http404
+        Where nothing of `whose` has that key.
+    """
+    photo = (kind.everything if back else kind.objects).filter(pk=key, **whose).first()
+    if photo is None:
+        raise Http404
     now = timezone.now()
-    photo.deleted_at = now
+    photo.deleted_at = None if back else now
     photo.save(update_fields=["deleted_at"])
-    for old in type(photo).everything.filter(deleted_at__lt=now - datetime.timedelta(days=IN_THE_BIN_DAYS)):
+    for old in kind.everything.filter(deleted_at__lt=now - datetime.timedelta(days=IN_THE_BIN_DAYS)):
         old.file.delete(save=False)
         old.delete()
-
-
-def take_back(photo: Photo) -> None:
-    """Take a photo out of the bin."""
-    photo.deleted_at = None
-    photo.save(update_fields=["deleted_at"])
+    return photo
 
 
 def photo_response(photo: Photo | None) -> FileResponse:

@@ -10,6 +10,7 @@ from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2 as G
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.explain import events
+from wobbly_fin.rocketry.flight.flight import fly_vehicle
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.sequence import Sequence
 
@@ -70,10 +71,8 @@ def test_below_its_height_already_the_main_opens_at_once() -> None:
 
 
 def test_one_ascent_serves_all_delays() -> None:
-    from wobbly_fin.rocketry.flight.flight import fly_delays
-
     delays = (3.0, 8.0, None, 5.0)
-    together = fly_delays(rigid(STOUT), motor_of(HARD), delays, SITE)
+    together = fly_vehicle(rigid(STOUT).loaded(motor_of(HARD)), delays, SITE)
     for delay, one in zip(delays, together, strict=True):
         alone = fly(rigid(STOUT), motor_of(HARD), delay, SITE)
         assert (one.ejection is None) == (delay is None)

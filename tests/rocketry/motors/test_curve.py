@@ -46,9 +46,9 @@ def test_an_impossible_curve_is_refused(samples: list[list[float]]) -> None:
 def test_mass_leaves_in_proportion_to_impulse() -> None:
     curve = ThrustCurve.from_samples([[0, 4], [1, 4], [3, 0]])  # 4 + 4 N·s
     motor = Motor(label="C4-3", diameter_m=0.018, length_m=0.07, total_mass_kg=0.03, propellant_mass_kg=0.01, curve=curve)
-    assert motor.mass_at_kg(0) == pytest.approx(0.03)
-    assert motor.mass_at_kg(1) == pytest.approx(0.025)
-    assert motor.mass_at_kg(9) == pytest.approx(0.02) == motor.burnout_mass_kg
+    assert motor.propellant_at_kg(0) == pytest.approx(0.01)
+    assert motor.propellant_at_kg(1) == pytest.approx(0.005)
+    assert motor.propellant_at_kg(9) == pytest.approx(0.0) and motor.burnout_mass_kg == pytest.approx(0.02)
 
 
 def test_propellant_cannot_outweigh_the_motor() -> None:

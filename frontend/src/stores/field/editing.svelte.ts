@@ -130,4 +130,4 @@ export class Editing {
   }
 }
 
-export const isLine = (kind: string): boolean => kind === 'road' || kind === 'power_line';
+const isLine = (kind: string): boolean => kind === 'road' || kind === 'power_line';

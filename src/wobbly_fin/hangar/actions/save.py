@@ -11,6 +11,7 @@ from django.utils import timezone
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.models import Rocket, RocketRevision
 from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 
 _LONGEST_HISTORY = 200
 
@@ -26,9 +27,7 @@ def save_rocket(user: User, key: uuid.UUID, file: RocketFile, expected: int | No
     """
     content = file.check().model_dump(mode="json")
     with transaction.atomic():
-        row = Rocket.objects.select_for_update().filter(pk=key).first()
-        if row is not None and row.owner_id != user.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        row = under_key(Rocket.objects.select_for_update(), key, owner_id=user.pk)
         if row is None:
             row = Rocket.objects.create(id=key, owner=user, name=file.name, document=content)
             RocketRevision.objects.create(rocket=row, number=1, document=content)

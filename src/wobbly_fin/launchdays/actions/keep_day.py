@@ -19,7 +19,7 @@ from wobbly_fin.rocketry.choosing.own_code import read_rules
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.launchday.checklists.loadout import SCHOOLS
 from wobbly_fin.rocketry.launchday.dayplan import places
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import FlyingField
 
 MOST_LINES = 40
@@ -39,9 +39,7 @@ def keep_day(
     if school not in SCHOOLS:
         raise RocketryError("school", f"{school!r} is no order of preparing; one of {', '.join(SCHOOLS)}")
     with transaction.atomic():
-        row = LaunchDay.objects.select_for_update().filter(pk=key).first()
-        if row is not None and row.owner_id != user.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        row = under_key(LaunchDay.objects.select_for_update(), key, owner_id=user.pk)
         if field_id is not None and not FlyingField.objects.visible_to(user).filter(pk=field_id).exists():
             raise RocketryError("field_id", "is no field of yours; choose one in Stores")
         row = row or LaunchDay(id=key, owner=user, day=day)
@@ -83,9 +81,7 @@ def keep_line(
         rocket = Rocket.objects.visible_to(user).filter(pk=rocket_id).first()
         if rocket is None:
             raise Http404
-        row = ManifestLine.everything.select_for_update().filter(pk=key).first()
-        if row is not None and row.day_id != day.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        row = under_key(ManifestLine.everything.select_for_update(), key, day_id=day.pk)
         if (row is None or row.deleted_at) and day.lines.count() >= MOST_LINES:
             raise RocketryError("lines", f"are {MOST_LINES} already; nobody flies more in a day")
         row = row or ManifestLine(id=key, day=day)

@@ -6,11 +6,10 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
-from django.http import Http404
 
 from wobbly_fin.logbook.mine import flight_of
 from wobbly_fin.logbook.models import Flight, FlightPhoto
-from wobbly_fin.site.pictures import add_photo, smaller, take_back, throw_away
+from wobbly_fin.site.pictures import add_photo, bin_photo, smaller
 
 MOST_PHOTOS = 40
 
@@ -26,13 +25,5 @@ def keep_flight_photo(user: User, flight_key: uuid.UUID, key: uuid.UUID, title: 
 
 def drop_flight_photo(user: User, key: uuid.UUID, *, back: bool = False) -> Flight:
     """Put a photo in the bin, or with `back` take it out."""
-    photo = (
-        (FlightPhoto.everything if back else FlightPhoto.objects)
-        .select_related("flight")
-        .filter(pk=key, flight__owner_id=user.pk)
-        .first()
-    )
-    if photo is None:
-        raise Http404
-    (take_back if back else throw_away)(photo)
-    return photo.flight
+    thing: Flight = bin_photo(FlightPhoto, key, back=back, flight__owner_id=user.pk).flight
+    return thing

@@ -16,7 +16,7 @@ from wobbly_fin.rocketry.altimetry import FlightLog, read_flight_log
 from wobbly_fin.rocketry.altimetry.events import EVENTS
 from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 
 MOST_FILES = 6
 
@@ -41,9 +41,7 @@ def keep_log(
     read_only(kept, columns, number, placed or {})
     with transaction.atomic():
         flight = flight_of(user, flight_key, lock=True)
-        there = FlightLogFile.everything.filter(pk=key).first()
-        if there is not None and there.flight_id != flight.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        there = under_key(FlightLogFile.everything, key, flight_id=flight.pk)
         if (there is None or there.deleted_at) and flight.logs.count() >= MOST_FILES:
             raise RocketryError("file", f"is one too many; {MOST_FILES} a flight are plenty")
         FlightLogFile.everything.update_or_create(

@@ -23,7 +23,7 @@ from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, Landing, Opening
 from wobbly_fin.rocketry.units import parse
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.stock import stock_of
 
@@ -48,10 +48,8 @@ def log_flight(
     """Log a flight under a key the client made. Logged again under the same key, only its facts change."""
     checked = _check(user, facts)
     with transaction.atomic():
-        row = Flight.objects.select_for_update().filter(pk=key).first()
+        row = under_key(Flight.objects.select_for_update(), key, owner_id=user.pk)
         if row is not None:
-            if row.owner_id != user.pk:
-                raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
             for name, value in checked.items():
                 setattr(row, name, value)
             row.deleted_at = None

@@ -116,11 +116,6 @@ def mount_stands_out_m(layout: Layout, mount: Placed) -> float:
     return mount.aft_m - layout.outer_at((mount.fore_m + mount.aft_m) / 2).aft_m
 
 
-def set_back_m(ring: RingMark) -> float:
-    """How far the aft ring is set back from the motor tube's end: what a retainer takes up. [m]"""
-    return ring.aft_face_m
-
-
 def nested_strip_m(wall_m: float) -> float:
     """The lengthwise strip to take out of a coupler so that it goes into one like itself: 2π × wall. [m]"""
     require_positive("wall_m", wall_m)
@@ -133,8 +128,3 @@ def chord_m(bore_m: float, off_axis_m: float) -> float:
     if not 0 <= off_axis_m < bore_m / 2:
         raise RocketryError("off_axis_m", "must lie inside the bay")
     return 2 * math.sqrt((bore_m / 2) ** 2 - off_axis_m**2)
-
-
-def largest_chord_ok(bore_m: float, width_m: float) -> float:
-    """How far off the axis a sled of a width may sit. [m]"""
-    return math.sqrt(max(0.0, (bore_m / 2) ** 2 - (width_m / 2) ** 2))

@@ -1,7 +1,6 @@
 """Reviews and teardowns in words."""
 
 from wobbly_fin.rocketry.failures.chain import Link, last, roots
-from wobbly_fin.rocketry.failures.review import Ranked
 from wobbly_fin.rocketry.failures.teardown import JOINTS, Advice
 
 
@@ -11,12 +10,6 @@ def likelihood(probability: float) -> str:
         if probability >= least:
             return word
     return "hardly"
-
-
-def ranked_sentence(ranked: Ranked) -> str:
-    """A cause, how likely, and the two loudest reasons."""
-    reasons = " and ".join(s.sentence for s in ranked.speaks_for[:2])
-    return f"{ranked.cause.name}: {likelihood(ranked.probability)}" + (f", since {reasons}." if reasons else ".")
 
 
 def chain_sentence(links: tuple[Link, ...]) -> str:

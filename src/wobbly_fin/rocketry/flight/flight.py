@@ -158,11 +158,6 @@ def fly(rocket: Rocket, motor: Motor, delay_s: float | None, site: Site) -> Flig
     return fly_vehicle(rocket.loaded(motor), [delay_s], site)[0]
 
 
-def fly_delays(rocket: Rocket, motor: Motor, delays_s: Sequence[float | None], site: Site) -> list[Flight]:
-    """`fly` with several delays on one ascent, in the order given."""
-    return fly_vehicle(rocket.loaded(motor), delays_s, site)
-
-
 def fly_traced(rocket: Rocket, motor: Motor, delay_s: float | None, site: Site) -> tuple[Flight, Floats]:
     """Fly and keep the path: `fly`'s figures and an (n, 13) array of time [s], position [m], velocity [m/s], axis, acceleration [m/s²]."""
     trace = np.empty((_TRACE_ROWS, TRACE_COLUMNS))

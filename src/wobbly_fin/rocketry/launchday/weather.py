@@ -1,12 +1,9 @@
-"""A day's weather hour by hour: what it must hold, its open JSON form, and how a site takes one hour of it.
-
-Whoever has a forecast implements `WeatherSource`; the application ships a simulated one.
-"""
+"""A day's weather hour by hour: what it must hold, its open JSON form, and how a site takes one hour of it."""
 
 from collections.abc import Mapping
 from dataclasses import asdict, dataclass, replace
 from datetime import date
-from typing import Any, Protocol
+from typing import Any
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.field.hours import HourOfWind, wind_at_hour
@@ -95,14 +92,6 @@ class Forecast:
         told = [HourOfWind(hour=h.hour, speed_m_s=h.wind_m_s, from_deg=h.from_deg) for h in self.hours]
         wind = wind_at_hour(told, hour)
         return replace(nearest, hour=hour, wind_m_s=wind.speed_m_s, from_deg=wind.from_deg)
-
-
-class WeatherSource(Protocol):
-    """Who can tell a day's weather at a place."""
-
-    def forecast(self, day: str, latitude: float | None, longitude: float | None) -> Forecast:
-        """Of an ISO day; raises RocketryError where it cannot."""
-        ...
 
 
 def site_at(site: Site, weather: HourlyWeather) -> Site:

@@ -124,10 +124,6 @@ class Motor:
         off = self.shortened_by_s(delay_s)
         return f"{self.decoded.base}-{delay_s + off:g}A" + (f" less {off:g} s" if off else "")
 
-    def mass_at_kg(self, time_s: float) -> float:
-        """Mass at a time after ignition: propellant leaves in proportion to impulse delivered. [kg]"""
-        return self.total_mass_kg - self.propellant_at_kg(0.0) + self.propellant_at_kg(time_s)
-
     def propellant_at_kg(self, time_s: float) -> float:
         """Propellant still unburnt at a time after ignition. [kg]"""
         spent = self.curve.impulse_at_n_s(time_s) / self.curve.total_impulse_n_s

@@ -17,7 +17,7 @@ from wobbly_fin.rocketry.motors.static_test import read_static_test
 from wobbly_fin.rocketry.motors.synthesis import curve_from_data_sheet
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.quantities import System
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import OwnMotor
 
 # box of the form: kind of quantity
@@ -70,9 +70,7 @@ def add_motor(user: User, motor_id: uuid.UUID, form: SheetForm) -> OwnMotor:
     """Keep the motor a form comes to under a key the client made; repeating the same call changes nothing more."""
     drafted = draft_motor(user, form)
     with transaction.atomic():
-        existing = OwnMotor.objects.filter(pk=motor_id).first()
-        if existing is not None and existing.owner_id != user.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        under_key(OwnMotor.objects, motor_id, owner_id=user.pk)
         row, _ = OwnMotor.objects.update_or_create(
             id=motor_id,
             defaults={

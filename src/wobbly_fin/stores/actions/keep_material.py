@@ -16,7 +16,7 @@ from wobbly_fin.rocketry.building.materials import GlueAtHand, SheetAtHand, Tube
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.glues import own_glues
 from wobbly_fin.stores.models import OwnGlue, RawStock
 
@@ -40,9 +40,7 @@ def keep_glue(user: User, key: uuid.UUID, library_key: str, typed: dict[str, str
     glue = Glue(**tupled(figures))
     with transaction.atomic():
         mine = OwnGlue.objects.belonging_to(user).filter(key=kept_key).first()
-        taken = OwnGlue.objects.filter(pk=key).first()
-        if taken is not None and taken.owner_id != user.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        taken = under_key(OwnGlue.objects, key, owner_id=user.pk)
         row = mine or taken or OwnGlue(id=key, owner=user)
         row.key, row.figures, row.deleted_at = kept_key, asdict(glue), None
         row.typed = {k: v[:80] for k, v in typed.items() if k in _TEXTS}
@@ -93,9 +91,7 @@ def keep_raw(user: User, key: uuid.UUID, kind: str, name: str, typed: dict[str, 
         raise RocketryError("kind", f"{kind[:20]!r} is neither tube, sheet nor glue")
     figures, called = make(user, typed, units)
     with transaction.atomic():
-        taken = RawStock.objects.filter(pk=key).first()
-        if taken is not None and taken.owner_id != user.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        under_key(RawStock.objects, key, owner_id=user.pk)
         kept = {k: v[:80] for k, v in typed.items()}
         values = {
             "owner": user,

@@ -10,7 +10,7 @@ from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.airframe import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import OwnPart
 
 _PLACE = {"position_m", "offset_m"}
@@ -27,9 +27,7 @@ def keep_part(user: User, key: uuid.UUID, rocket_id: uuid.UUID, part_id: uuid.UU
 
 def put_by(user: User, key: uuid.UUID, found: Any, name: str) -> OwnPart:
     """The same for a part of any rocket file."""
-    existing = OwnPart.objects.filter(pk=key).first()
-    if existing is not None and existing.owner_id != user.pk:
-        raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+    under_key(OwnPart.objects, key, owner_id=user.pk)
     content = found.model_dump(mode="json")
     wanted = [f.name for f in described(PART_TYPES[found.type]) if f.name not in _PLACE]
     figures = {n: content[n] for n in [*wanted, "material", "mass_source"] if content.get(n) is not None}

@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.shelf import from_shelf
 
@@ -38,9 +38,7 @@ def keep_stock(user: User, key: uuid.UUID, form: StockForm) -> MotorStock:
         "case_cost": _money("case_cost", form.case_cost), "case_owned": form.case_owned, "wanted": _whole("wanted", form.wanted),
     }  # fmt: skip
     with transaction.atomic():
-        existing = MotorStock.objects.filter(pk=key).first()
-        if existing is not None and existing.owner_id != user.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        under_key(MotorStock.objects, key, owner_id=user.pk)
         row, _ = MotorStock.objects.update_or_create(id=key, defaults={"owner": user, "deleted_at": None, **values})
     return row
 

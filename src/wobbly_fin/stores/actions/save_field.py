@@ -9,7 +9,7 @@ from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.units import parse
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import FlyingField
 
 
@@ -28,9 +28,7 @@ def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling
         except RocketryError as error:
             raise RocketryError(box, error.message) from error
     with transaction.atomic():
-        existing = FlyingField.objects.filter(pk=key).first()
-        if existing is not None and existing.owner_id != user.pk:
-            raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
+        under_key(FlyingField.objects, key, owner_id=user.pk)
         row, _ = FlyingField.objects.update_or_create(
             id=key,
             defaults={

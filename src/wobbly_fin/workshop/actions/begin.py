@@ -17,7 +17,7 @@ from wobbly_fin.rocketry.building.changes import MOST_CHANGES, Change, change_pl
 from wobbly_fin.rocketry.building.hours import WEEKDAYS, moment_s, read_hours, zone_of
 from wobbly_fin.rocketry.building.repairs import repair_plan
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.workshop.models import Build
 from wobbly_fin.workshop.station import bench_of, build_of, plan_of
 from wobbly_fin.workshop.times import free_time, hours_of
@@ -40,10 +40,8 @@ def begin_build(user: User, rocket_key: uuid.UUID, key: uuid.UUID, kind: str, da
         row = Rocket.objects.visible_to(user).filter(pk=rocket_key).first()
         if row is None:
             raise Http404
-        there = Build.objects.filter(pk=key).first()
+        there = under_key(Build.objects, key, owner_id=user.pk, rocket_id=row.pk)
         if there is not None:
-            if there.owner_id != user.pk or there.rocket_id != row.pk:
-                raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
             return there
         told: dict[str, Any] = {}
         earlier = Build.objects.belonging_to(user).order_by("-created_at").first()

@@ -6,9 +6,8 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
-from django.http import Http404
 
-from wobbly_fin.site.pictures import add_photo, smaller, take_back, throw_away
+from wobbly_fin.site.pictures import add_photo, bin_photo, smaller
 from wobbly_fin.workshop.models import Build, BuildPhoto
 from wobbly_fin.workshop.station import build_of
 
@@ -26,13 +25,5 @@ def keep_photo(user: User, build_key: uuid.UUID, key: uuid.UUID, step_key: str, 
 
 def drop_photo(user: User, key: uuid.UUID, *, back: bool = False) -> Build:
     """Put a photo in the bin, or with `back` take it out."""
-    photo = (
-        (BuildPhoto.everything if back else BuildPhoto.objects)
-        .select_related("build")
-        .filter(pk=key, build__owner_id=user.pk)
-        .first()
-    )
-    if photo is None:
-        raise Http404
-    (take_back if back else throw_away)(photo)
-    return photo.build
+    thing: Build = bin_photo(BuildPhoto, key, back=back, build__owner_id=user.pk).build
+    return thing

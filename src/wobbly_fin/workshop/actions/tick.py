@@ -11,6 +11,7 @@ from wobbly_fin.rocketry.building.agenda import Done
 from wobbly_fin.rocketry.building.step import Link, Step
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.actions.keep_material import duration_s
 from wobbly_fin.workshop.models import Build, BuildEvent
 from wobbly_fin.workshop.station import Workbench, build_of, workbench_of
@@ -47,10 +48,8 @@ def record(
         raise RocketryError("remark", f"has {len(remark)} characters; {_LONGEST_REMARK} are plenty")
     with transaction.atomic():
         build = build_of(user, build_key)
-        there = BuildEvent.objects.filter(pk=key).first()
+        there = under_key(BuildEvent.objects, key, build_id=build.pk)
         if there is not None:
-            if there.build_id != build.pk:
-                raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
             return build
         station = workbench_of(user, build)
         now = at or timezone.now()

@@ -18,6 +18,7 @@ from wobbly_fin.rocketry.building.weighing import Weighed, weighed
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.workshop.models import Build, BuildEvent
 from wobbly_fin.workshop.station import Workbench, build_of, workbench_of
 
@@ -44,10 +45,8 @@ def weigh_in(user: User, build_key: uuid.UUID, key: uuid.UUID, step_key: str, te
     """
     with transaction.atomic():
         build = build_of(user, build_key)
-        there = BuildEvent.objects.filter(pk=key).first()
+        there = under_key(BuildEvent.objects, key, build_id=build.pk)
         if there is not None:
-            if there.build_id != build.pk:
-                raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
             return build
         station = workbench_of(user, build)
         step = station.plan.of.get(step_key)

@@ -35,11 +35,6 @@ def changed(now: Sequence[Item], ticked: Mapping[str, str]) -> tuple[str, ...]:
     return tuple(item.key for item in now if item.key in ticked and ticked[item.key] != item.text)
 
 
-def next_item(items: Sequence[Item], ticked: Mapping[str, str]) -> Item | None:
-    """The first that is not ticked, or ticked as another; None when all is done."""
-    return next((item for item in items if ticked.get(item.key) != item.text), None)
-
-
 # With the motor in first, the blow test has to come before it and the canopy after.
 _FIRST = ("canopy", "cord", "folded", "blow", "baffle", "hinges", "tumble")
 
