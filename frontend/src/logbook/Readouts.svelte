@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError } from '../api/client';
   import type { Desk, Page } from '../api/logbook';
+  import Term from '../kit/Term.svelte';
 
   let { page, desk }: { page: Page; desk: Desk } = $props();
 
@@ -59,7 +60,7 @@
     <tbody>
       {#each shown as r (r.name)}
         <tr class="border-base-300 border-b align-baseline">
-          <th class="py-0.5 pr-2 text-left font-normal" scope="row">{r.label}</th>
+          <th class="py-0.5 pr-2 text-left font-normal" scope="row"><Term of={r.name}>{r.label}</Term></th>
           <td class="px-2 tabular-nums whitespace-nowrap">{r.forecast}</td>
           {#if logged}<td class={['px-2 tabular-nums', r.sureness === 'cannot_tell' && 'quiet']}
               >{#if r.sureness === 'about'}about{/if}

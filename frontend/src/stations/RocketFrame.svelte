@@ -3,6 +3,7 @@
   import { useRocket, type Rocket } from '../api/queries';
   import { reach, rear } from '../drawing/airframe';
   import RocketDrawing from '../drawing/RocketDrawing.svelte';
+  import Term from '../kit/Term.svelte';
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
   import ShareLink from '../sharing/ShareLink.svelte';
@@ -105,11 +106,11 @@
         class:xl:grid={!head || found.quick}
         class="quiet hidden shrink-0 grid-cols-[auto_auto] content-center gap-x-3 px-4 text-sm"
       >
-        <dt>mount</dt>
+        <dt><Term of="mount">mount</Term></dt>
         <dd class="text-base-content">{found.said.mount}</dd>
-        <dt>canopy</dt>
+        <dt><Term of="canopy">canopy</Term></dt>
         <dd class="text-base-content">{found.said.canopy}</dd>
-        <dt>Cd</dt>
+        <dt><Term of="cd">Cd</Term></dt>
         <dd class="text-base-content">{found.said.cd}</dd>
       </dl>
     </section>

@@ -2,6 +2,7 @@
   import type { Motor } from '../api/queries';
   import ThrustCurves from '../drawing/ThrustCurves.svelte';
   import HowCome from '../kit/HowCome.svelte';
+  import Term from '../kit/Term.svelte';
 
   let { motor, height = 260 }: { motor: Motor; height?: number } = $props();
 
@@ -21,7 +22,7 @@
 <dl class="mt-2 grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-4">
   {#each figures as [key, name] (key)}
     <div class="flex flex-col">
-      <dt class="quiet text-sm">{name}</dt>
+      <dt class="quiet text-sm"><Term of={key}>{name}</Term></dt>
       <dd class="font-semibold">{motor.said[key]}</dd>
     </div>
   {/each}

@@ -4,6 +4,7 @@
   import FlightPlot from '../../drawing/FlightPlot.svelte';
   import HowCome from '../../kit/HowCome.svelte';
   import Loading from '../../kit/Loading.svelte';
+  import Term from '../../kit/Term.svelte';
   import Verdict from '../../kit/Verdict.svelte';
   import { p } from '../../router';
   import type { Choice } from './choice.svelte';
@@ -68,7 +69,7 @@
           {#each figures as [key, name] (key)}
             {#if flight.said[key]}
               <div class="flex flex-col">
-                <dt class="quiet text-xs">{name}</dt>
+                <dt class="quiet text-xs"><Term of={key}>{name}</Term></dt>
                 <dd class="font-semibold">{flight.said[key]}</dd>
               </div>
             {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Term from '../../kit/Term.svelte';
   import type { Shape } from '../../api/queries';
   import HowCome from '../../kit/HowCome.svelte';
   import type { Bench } from './bench.svelte';
@@ -76,17 +77,21 @@
   <section class="paper p-3" aria-label="The whole">
     <h2 class="tape mb-2">The whole</h2>
     <dl class="grid grid-cols-[1fr_auto] gap-x-3 gap-y-1">
-      <dt>Sum of the parts</dt>
+      <dt><Term of="parts">Sum of the parts</Term></dt>
       <dd class="text-right">{ledger.said['parts']}</dd>
-      <dt>Without motor{ledger.source === 'measured' ? ', weighed' : ''}</dt>
+      <dt><Term of="empty">Without motor{ledger.source === 'measured' ? ', weighed' : ''}</Term></dt>
       <dd class="text-right font-semibold">{ledger.said['empty']}</dd>
-      <dt>On the pad{shape.motors.length ? `, ${shape.motors.map((m) => m.name).join(' + ')}` : ''}</dt>
+      <dt>
+        <Term of="ignition"
+          >On the pad{shape.motors.length ? `, ${shape.motors.map((m) => m.name).join(' + ')}` : ''}</Term
+        >
+      </dt>
       <dd class="text-right font-semibold">{ledger.said['ignition']}</dd>
-      <dt>At burnout</dt>
+      <dt><Term of="burnout">At burnout</Term></dt>
       <dd class="text-right">{ledger.said['burnout']}</dd>
-      <dt>Inertia about the axis, pad → burnout</dt>
+      <dt><Term of="axial">Inertia about the axis, pad → burnout</Term></dt>
       <dd class="text-right">{ledger.said['axial']} → {ledger.said['axial_burnout']}</dd>
-      <dt>Inertia across it, pad → burnout</dt>
+      <dt><Term of="across">Inertia across it, pad → burnout</Term></dt>
       <dd class="text-right">{ledger.said['across']} → {ledger.said['across_burnout']}</dd>
     </dl>
     {#if ledger.stages.length > 1}

@@ -22,6 +22,7 @@ from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.accounts.throttle import AddressThrottle, NameThrottle
 from wobbly_fin.accounts.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.glossary import TERMS
 from wobbly_fin.rocketry.units import QUANTITIES, parse
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.site.errors import ErrorOut, RefusedError
@@ -33,6 +34,12 @@ router = Router(tags=["accounts"])
 def session(request: HttpRequest) -> SessionOut:
     """Who is here."""
     return session_out(request.user)
+
+
+@router.get("/terms", response=dict[str, str], operation_id="terms")
+def terms(request: HttpRequest) -> dict[str, str]:
+    """What each figure on the screens is."""
+    return TERMS
 
 
 @router.post(

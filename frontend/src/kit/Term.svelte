@@ -1,0 +1,30 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { useTerms } from '../api/queries';
+
+  /** A figure's name that says what the figure is, when asked. */
+  let { of, children }: { of: string; children: Snippet } = $props();
+
+  const uid = $props.id();
+  const terms = useTerms();
+  const told = $derived(terms.data?.[of]);
+  let name = $state<HTMLElement>();
+
+  /** Under its name, and inside the window. */
+  function place(event: ToggleEvent & { currentTarget: HTMLElement }) {
+    if (event.newState !== 'open' || !name) return;
+    const box = event.currentTarget;
+    const at = name.getBoundingClientRect();
+    const left = Math.max(8, Math.min(at.left, innerWidth - box.offsetWidth - 8));
+    const below = at.bottom + 6;
+    const top = below + box.offsetHeight > innerHeight - 8 ? at.top - box.offsetHeight - 6 : below;
+    box.style.left = `${left}px`;
+    box.style.top = `${Math.max(8, top)}px`;
+  }
+</script>
+
+{#if told}<button bind:this={name} type="button" class="term" popovertarget={`${uid}-told`}
+    >{@render children()}</button
+  ><span id={`${uid}-told`} popover="auto" class="told paper text-base-content text-sm" ontoggle={place}
+    >{told}</span
+  >{:else}{@render children()}{/if}
