@@ -91,8 +91,9 @@ browser: $(DEV_STAMP) $(BUILT)
 thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API, with many more examples
 	WOBBLY_THOROUGH=1 $(PY) -m pytest tests/api/test_schema.py tests/api/test_hostile.py
 
-bench: $(DEV_STAMP) ## speed, memory and start-up, as ratios in one run
+bench: $(DEV_STAMP) $(BUILT) ## speed, memory and start-up, as ratios in one run; a club day over sockets
 	$(PY) -m bench.run
+	$(PY) -m bench.load
 
 lighthouse: $(DEV_STAMP) $(BUILT) ## Lighthouse over the demo, which must be running; fetches Lighthouse
 	$(PY) -m bench.lighthouse
