@@ -11,6 +11,7 @@ APP_STAMP := $(VENV)/.app
 DEV_STAMP := $(VENV)/.dev
 MODULES := frontend/node_modules/.package-lock.json
 BUILT := frontend/dist/manifest.json
+BESIDE := tests/browser tests/faults tests/formats
 FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
 .PHONY: help demo demo-reset demo-empty run dev test lint types-check pytest thorough front-check browser bench lighthouse shots interfaces format clean
@@ -62,7 +63,7 @@ dev: $(DEV_STAMP) $(MODULES) ## hot reload: Vite beside Django
 
 test: lint types-check front-check $(BUILT) ## lint, types, front-end checks, tests, browser tests
 	tools/chromium.sh
-	# Each on a core of its own, and with a database of its own.
+	# Each on a core of its own, and with a database of its own; shared out so that either takes about as long.
 	$(MAKE) --no-print-directory --jobs 2 --output-sync=target pytest browser
 
 lint: $(DEV_STAMP)
@@ -82,11 +83,11 @@ front-check: $(MODULES)
 	npx --no-install vitest run
 
 pytest: $(DEV_STAMP) $(BUILT)
-	$(PY) -m pytest --ignore tests/browser
+	$(PY) -m pytest $(addprefix --ignore ,$(BESIDE))
 
 browser: $(DEV_STAMP) $(BUILT)
 	tools/chromium.sh
-	WOBBLY_VAR=$(CURDIR)/var/browser $(PY) -m pytest tests/browser
+	WOBBLY_VAR=$(CURDIR)/var/browser $(PY) -m pytest $(BESIDE)
 
 thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API, with many more examples
 	WOBBLY_THOROUGH=1 $(PY) -m pytest tests/api/test_schema.py tests/api/test_hostile.py

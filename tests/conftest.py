@@ -2,9 +2,19 @@
 
 import os
 
+import pytest
+
 from wobbly_fin.rocketry.building import cutting, schedule
 
 # A loaded machine may take its time; what is found must be the same.
 schedule.PATIENCE_S = cutting._PATIENCE_S = 20.0
 # Playwright runs its own event loop in the test's thread; the ORM calls beside it are ours and harmless.
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
+
+
+@pytest.fixture(autouse=True)
+def _unthrottled() -> None:
+    """Nobody's tries to sign in count in the next test: they are kept in files, which outlive a run."""
+    from django.core.cache import cache
+
+    cache.clear()

@@ -6,7 +6,6 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
-from django.core.cache import cache
 from django.test import Client
 
 PIP = {
@@ -73,12 +72,6 @@ class Person:
             "height": "180 m",
         }
         return self.call("PUT", f"/logbook/flights/{key or uuid.uuid4()}", body | changes)
-
-
-@pytest.fixture(autouse=True)
-def _unthrottled() -> None:
-    """Nobody's tries count in the next test."""
-    cache.clear()
 
 
 @pytest.fixture

@@ -66,6 +66,17 @@ def test_the_demo_signs_its_visitor_in_only_when_asked_and_only_from_this_machin
     assert Client().get("/api/session", **headers).json()["username"] == expected  # type: ignore[arg-type]
 
 
+@pytest.mark.parametrize("host", ["elsewhere.test", "127.0.0.1.elsewhere.test", "elsewhere.test:8000"])
+def test_a_page_elsewhere_whose_name_leads_here_reads_nothing(db: None, settings: Any, host: str) -> None:
+    """Its requests come from this very machine; only the name they ask for tells."""
+    load_demo()
+    settings.LOCAL_USER = "demo"
+    for path in ("/", "/api/session", "/api/hangar/rockets", "/sw.js"):
+        response = Client().get(path, HTTP_HOST=host)
+        assert response.status_code == 400 and "sessionid" not in response.cookies, path
+        assert b"Thimble" not in response.content and b"demo" not in response.content
+
+
 def test_a_demo_visitor_who_signs_out_stays_out(db: None, settings: Any) -> None:
     load_demo()
     settings.LOCAL_USER = "demo"

@@ -2,6 +2,7 @@
 
 import datetime
 import io
+import json
 import uuid
 from typing import Any
 
@@ -11,6 +12,7 @@ from django.test import Client
 
 from tests.api.conftest import Person
 from wobbly_fin.accounts.people import OFFICERS
+from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.sharing.models import Share
 
 
@@ -42,6 +44,8 @@ def test_a_link_shows_a_rocket_as_it_is_now_to_whoever_has_it_until_it_is_taken_
     status, seen = follow(link)
     assert status == 200 and seen["owner"] == "hedda" and seen["rocket"]["name"] == rocket["name"]
     assert seen["motors"] and seen["conditions"]
+    Rocket.objects.filter(pk=rocket["id"]).update(document=rocket["document"] | {"remarks": "Paid far too much for it."})
+    assert "far too much" not in json.dumps(follow(link)[1])
     heavier = hedda.edit(rocket, mass="240 g")[1]
     assert follow(link)[1]["rocket"]["said"]["mass"] == heavier["said"]["mass"] != seen["rocket"]["said"]["mass"]
     assert shared(hedda, rocket_id=rocket["id"])["path"] == link["path"], "one link a thing"

@@ -66,7 +66,7 @@ def test_a_bay_is_looked_into_and_packed_by_the_card(page: Page, demo: str) -> N
 
     page.set_viewport_size({"width": 390, "height": 844})
     expect(card).to_be_visible()
-    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    page.wait_for_function("document.documentElement.scrollWidth <= 390")  # drawings follow the width a frame later
 
 
 def test_another_canopy_is_tried_taken_and_trimmed(page: Page, demo: str) -> None:

@@ -209,4 +209,4 @@ def test_on_a_phone_the_answer_comes_first_and_nothing_runs_off_the_side(signed_
     page.set_viewport_size({"width": 390, "height": 844})
     _open(page, live_server, key)
     expect(page.get_by_text("It will fly straight").first).to_be_in_viewport()
-    assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth + 1")
+    page.wait_for_function("document.documentElement.scrollWidth <= window.innerWidth + 1")

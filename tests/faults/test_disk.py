@@ -7,6 +7,7 @@ import pytest
 from django.core.files.storage import FileSystemStorage
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
+from django.test import Client, override_settings
 
 from tests.api.conftest import Person
 from wobbly_fin.hangar.models import Rocket
@@ -51,6 +52,23 @@ def test_a_disk_that_cannot_be_written_says_so(hedda: Person) -> None:
     finally:
         with connection.cursor() as cursor:
             cursor.execute("PRAGMA query_only = OFF")
+
+
+def test_a_session_that_cannot_be_written_says_so_too(hedda: Person) -> None:
+    stranger = Client(raise_request_exception=False)
+    told = {"username": "hedda", "password": "a long password"}
+    with connection.cursor() as cursor:
+        cursor.execute("PRAGMA query_only = ON")
+    try:
+        refused = stranger.post("/api/session", told, content_type="application/json")
+        assert refused.status_code == 507 and refused.json()["code"] == "read_only"
+        with override_settings(LOCAL_USER="hedda"):
+            page = stranger.get("/", REMOTE_ADDR="127.0.0.1")
+        assert page.status_code == 507 and b"Nothing can be written here" in page.content
+    finally:
+        with connection.cursor() as cursor:
+            cursor.execute("PRAGMA query_only = OFF")
+    assert stranger.post("/api/session", told, content_type="application/json").status_code == 200
 
 
 def test_no_room_for_a_photo_leaves_no_row_behind(hedda: Person, monkeypatch: pytest.MonkeyPatch) -> None:

@@ -53,7 +53,7 @@ def _from_typed(row: Flight, apogee_m: float | None, rate_m_s: float | None) -> 
 
 def _field_holds(row: Flight, held: Comparison) -> float | None:
     """The share of landings like this one's forecast that come down inside its field, as the field is drawn today."""
-    field = FlyingField.objects.filter(owner_id=row.owner_id, name=row.field_name).first() if row.field_name else None
+    field = FlyingField.objects.visible_to(row.owner).filter(name=row.field_name).first() if row.field_name else None
     ground = ground_of(field) if field is not None else None
     if ground is None or not ground.outline:
         return None

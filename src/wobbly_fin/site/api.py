@@ -1,5 +1,6 @@
 """The web API: every app's router under one roof."""
 
+import sys
 from typing import Any
 
 import orjson
@@ -22,6 +23,7 @@ from wobbly_fin.logbook.api.review_router import router as reviews
 from wobbly_fin.logbook.api.router import router as logbook
 from wobbly_fin.sharing.api.router import router as sharing
 from wobbly_fin.site import errors
+from wobbly_fin.site.errors import disk_said
 from wobbly_fin.stores.api.material_router import router as materials
 from wobbly_fin.stores.api.router import router as stores
 from wobbly_fin.workshop.api.router import router as workshop
@@ -87,6 +89,15 @@ def nothing_here(request: HttpRequest) -> HttpResponse:
     """An API address that does not exist, in the API's own error shape."""
     out = errors.ErrorOut(code="not_found", message="There is no such address in the API.")
     return api.create_response(request, out.model_dump(), status=404)
+
+
+def failed(request: HttpRequest) -> HttpResponse:
+    """What went wrong outside any operation, such as a session that cannot be written: the API's shape, or a line on an empty page."""
+    found = disk_said(sys.exc_info()[1])
+    status, out = found or (500, errors.ErrorOut(code="failed", message="Something went wrong on our side; nothing was changed."))
+    if request.path.startswith("/api/"):
+        return api.create_response(request, out.model_dump(), status=status)
+    return HttpResponse(out.message, status=status, content_type="text/plain; charset=utf-8")
 
 
 def unreadable(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:

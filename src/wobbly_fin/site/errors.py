@@ -55,14 +55,19 @@ _DISK = {
 }
 
 
-def _of_the_disk(words: str, error: Exception) -> tuple[int, ErrorOut]:
-    """What went wrong with the disk in a sentence; anything else is raised again."""
-    low = words.lower().replace("read-only", "readonly")
-    found = next((said for part, said in _DISK.items() if part in low), None)
-    if found is None:
-        raise error
-    status, code, message = found
-    return status, ErrorOut(code=code, message=message)
+_NUMBERS = {errno.ENOSPC: "full", errno.EDQUOT: "full", errno.EROFS: "readonly", errno.EACCES: "readonly"}
+
+
+def disk_said(error: BaseException | None) -> tuple[int, ErrorOut] | None:
+    """The status and the sentence for what went wrong with the disk; None where it was something else."""
+    if isinstance(error, OperationalError):
+        words = str(error).lower().replace("read-only", "readonly")
+    elif isinstance(error, OSError):
+        words = _NUMBERS.get(error.errno or 0, "")
+    else:
+        return None
+    found = next((said for part, said in _DISK.items() if part in words), None)
+    return (found[0], ErrorOut(code=found[1], message=found[2])) if found else None
 
 
 def install(api: NinjaAPI) -> None:
@@ -108,13 +113,12 @@ def install(api: NinjaAPI) -> None:
         return say(request, 413, ErrorOut(code="too_large", message=f"That is too large to send; {most:g} MB is the most."))
 
     @api.exception_handler(OperationalError)
-    def database(request: HttpRequest, error: OperationalError) -> HttpResponse:
-        return say(request, *_of_the_disk(str(error), error))
-
     @api.exception_handler(OSError)
-    def disk(request: HttpRequest, error: OSError) -> HttpResponse:
-        known = {errno.ENOSPC: "full", errno.EDQUOT: "full", errno.EROFS: "readonly", errno.EACCES: "readonly"}
-        return say(request, *_of_the_disk(known.get(error.errno or 0, ""), error))
+    def disk(request: HttpRequest, error: OperationalError | OSError) -> HttpResponse:
+        found = disk_said(error)
+        if found is None:
+            raise error
+        return say(request, *found)
 
     @api.exception_handler(Throttled)
     def throttled(request: HttpRequest, error: Throttled) -> HttpResponse:

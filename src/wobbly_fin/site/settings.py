@@ -47,6 +47,8 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
+    # Looks at every request's Host: a page elsewhere whose name was made to lead here must not read what is here.
+    "django.middleware.common.CommonMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -133,6 +135,7 @@ WHITENOISE_IMMUTABLE_FILE_TEST = _is_hashed
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 90
+APPEND_SLASH = False
 X_FRAME_OPTIONS = "DENY"
 
 _VITE_SOURCES = ["http://localhost:5173", "ws://localhost:5173", "'unsafe-inline'"] if VITE_DEV else []

@@ -7,6 +7,7 @@ from wobbly_fin.site.page import page, service_worker
 
 # What Django itself refuses, before any operation is reached, in the API's own shape.
 handler400 = "wobbly_fin.site.api.unreadable"
+handler500 = "wobbly_fin.site.api.failed"
 
 urlpatterns = [
     path("api/", api.urls),

@@ -56,9 +56,11 @@ def shared_out(row: Share) -> SharedOut:
                 apogee=show(apogee, "height", units) if apogee is not None else "",
                 verdict=c.verdict,
             )
+    shown = rocket_out(rocket, units)
+    shown.document = shown.document | {"remarks": ""}  # words to oneself are not part of the rocket
     return SharedOut(
         owner=row.owner.username,
-        rocket=rocket_out(rocket, units),
+        rocket=shown,
         conditions=conditions_sentence(board.question.now.site, units),
         motors=list(best.values()),
     )

@@ -1,0 +1,100 @@
+"""The newer views by keyboard alone: a term told, a link made and taken back, pages turned, the trainer answered, a review decided."""
+
+import re
+import uuid
+from typing import Any
+
+from django.contrib.auth.models import Group, User
+from playwright.sync_api import Page, expect
+
+from tests.api.conftest import Person
+from wobbly_fin.accounts.people import OFFICERS
+
+
+def to(page: Page, role: str, name: str | re.Pattern[str]) -> None:
+    """Tab until something has the focus; fails where no key leads there."""
+    wanted = page.get_by_role(role, name=name).first  # type: ignore[arg-type]
+    expect(wanted).to_be_visible()
+    for _ in range(400):  # a page of the logbook alone has some two hundred links
+        if wanted.evaluate("element => element === document.activeElement"):
+            return
+        page.keyboard.press("Tab")
+    raise AssertionError(f"no way to {name} by keyboard")
+
+
+def test_a_term_says_what_it_is_and_goes_again(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, rocket = signed_in, Person(hedda).rocket()
+    page.goto(f"{live_server.url}/rockets/{rocket['id']}/motor")
+    to(page, "button", "off the rod")
+    page.keyboard.press("Enter")
+    told = page.get_by_text("when its last lug leaves the rod")
+    expect(told).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(told).to_be_hidden()
+
+
+def test_a_link_is_made_and_taken_back(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, person = signed_in, Person(hedda)
+    rocket = person.rocket()
+    page.goto(f"{live_server.url}/rockets/{rocket['id']}/motor")
+    to(page, "button", "Share")
+    page.keyboard.press("Enter")
+    to(page, "button", "Make a link")
+    page.keyboard.press("Space")
+    expect(page.get_by_label("Link")).to_have_value(re.compile("/s/"))
+    to(page, "button", "Take it back")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Make a link")).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_be_hidden()
+    assert person.get("/shares") == []
+
+
+def test_pages_are_turned_and_a_thing_thrown_away_taken_back(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, person = signed_in, Person(hedda)
+    rocket = person.rocket()
+    for n in range(52):
+        person.log(rocket, flown_on=f"2026-0{1 + n // 28}-{1 + n % 28:02}")
+    page.goto(f"{live_server.url}/logbook")
+    to(page, "button", "Older")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("51–52 of 52 flights")).to_be_visible()
+    to(page, "button", "Newer")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("1–50 of 52 flights")).to_be_visible()
+    last = person.get("/logbook/flights")["flights"][0]["id"]
+    page.goto(f"{live_server.url}/logbook/{last}")
+    to(page, "button", "Bin this flight")
+    page.keyboard.press("Enter")
+    to(page, "button", "Undo")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Undo")).to_be_hidden()
+    assert len(person.get("/logbook/flights?page=0")["flights"]) == 52
+
+
+def test_the_trainer_is_answered(signed_in: Page, live_server: Any) -> None:
+    page = signed_in
+    page.goto(f"{live_server.url}/training")
+    question = page.get_by_role("region", name="Question 1", exact=True)
+    expect(question).to_be_visible()
+    for _ in range(60):
+        page.keyboard.press("Tab")
+        if question.get_by_role("button").first.evaluate("element => element === document.activeElement"):
+            break
+    page.keyboard.press("Enter")
+    expect(question.get_by_role("status")).to_contain_text(re.compile("^(Yes|No)\\."))
+    to(page, "button", "Next question")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("region", name="Question 2", exact=True)).to_be_visible()
+
+
+def test_an_officer_reads_the_range_and_its_reasons(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, person = signed_in, Person(hedda)
+    hedda.groups.add(Group.objects.get_or_create(name=OFFICERS)[0])
+    rocket, day = person.rocket(), uuid.uuid4()
+    person.call("PUT", f"/launchdays/days/{day}", {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00"})
+    line = {"rocket_id": rocket["id"], "motor_key": "catalogue:C8", "delay_s": 5}
+    person.call("PUT", f"/launchdays/days/{day}/lines/{uuid.uuid4()}", line)
+    page.goto(f"{live_server.url}/launchdays/range?day=2026-04-18")
+    expect(page.get_by_role("listitem").filter(has_text="Pip")).to_contain_text("go")
+    to(page, "link", re.compile("Cards as PDF"))
