@@ -38,7 +38,7 @@ def test_hedda_watches_a_flight_lean_and_sees_where_it_may_land(page: Page, demo
     expect(page.get_by_text("1000 of 1000 flown")).to_have_count(0)
     page.get_by_role("button", name="Scatter it").click()
     expect(page.get_by_text("1000 of 1000 flown")).to_be_visible()
-    assert page.get_by_text("land inside the field").inner_text() != first
+    expect(page.get_by_text("land inside the field")).not_to_have_text(first, use_inner_text=True)
 
     # Played back and scrubbed.
     clock = page.locator("output")
@@ -71,7 +71,7 @@ def test_a_height_is_aimed_at_and_chosen(page: Page, demo: str) -> None:
     chosen = aim.locator("tbody button").first
     label = chosen.inner_text()
     chosen.click()
-    expect(page.get_by_label("The flight", exact=True).get_by_role("heading", level=2)).to_have_text(label)
+    expect(page.get_by_label("The flight", exact=True).get_by_role("heading", level=2)).to_have_text(label, use_inner_text=True)
 
 
 def test_a_field_is_drawn_and_undone_and_a_box_is_filled(page: Page, demo: str) -> None:

@@ -42,7 +42,7 @@ def test_from_design_to_plan_two_steps_and_a_scale_that_asks_for_ballast(page: P
     expect(page.get_by_text("2 of 30 steps done")).to_be_visible()
     page.get_by_role("tab", name="Diary").click()
     expect(page.get_by_label("Diary", exact=True)).to_contain_text("took 25 min")
-    assert title in page.get_by_label("Diary", exact=True).inner_text()
+    expect(page.get_by_label("Diary", exact=True)).to_contain_text(title, use_inner_text=True)
 
     # On the scale the fins were cut from the wrong wood: tail-heavy, and said at once.
     page.get_by_role("tab", name="Whole plan").click()
@@ -80,7 +80,7 @@ def test_an_evening_dragged_away_moves_the_finish(page: Page, demo: str) -> None
                 spells.first.drag_to(calendar.get_by_label("Drop a free spell here to take it away"))
             else:
                 spells.first.get_by_role("button").click()
-    expect(ready).not_to_have_text(first)
+    expect(ready).not_to_have_text(first, use_inner_text=True)
     page.get_by_role("button", name="Undo").last.click()
     page.get_by_role("tab", name="How I build").click()
     with page.expect_response(re.compile("/schools")):

@@ -35,7 +35,7 @@ def test_a_day_is_planned_a_change_taken_and_the_car_packed(page: Page, demo: st
     headline = page.get_by_role("heading", level=2)
     before = headline.inner_text()
     page.get_by_role("button", name=re.compile(": do it")).first.click()
-    expect(headline).not_to_have_text(before)
+    expect(headline).not_to_have_text(before, use_inner_text=True)
 
     # Another flight; and one that is taken off comes back.
     manifest = page.get_by_label("Manifest")

@@ -75,7 +75,7 @@ def test_type_it_drag_it_nudge_it_undo_it(signed_in: Page, live_server: Any, hed
     span.press("Tab")
     expect(page.get_by_text("'-3 mm' will not do").first).to_be_visible()
     expect(span).to_have_value("-3 mm")
-    assert sentence.inner_text() == first
+    expect(sentence).to_have_text(first, use_inner_text=True)
 
     # inches taken for millimetres are asked about
     span.fill("1.8")
@@ -92,7 +92,7 @@ def test_type_it_drag_it_nudge_it_undo_it(signed_in: Page, live_server: Any, hed
     page.mouse.move(x, y)
     page.mouse.down()
     page.mouse.move(x, y - 20, steps=6)
-    expect(sentence).not_to_have_text(first)
+    expect(sentence).not_to_have_text(first, use_inner_text=True)
     with page.expect_response(re.compile("shape/edit")) as kept:
         page.mouse.up()
     dragged = next(b["text"] for b in kept.value.json()["selected"]["boxes"] if b["field"] == "span_m")
