@@ -8,6 +8,7 @@ import pytest
 
 from tests.api.conftest import Person
 from tests.api.test_air import ground, stand
+from tests.api.test_shape import built_up
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.learnt import is_grounded, lessons_of, open_repairs
 from wobbly_fin.workshop.models import BuildEvent
@@ -140,6 +141,17 @@ def test_others_see_no_review_and_a_thrown_away_one_teaches_nothing(hedda: Perso
     assert hedda.call("DELETE", path)[0] == 204
     row = Rocket.objects.get(pk=rocket["id"])
     assert lessons_of(row) == () and not is_grounded(row)
+
+
+def test_putting_a_part_by_revives_nothing_that_was_thrown_away(hedda: Person) -> None:
+    bench = built_up(hedda)
+    part = bench.part("body_tube")
+    _, path = failed(hedda, bench.rocket)
+    decided = {"cause": "retention", "decided": True, "grounds": True, "repairs": ["mount_loose"], "parts": {part: "broke"}}
+    assert hedda.call("PUT", path, decided)[0] == 200 and hedda.call("DELETE", path)[0] == 204
+    assert hedda.call("POST", f"{path}/salvage", {"part": part, "key": str(uuid.uuid4())})[0] == 200
+    row = Rocket.objects.get(pk=bench.key)
+    assert lessons_of(row) == () and not is_grounded(row) and hedda.get(path)["cause"] == ""
 
 
 def test_a_teardown_advises_and_is_kept_by_joint(hedda: Person, rival: Person) -> None:

@@ -48,8 +48,7 @@ class Bench:
         return key
 
 
-@pytest.fixture
-def bench(hedda: Person) -> Bench:
+def built_up(hedda: Person) -> Bench:
     """A rocket built from nothing, as a person would."""
     made = Bench(hedda)
     body = made.part("body_tube")
@@ -59,6 +58,12 @@ def bench(hedda: Person) -> Bench:
     for kind in ("fin_set", "launch_lug", "anchor", "cord", "canopy"):
         made.add(kind, body)
     return made
+
+
+@pytest.fixture
+def bench(hedda: Person) -> Bench:
+    """See `built_up`."""
+    return built_up(hedda)
 
 
 def set_(part: str, field: str, text: str) -> dict[str, Any]:

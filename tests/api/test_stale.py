@@ -134,6 +134,28 @@ def test_what_is_thrown_away_comes_back_as_it_was(hedda: Person) -> None:
     assert without_versions(hedda.get(day)) == before
 
 
+def test_a_photo_sent_again_comes_out_of_the_bin_and_a_seventh_log_stays_in(hedda: Person) -> None:
+    at = things(hedda)["facts"][0]
+    photo, logs = f"{at}/photos/{uuid.uuid4()}", [uuid.uuid4() for _ in range(7)]
+
+    def send() -> int:
+        picture = SimpleUploadedFile("a.jpg", photo_bytes(), "image/jpeg")
+        return int(hedda.client.post(f"/api{photo}", {"photo": picture}).status_code)
+
+    assert send() == 200
+    before = hedda.get(f"{at}/page")["photos"]
+    assert hedda.call("DELETE", photo.replace(at, "/logbook"))[0] == 204 and hedda.get(f"{at}/page")["photos"] == []
+    assert send() == 200 and hedda.get(f"{at}/page")["photos"] == before
+
+    text = log_text(at.rpartition("/")[2])
+    for log in logs[:6]:
+        assert upload(hedda, f"{at}/logs/{log}", text)[0] == 200
+    assert hedda.call("DELETE", f"/logbook/logs/{logs[0]}")[0] == 200
+    assert upload(hedda, f"{at}/logs/{logs[6]}", text)[0] == 200
+    status, out = hedda.call("POST", f"/logbook/logs/{logs[0]}/restore")
+    assert status == 422 and "one too many" in out["message"] and len(hedda.get(f"{at}/page")["logs"]) == 6
+
+
 def photo_bytes() -> bytes:
     out = io.BytesIO()
     Image.new("RGB", (60, 40), (90, 120, 60)).save(out, "JPEG")

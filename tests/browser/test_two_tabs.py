@@ -55,7 +55,7 @@ def test_a_long_logbook_is_leafed_through(signed_in: Page, live_server: Any, hed
     signed_in.goto(f"{live_server.url}/logbook")
     expect(signed_in.get_by_text("1–50 of 53 flights")).to_be_visible()
     expect(signed_in.get_by_text("flight 52", exact=True)).to_be_visible()
-    signed_in.get_by_role("button", name="Older").click()
+    signed_in.get_by_role("button", name="Older").first.click()
     expect(signed_in.get_by_text("51–53 of 53 flights")).to_be_visible()
     expect(signed_in.get_by_text("flight 0", exact=True)).to_be_visible()
     assert "page=2" in signed_in.url
@@ -66,3 +66,51 @@ def test_a_long_logbook_is_leafed_through(signed_in: Page, live_server: Any, hed
     # Narrowing begins at the first page again.
     signed_in.get_by_label("How it went").select_option("failure")
     expect(signed_in.get_by_text("No flight is like that.")).to_be_visible()
+
+
+def test_read_outs_typed_before_somebody_elses_edit_are_not_kept_over_it(signed_in: Page, live_server: Any, hedda: User) -> None:
+    """What counts is what stood when typing began, even where the page has read the other edit meanwhile."""
+    person = Person(hedda)
+    key = person.log(person.rocket())[1]["id"]
+    path = f"/logbook/flights/{key}/readouts"
+    page = signed_in
+    page.goto(f"{live_server.url}/logbook/{key}")
+    page.get_by_role("button", name="Type them off an altimeter").click()
+    page.get_by_label("peak height").fill("480 ft")
+    assert person.call("PUT", path, {"typed": {"apogee_m": "150 m"}})[0] == 200
+    page.evaluate("window.dispatchEvent(new Event('visibilitychange'))")  # the page is looked at again: it reads anew
+    page.get_by_role("button", name="Keep the read-outs").click()
+    expect(page.get_by_text("changed elsewhere meanwhile").first).to_be_visible()
+    expect(page.get_by_label("peak height")).to_have_value("480 ft")
+    page.get_by_role("button", name="Keep the read-outs").click()
+    expect(page.get_by_role("button", name="Type them off an altimeter")).to_be_visible()
+    read = {r["name"]: r["typed"] for r in person.get(f"/logbook/flights/{key}/page")["readouts"]}
+    assert read["apogee_m"] == "480 ft"
+
+
+def test_ones_own_edits_are_nobody_elses(signed_in: Page, live_server: Any, hedda: User) -> None:
+    """Sightings begun before the read-outs were kept are kept at the first press; a key held down moves the landing place each time."""
+    person = Person(hedda)
+    key = person.log(person.rocket())[1]["id"]
+    page = signed_in
+    page.goto(f"{live_server.url}/logbook/{key}")
+    page.get_by_text("Tracked from the ground").click()
+    page.get_by_label("Seconds of fall").fill("20")
+    page.get_by_role("button", name="Type them off an altimeter").click()
+    page.get_by_label("peak height").fill("140 m")
+    page.get_by_role("button", name="Keep the read-outs").click()
+    expect(page.get_by_role("button", name="Type them off an altimeter")).to_be_visible()
+    expect(page.get_by_label("Seconds of fall")).to_have_value("20")
+    page.get_by_role("button", name="Work out the height").click()
+    expect(page.get_by_text("the time of fall").first).to_be_visible()
+    place = page.get_by_role("application", name="Choose the place")
+    place.focus()
+    before = person.get(f"/logbook/flights/{key}/page")["landed"]
+    with page.expect_response(lambda r: r.url.endswith("/landed")):
+        for _ in range(6):
+            place.press("ArrowRight")
+    expect(page.get_by_text("Take it away")).to_be_visible()
+    page.wait_for_load_state("networkidle")
+    after = person.get(f"/logbook/flights/{key}/page")["landed"]
+    assert after["x_m"] == round(before["x_m"] or before["forecast_x_m"] or 0) + 6
+    expect(page.get_by_text("changed elsewhere")).to_have_count(0)

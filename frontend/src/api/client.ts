@@ -13,12 +13,6 @@ export class ApiError extends Error {
     super(body.message);
   }
 
-  /** After an edit of what had been changed elsewhere: the version that stands, with which keeping it once more is meant. */
-  get standing(): string | undefined {
-    const version = this.body.code === 'stale' ? this.body.current?.['version'] : undefined;
-    return typeof version === 'string' ? version : undefined;
-  }
-
   /** The sentence for one box, if it is at fault. */
   of(field: string): string | undefined {
     return this.body.fields?.find((f) => f.field === field || f.field.endsWith(`.${field}`))?.message;
@@ -33,9 +27,15 @@ function cookie(name: string): string {
 /** What every write carries to show that it comes from this page. */
 export const csrfToken = (): string => cookie('csrftoken');
 
-/** The version that stands where an edit was refused for having been made of another; undefined for any other error. */
-export const standing = (error: unknown): string | undefined =>
-  error instanceof ApiError ? error.standing : undefined;
+/**
+ * After an edit of what had been changed elsewhere: the version that stands, with which keeping it once more is meant.
+ * Undefined for any other error.
+ */
+export function standing(error: unknown): string | undefined {
+  const stale = error instanceof ApiError && error.body.code === 'stale';
+  const version = stale ? error.body.current?.['version'] : undefined;
+  return typeof version === 'string' ? version : undefined;
+}
 
 const csrf: Middleware = {
   onRequest({ request }) {

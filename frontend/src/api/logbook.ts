@@ -43,6 +43,13 @@ export const useAdvice = () =>
     queryFn: () => ask(client.GET('/api/logbook/advice')),
   }));
 
+// Which version this page's own edits led to from which: what was begun before one of them is no edit of something stale.
+const led = new Map<string, string>();
+const newest = (version: string): string => {
+  const next = led.get(version);
+  return next === undefined ? version : newest(next);
+};
+
 /** A flight's page with its changes: each answers with the whole page, which then stands. */
 export function useDesk(id: () => string) {
   const known = useQueryClient();
@@ -58,7 +65,19 @@ export function useDesk(id: () => string) {
     return found;
   }
   const path = () => ({ params: { path: { key: id() } } });
-  const seen = () => asSeen(known.getQueryData<Page>(['logbook', 'page', id()])?.flight.version);
+  // One after another: a key held down must not overtake its own last edit and be taken for somebody else's.
+  let last: Promise<unknown> = Promise.resolve();
+  /** An edit of the flight as it stood at `version`; refused where somebody else has changed it since. */
+  function edit(version: string, call: (seen: ReturnType<typeof asSeen>) => Promise<Page>): Promise<Page> {
+    const mine = last.then(async () => {
+      const from = newest(version);
+      const found = await stands(call(asSeen(from)));
+      if (from && from !== found.flight.version) led.set(from, found.flight.version);
+      return found;
+    });
+    last = mine.catch(() => undefined);
+    return mine;
+  }
   return {
     keepLog: (file: File, reading: Reading) =>
       stands(
@@ -66,27 +85,29 @@ export function useDesk(id: () => string) {
           reading: JSON.stringify(reading),
         }),
       ),
-    changeLog: (log: string, reading: Reading) =>
-      stands(
-        ask(client.PUT('/api/logbook/logs/{log}', { params: { path: { log } }, body: reading, ...seen() })),
+    changeLog: (log: string, reading: Reading, version: string) =>
+      edit(version, (seen) =>
+        ask(client.PUT('/api/logbook/logs/{log}', { params: { path: { log } }, body: reading, ...seen })),
       ),
     dropLog: (log: string) =>
       stands(ask(client.DELETE('/api/logbook/logs/{log}', { params: { path: { log } } }))),
     restoreLog: (log: string) =>
       stands(ask(client.POST('/api/logbook/logs/{log}/restore', { params: { path: { log } } }))),
-    readouts: (typed: Record<string, string>) =>
-      stands(
-        ask(client.PUT('/api/logbook/flights/{key}/readouts', { ...path(), body: { typed }, ...seen() })),
+    readouts: (typed: Record<string, string>, version: string) =>
+      edit(version, (seen) =>
+        ask(client.PUT('/api/logbook/flights/{key}/readouts', { ...path(), body: { typed }, ...seen })),
       ),
-    tracking: (body: Schemas['TrackingIn']) =>
-      stands(ask(client.PUT('/api/logbook/flights/{key}/tracking', { ...path(), body, ...seen() }))),
-    landed: (body: Schemas['LandedIn']) =>
-      stands(ask(client.PUT('/api/logbook/flights/{key}/landed', { ...path(), body, ...seen() }))),
-    certification: (level: number | null) =>
-      stands(
-        ask(
-          client.PUT('/api/logbook/flights/{key}/certification', { ...path(), body: { level }, ...seen() }),
-        ),
+    tracking: (body: Schemas['TrackingIn'], version: string) =>
+      edit(version, (seen) =>
+        ask(client.PUT('/api/logbook/flights/{key}/tracking', { ...path(), body, ...seen })),
+      ),
+    landed: (body: Schemas['LandedIn'], version: string) =>
+      edit(version, (seen) =>
+        ask(client.PUT('/api/logbook/flights/{key}/landed', { ...path(), body, ...seen })),
+      ),
+    certification: (level: number | null, version: string) =>
+      edit(version, (seen) =>
+        ask(client.PUT('/api/logbook/flights/{key}/certification', { ...path(), body: { level }, ...seen })),
       ),
     photo: (file: File, title: string) =>
       stands(

@@ -65,7 +65,7 @@
 
 <section class="paper no-print p-4" aria-label="Altimeter logs">
   <h2 class="text-lg font-bold">Altimeter logs</h2>
-  {#each page.logs as log (log.id)}<KeptLog {log} {desk} {unit} />{/each}
+  {#each page.logs as log (log.id)}<KeptLog {log} {desk} {unit} version={page.flight.version} />{/each}
   <label
     class={[
       'mt-2 flex min-h-16 cursor-pointer flex-col items-center justify-center rounded border-2 border-dashed p-2 text-center',

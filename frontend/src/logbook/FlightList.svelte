@@ -10,9 +10,10 @@
   const lines = inTurns(() => flights);
 </script>
 
-<div class="paper overflow-x-auto">
-  <table class="w-full min-w-[720px]">
-    <thead>
+<!-- A table where there is room for one; on a phone each flight is a card: when, what and on what above, how high, what happened. -->
+<div class="paper">
+  <table class="w-full max-md:block">
+    <thead class="max-md:sr-only">
       <tr class="border-base-content border-b text-left text-sm">
         <th class="px-3 py-2" scope="col">Day</th>
         {#if !ofOne}<th class="px-3" scope="col">Rocket</th>{/if}
@@ -21,24 +22,26 @@
         <th class="px-3" scope="col">What happened</th>
       </tr>
     </thead>
-    <tbody>
+    <tbody class="max-md:block">
       {#each lines.shown as flight (flight.id)}
-        <tr class="border-base-300 hover:bg-base-200 border-b align-top">
-          <td class="px-3 py-2 whitespace-nowrap"
+        <tr
+          class="border-base-300 hover:bg-base-200 border-b align-top max-md:flex max-md:flex-wrap max-md:items-baseline max-md:gap-x-3 max-md:px-3 max-md:py-2"
+        >
+          <td class="whitespace-nowrap md:px-3 md:py-2"
             ><a class="link" href={p('/logbook/:id', { params: { id: flight.id } })}>{day(flight.flown_on)}</a
             ></td
           >
           {#if !ofOne}
-            <td class="px-3 py-2"
+            <td class="md:px-3 md:py-2 xl:whitespace-nowrap"
               ><a
                 class="hover:underline"
                 href={p('/rockets/:id/flights', { params: { id: flight.rocket_id } })}>{flight.rocket_name}</a
               ></td
             >
           {/if}
-          <td class="px-3 py-2 font-semibold whitespace-nowrap">{flight.label}</td>
-          <td class="px-3 py-2 whitespace-nowrap"><MissBar {flight} /></td>
-          <td class="px-3 py-2">
+          <td class="font-semibold whitespace-nowrap md:px-3 md:py-2">{flight.label}</td>
+          <td class="max-md:w-full md:px-3 md:py-2 md:whitespace-nowrap"><MissBar {flight} /></td>
+          <td class="max-md:w-full md:px-3 md:py-2">
             <span class={['font-semibold', flight.success ? 'text-success' : 'text-error']}
               >{flight.success ? '✓' : '✕'}</span
             >

@@ -96,7 +96,7 @@
           {/if}
         </section>
         <section class="paper overflow-x-auto p-4" aria-label="Read-outs">
-          {#key `${flight.id}${found.logs.length}`}<Readouts page={found} {desk} />{/key}
+          {#key flight.id}<Readouts page={found} {desk} />{/key}
           <p class="quiet mt-2 text-sm">
             Forecast of that day, frozen: {found.conditions} Core {found.core_version}. {found.changed_since.join(
               ' ',
@@ -119,7 +119,7 @@
         {#key flight.id}
           <DropLog page={found} {desk} {unit} />
           <LandedMap page={found} {desk} {unit} />
-          {#key found.tracking.baseline_m}<Tracking page={found} {desk} />{/key}
+          <Tracking page={found} {desk} />
           <details class="paper p-4" open={untrack(() => !found.typed['height'] && !found.logs.length)}>
             <summary class="cursor-pointer text-lg font-bold">The facts as told</summary>
             <label class="mt-2 block text-sm"
@@ -128,7 +128,8 @@
                 class="select select-sm ml-1 w-auto"
                 name="certification"
                 value={String(found.certification ?? '')}
-                onchange={(e) => desk.certification(Number(e.currentTarget.value) || null).catch(said)}
+                onchange={(e) =>
+                  desk.certification(Number(e.currentTarget.value) || null, found.flight.version).catch(said)}
               >
                 <option value="">no</option>
                 {#each [1, 2, 3] as level (level)}<option value={String(level)}>level {level}</option>{/each}

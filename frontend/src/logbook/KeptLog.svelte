@@ -7,9 +7,11 @@
   interface Props {
     log: Log;
     desk: Desk;
+    /** Of the flight, as shown. */
+    version: string;
     unit: { size: number; symbol: string };
   }
-  let { log, desk, unit }: Props = $props();
+  let { log, desk, version, unit }: Props = $props();
 
   let refused = $state('');
   const placed = $derived(Object.keys(log.reading.placed ?? {}).length);
@@ -18,10 +20,10 @@
     if (!log.id) return;
     const [key, before] = [log.id, log.reading];
     try {
-      await desk.changeLog(key, reading);
+      const now = await desk.changeLog(key, reading, version);
       refused = '';
       notify('The flight’s figures follow the moment.', {
-        undo: async () => void (await desk.changeLog(key, before)),
+        undo: async () => void (await desk.changeLog(key, before, now.flight.version)),
       });
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;

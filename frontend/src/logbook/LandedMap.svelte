@@ -9,7 +9,9 @@
 
   let width = $state(400);
   const height = 230;
-  const l = $derived(page.landed);
+  // What was told and not answered yet: steps by key go on from it, and it is what is drawn.
+  let told = $state<{ x_m: number | null; y_m: number | null }>();
+  const l = $derived({ ...page.landed, ...told });
   const places = $derived<Place[]>([
     ...l.outline.map((c): Place => [c[0] ?? 0, c[1] ?? 0]),
     [l.x_m ?? 0, l.y_m ?? 0],
@@ -17,14 +19,18 @@
   ]);
   const map = $derived(planOf(places, width, height, 22));
 
+  async function tell(x_m: number | null, y_m: number | null) {
+    const mine = { x_m, y_m };
+    told = mine;
+    await desk.landed(mine, page.flight.version).catch(said);
+    if (told?.x_m === x_m && told.y_m === y_m) told = undefined;
+  }
   function put(event: MouseEvent) {
     const box = (event.currentTarget as Element).getBoundingClientRect();
-    desk
-      .landed({
-        x_m: Math.round(map.east(event.clientX - box.left) * 10) / 10,
-        y_m: Math.round(map.north(event.clientY - box.top) * 10) / 10,
-      })
-      .catch(said);
+    void tell(
+      Math.round(map.east(event.clientX - box.left) * 10) / 10,
+      Math.round(map.north(event.clientY - box.top) * 10) / 10,
+    );
   }
   function nudge(event: KeyboardEvent) {
     const step = event.shiftKey ? 10 : 1;
@@ -37,7 +43,7 @@
     if (!dx && !dy) return;
     event.preventDefault();
     const [x, y] = [l.x_m ?? l.forecast_x_m ?? 0, l.y_m ?? l.forecast_y_m ?? 0];
-    desk.landed({ x_m: Math.round(x + (dx ?? 0)), y_m: Math.round(y + (dy ?? 0)) }).catch(said);
+    void tell(Math.round(x + (dx ?? 0)), Math.round(y + (dy ?? 0)));
   }
   const says = $derived(
     `The field, north up, the pad in its middle. ${l.said || 'Where it lay is not known.'} Choose the place, or move it with the arrow keys.`,
@@ -98,8 +104,7 @@
     </svg>
   </div>
   <p class="text-sm">{l.said || 'Not told yet: point at the place.'}</p>
-  {#if l.x_m !== null}<button
-      class="btn btn-ghost btn-xs no-print"
-      onclick={() => desk.landed({ x_m: null, y_m: null })}>Take it away</button
+  {#if l.x_m !== null}<button class="btn btn-ghost btn-xs no-print" onclick={() => tell(null, null)}
+      >Take it away</button
     >{/if}
 </section>

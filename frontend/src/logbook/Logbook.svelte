@@ -73,9 +73,11 @@
     {#if found.flights.length}
       <div class="mb-2"><Totals totals={found.totals} /></div>
       <Records records={found.records} />
+      <!-- Before what it turns: nobody tabs through a page of flights to reach the next. -->
+      <Pages book={found} turn={(to) => narrow('page', to)} />
       <Season flights={found.season} />
       <FlightList flights={found.flights} />
-      <Pages book={found} turn={(to) => narrow('page', to)} />
+      <div class="mt-2"><Pages below book={found} turn={(to) => narrow('page', to)} /></div>
     {:else if narrowed}
       <p class="paper p-6">No flight is like that. <a class="link" href={p('/logbook')}>Show all.</a></p>
     {:else}

@@ -8,7 +8,7 @@
   const at = $derived(off === null ? 0 : Math.max(-1, Math.min(1, off / most)));
 </script>
 
-<span class="inline-flex items-center gap-2">
+<span class="inline-flex items-center gap-x-2 max-md:flex-wrap">
   <span>{flight.said.forecast ?? '–'} → <b>{flight.said.height ?? 'not measured'}</b></span>
   {#if off !== null}
     <svg viewBox="-40 -7 80 14" class="h-3.5 w-20" aria-hidden="true">

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError } from '../api/client';
+  import { ApiError, standing } from '../api/client';
   import type { Desk, Page } from '../api/logbook';
   import Term from '../kit/Term.svelte';
 
@@ -8,6 +8,7 @@
   const start = () => Object.fromEntries(page.readouts.map((r) => [r.name, r.typed]));
   let typed = $state<Record<string, string>>(start());
   let typing = $state(false);
+  let seen = '';
   let refused = $state<ApiError>();
   const canType = [
     'apogee_m',
@@ -37,13 +38,20 @@
     event.preventDefault();
     const sent = Object.fromEntries(Object.entries(typed).filter(([name]) => canType.includes(name)));
     try {
-      await desk.readouts(sent);
+      await desk.readouts(sent, seen);
       refused = undefined;
       typing = false;
     } catch (error) {
-      if (error instanceof ApiError) refused = error;
-      else throw error;
+      if (!(error instanceof ApiError)) throw error;
+      refused = error;
+      seen = standing(error) ?? seen;
     }
+  }
+  /** From here on it is an edit of what stands now. */
+  function type() {
+    typing = true;
+    typed = start();
+    seen = page.flight.version;
   }
 </script>
 
@@ -96,9 +104,7 @@
         >Leave them</button
       >
     {:else}
-      <button type="button" class="btn btn-sm" onclick={() => ((typing = true), (typed = start()))}
-        >Type them off an altimeter</button
-      >
+      <button type="button" class="btn btn-sm" onclick={type}>Type them off an altimeter</button>
     {/if}
   </p>
 </form>

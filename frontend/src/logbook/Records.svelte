@@ -7,7 +7,7 @@
 
 {#if records.length}
   <section class="paper mb-2 px-4 py-2" aria-label="Records">
-    <dl class="flex flex-wrap gap-x-8 gap-y-1">
+    <dl class="grid grid-cols-2 gap-x-4 gap-y-1 md:flex md:flex-wrap md:gap-x-8">
       {#each records as r (r.kind)}
         <div>
           <dt class="quiet text-sm">{r.words}</dt>

@@ -14,7 +14,7 @@
   const at = $derived(places(flights));
   const marks = inTurns(() => flights, 12, 12);
   const months = $derived(monthsOf(flights));
-  const ticks = $derived(monthTicks(months.first, months.last));
+  const ticks = $derived(monthTicks(months.first, months.last, Math.min(12, Math.floor(width / 64))));
   const x = (share: number) => 14 + share * (width - 28);
   const deepest = $derived(Math.max(1, ...[...at.values()].map((v) => v.pile + 1)));
   const step = $derived(Math.min(17, (floor - 12) / deepest));

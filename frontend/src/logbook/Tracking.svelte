@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { ApiError } from '../api/client';
+  import { untrack } from 'svelte';
+  import { ApiError, standing } from '../api/client';
   import type { Desk, Page } from '../api/logbook';
   import Refused from '../kit/Refused.svelte';
   import TextBox from '../kit/TextBox.svelte';
@@ -15,17 +16,31 @@
     two: { ...blank(), ...page.tracking.stations[1] },
   });
   let told = $state(start());
+  let seen = '';
+  // Until something is typed the form follows what stands; from then on it is an edit of what stood there.
+  let stood = JSON.stringify(untrack(start));
+  $effect(() => {
+    const now = start();
+    if (JSON.stringify(untrack(() => told)) !== stood) return;
+    stood = JSON.stringify(now);
+    told = now;
+    seen = page.flight.version;
+  });
   let refused = $state<ApiError>();
   const there = $derived(page.tracking.stations.length > 0 || page.tracking.fall !== '');
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
+    const before = stood;
+    stood = JSON.stringify(told);
     try {
-      await desk.tracking({ baseline: told.baseline, stations: [told.one, told.two], fall: told.fall });
+      await desk.tracking({ baseline: told.baseline, stations: [told.one, told.two], fall: told.fall }, seen);
       refused = undefined;
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
+      stood = before;
       refused = error;
+      seen = standing(error) ?? seen;
     }
   }
 </script>

@@ -12,6 +12,7 @@ describe('the season’s line', () => {
     const { first, last } = monthsOf(flights);
     expect(last - first).toBe(2);
     expect(monthTicks(first, last).map((t) => t.words)).toEqual(['Mar 2026', 'Apr', 'May']);
+    expect(monthTicks(first, last, 2).map((t) => t.words)).toEqual(['Mar 2026', 'May']);
   });
   it('piles flights of one day up, the earlier below', () => {
     const at = places(flights);

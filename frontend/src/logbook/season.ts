@@ -14,11 +14,11 @@ export function monthsOf(flights: readonly Dated[]): { first: number; last: numb
   return { first: Math.min(...months), last: Math.max(...months) };
 }
 
-/** A month's name and where it begins, as a share of the span. */
-export function monthTicks(first: number, last: number): { share: number; words: string }[] {
+/** A month's name and where it begins, as a share of the span; every second or third where there is room for `most` alone. */
+export function monthTicks(first: number, last: number, most = 12): { share: number; words: string }[] {
   const begin = Date.UTC(Math.floor(first / 12), first % 12, 1);
   const end = Date.UTC(Math.floor((last + 1) / 12), (last + 1) % 12, 1);
-  const step = Math.max(1, Math.ceil((last - first + 1) / 12));
+  const step = Math.max(1, Math.ceil((last - first + 1) / Math.max(1, most)));
   const out = [];
   for (let m = first; m <= last; m += step) {
     const start = Date.UTC(Math.floor(m / 12), m % 12, 1);

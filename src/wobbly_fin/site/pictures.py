@@ -14,7 +14,7 @@ from django.utils import timezone
 
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.binned import Binned
-from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 
 LARGEST_BYTES = 20_000_000
 LONGEST_SIDE = 1600
@@ -85,19 +85,23 @@ def smaller(upload: "UploadedFile[Any]") -> Picture:
 def add_photo(photos: Any, key: uuid.UUID, picture: Picture, *, most: int, **facts: str) -> None:
     """Keep a picture among `photos`, a related manager, under a key the client made; the same key again does nothing twice.
 
+    One in the bin that is sent again comes out of it.
+
     Raises
     ------
     RocketryError
         For one too many.
     RefusedError
-        For a key that something else has.
+        For a key that something else has; see `under_key`.
     """
-    if photos.filter(pk=key).exists():
+    there = under_key(photos.model.everything, key, **{photos.field.attname: photos.instance.pk})
+    if there is not None and there.deleted_at is None:
         return
-    if photos.model.everything.filter(pk=key).exists():
-        raise RefusedError(409, "key_taken", "That key is taken; make a new one.")
     if photos.count() >= most:
         raise RocketryError("photo", f"is one too many; {most} are plenty here")
+    if there is not None:
+        photos.model.everything.filter(pk=key).update(deleted_at=None)
+        return
     file = ContentFile(picture.data, name=f"{key}.jpg")
     photos.create(id=key, file=file, width=picture.width, height=picture.height, at=timezone.now(), **facts)
 

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/svelte-query';
-import { ApiError, asSeen, ask, client } from '../../api/client';
+import { ApiError, asSeen, ask, client, standing } from '../../api/client';
 import type { Review, ReviewIn } from '../../api/logbook';
 import type { Link } from './board';
 
@@ -72,7 +72,7 @@ export class ReviewDesk {
       this.#latest = { ...this.#latest, ...(Object.fromEntries(back) as Partial<ReviewIn>) };
       if (!(error instanceof ApiError)) throw error;
       this.refused = error;
-      if (error.standing) {
+      if (standing(error)) {
         // Changed elsewhere: what stands there is what the next change is made to.
         const found = await ask(
           client.GET('/api/logbook/flights/{key}/review', { params: { path: { key: this.id } } }),

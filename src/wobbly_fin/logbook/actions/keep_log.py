@@ -42,8 +42,8 @@ def keep_log(
     with transaction.atomic():
         flight = flight_of(user, flight_key, lock=True)
         there = under_key(FlightLogFile.everything, key, flight_id=flight.pk)
-        if (there is None or there.deleted_at) and flight.logs.count() >= MOST_FILES:
-            raise RocketryError("file", f"is one too many; {MOST_FILES} a flight are plenty")
+        if there is None or there.deleted_at:
+            _room_for_one(flight)
         FlightLogFile.everything.update_or_create(
             id=key,
             defaults={
@@ -65,13 +65,20 @@ def change_log(user: User, key: uuid.UUID, *, columns: list[dict[str, Any]], num
 
 
 def drop_log(user: User, key: uuid.UUID, *, back: bool = False) -> Flight:
-    """Put a file in the bin, or with `back` take it out; the flight's figures follow."""
+    """Put a file in the bin, or with `back` take it out; the flight's figures follow. Raises RocketryError for one too many."""
     with transaction.atomic():
         row = _log_row(user, key, FlightLogFile.everything if back else FlightLogFile.objects)
         flight = flight_of(user, row.flight_id, lock=True)
+        if back and row.deleted_at:
+            _room_for_one(flight)
         row.deleted_at = None if back else timezone.now()
         row.save(update_fields=["deleted_at"])
         return settle(flight)
+
+
+def _room_for_one(flight: Flight) -> None:
+    if flight.logs.count() >= MOST_FILES:
+        raise RocketryError("file", f"is one too many; {MOST_FILES} a flight are plenty")
 
 
 def _log_row(user: User, key: uuid.UUID, among: Any = FlightLogFile.objects) -> FlightLogFile:

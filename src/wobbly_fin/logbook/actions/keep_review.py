@@ -82,7 +82,8 @@ def salvage(user: User, flight_key: uuid.UUID, part_key: str, key: uuid.UUID) ->
     with transaction.atomic():
         flight = flight_of(user, flight_key, lock=True)
         row, _ = Review.everything.get_or_create(flight=flight)
-        row.deleted_at = None
+        if row.deleted_at:  # one in the bin begins anew: nothing that was thrown away counts again
+            row = Review(flight=flight, salvaged=row.salvaged)
         file = read_rocket_file(flight.rocket_snapshot.content)
         part = next((p for p in file.parts if str(p.id) == part_key), None)
         if part is None or part.type not in PART_TYPES:

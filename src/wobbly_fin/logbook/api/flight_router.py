@@ -90,7 +90,7 @@ def delete_log(request: HttpRequest, log: uuid.UUID) -> FlightPageOut:
     return _page(request, drop_log(person(request), log).pk)
 
 
-@router.post("/logs/{uuid:log}/restore", response={200: FlightPageOut, 404: ErrorOut}, operation_id="restore_log")
+@router.post("/logs/{uuid:log}/restore", response={200: FlightPageOut, **_BAD}, operation_id="restore_log")
 def restore_log(request: HttpRequest, log: uuid.UUID) -> FlightPageOut:
     """Take a log out of the bin."""
     return _page(request, drop_log(person(request), log, back=True).pk)
