@@ -11,7 +11,9 @@ from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.actions.draft import draft_rocket
 from wobbly_fin.hangar.actions.save import bin_rocket, save_rocket, step_history
-from wobbly_fin.hangar.api.answers import board_out, draft_out, flight_out, rocket_out
+from wobbly_fin.hangar.api.answers import draft_out, rocket_out
+from wobbly_fin.hangar.api.board_answers import board_out
+from wobbly_fin.hangar.api.flight_answers import flight_out
 from wobbly_fin.hangar.api.schemas import BoardOut, DraftIn, FlightOut, RocketDraftOut, RocketFileIn, RocketOut
 from wobbly_fin.hangar.board import board_of, judge_one, load_of, question_of
 from wobbly_fin.hangar.flown import with_flights

@@ -1,0 +1,110 @@
+"""One flight as an answer: path, events, and what there is to say of it."""
+
+from dataclasses import asdict, replace
+
+from wobbly_fin.formats.answers import assert_finite, flight_answer, trial_answer
+from wobbly_fin.hangar.api.schemas import (
+    EventOut,
+    FeatureOut,
+    FlightOut,
+    GroundOut,
+    TestOut,
+)
+from wobbly_fin.hangar.board import Load, Question, ready
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.choosing import Candidate
+from wobbly_fin.rocketry.choosing.explain import (
+    delay_sentence,
+)
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight import Flight, fly
+from wobbly_fin.rocketry.flight.explain import events, lame_sentence, notes, said_flight, staging_notes
+from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flight.path import sample_path
+from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD_BAND
+from wobbly_fin.rocketry.learning.band import height_band
+from wobbly_fin.rocketry.learning.explain import band_sentence
+from wobbly_fin.rocketry.units.display import show_range
+
+
+def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
+    """One flight with its path, events and sentences."""
+    motor, site, units = candidate.motor, asked.now.site, asked.units
+    taught = asked.situation.taught
+    flight, trace = fly_traced(ready(asked, load), taught.as_pushed(motor), taught.real_delay_s(motor, candidate.delay_s), site)
+    path = sample_path(trace) if flight.lifted else None
+    band = None
+    if flight.lifted and not asked.cd_known and asked.file.is_quick and not asked.learnt.flights:
+        ends = [fly(asked.file.to_rocket(cd), motor, None, site).apogee_altitude_m or 0.0 for cd in USUAL_CD_BAND]
+        band = sorted(ends)
+    rigid = isinstance(asked.rocket, RigidRocket)
+    length = asked.rocket.layout.length_m if isinstance(asked.rocket, RigidRocket) else 0.0
+    top = max(flight.apogee_altitude_m or 0.0, 10.0)
+    out = FlightOut(
+        label=candidate.label,
+        delay_s=candidate.delay_s,
+        verdict=candidate.verdict,
+        tests=[TestOut(**trial_answer(t, units)) for t in candidate.tests],
+        lifted=flight.lifted,
+        figures=flight_answer(flight),
+        said=said_flight(flight, units),
+        events=[EventOut(**asdict(e)) for e in events(flight, units)],
+        time_s=path.time_s.round(4).tolist() if path else [],
+        altitude_m=path.altitude_m.round(3).tolist() if path else [],
+        speed_m_s=path.speed_m_s.round(3).tolist() if path else [],
+        acceleration_m_s2=path.acceleration_m_s2.round(2).tolist() if path else [],
+        x_m=path.x_m.round(2).tolist() if path else [],
+        y_m=path.y_m.round(2).tolist() if path else [],
+        axis=path.axis.round(3).tolist() if path else [],
+        rigid=rigid,
+        length_m=length,
+        wind=[[round(z, 1), *(round(w, 2) for w in site.wind_at_m_s(z))] for z in (2.0, *(top * i / 8 for i in range(1, 9)))],
+        ground=_ground_out(asked),
+        notes=[*notes(flight, units), *_staging(asked, load, candidate, flight), *_lame(asked, load, candidate, flight)],
+        delay_sentence=delay_sentence(candidate),
+        height_band_m=band,
+        height_band=show_range(band[0], band[1], "height", units) if band else None,
+        learnt_band=_learnt_band(asked, load) if flight.lifted else None,
+    )
+    assert_finite(out.figures)
+    return out
+
+
+def _learnt_band(asked: Question, load: Load) -> str | None:
+    """The next height with how sure its flights make it; None where none was measured."""
+    if not asked.learnt.flights:
+        return None
+    plain = asked.file.to_rocket(boosters=load.boosters) if load.boosters else asked.file.to_rocket()
+    found = height_band(plain, load.motor, asked.now.site, asked.learnt)
+    return band_sentence(found, asked.units) if found is not None else None
+
+
+def _staging(asked: Question, load: Load, candidate: Candidate, flight: Flight) -> list[str]:
+    rocket = ready(asked, load)
+    if not isinstance(rocket, RigidRocket) or not rocket.boosters or not flight.lifted:
+        return []
+    late = fly(replace(rocket, lights_after_s=1.0), candidate.motor, candidate.delay_s, asked.now.site)
+    return staging_notes(flight, late, rocket.gaps_m(candidate.motor), asked.units)
+
+
+def _lame(asked: Question, load: Load, candidate: Candidate, flight: Flight) -> list[str]:
+    """What one motor of the lowest cluster failing to light would do."""
+    rocket = ready(asked, load)
+    if not isinstance(rocket, RigidRocket) or rocket.motors_in(len(rocket.airframe.stages) - 1) < 2 or not flight.lifted:
+        return []
+    try:
+        lame = fly(replace(rocket, dead=1), candidate.motor, candidate.delay_s, asked.now.site)
+    except RocketryError:
+        return []
+    return [lame_sentence(lame, asked.units)]
+
+
+def _ground_out(asked: Question) -> GroundOut | None:
+    now = asked.now
+    if now.ground is None or now.field is None or not now.ground.outline:
+        return None
+    return GroundOut(
+        name=now.field.name,
+        outline=[list(c) for c in now.ground.outline],
+        features=[FeatureOut(kind=f.kind, name=f.name, points=[list(p) for p in f.points]) for f in now.ground.features],
+    )
