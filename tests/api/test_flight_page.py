@@ -207,3 +207,15 @@ def test_the_batch_in_the_box_is_the_one_reckoned_with(hedda: Person) -> None:
         return out["figures"]["ejection"]["time_s"] - out["figures"]["burnout_time_s"]
 
     assert next_delay_s("K7") > next_delay_s("M2") + 0.3
+
+
+def test_setting_the_facts_right_leaves_the_typed_read_outs(hedda: Person) -> None:
+    rocket = hedda.rocket()
+    at = f"/logbook/flights/{hedda.log(rocket)[1]['id']}"
+    hedda.call("PUT", f"{at}/readouts", {"typed": {"apogee_m": "150 m", "max_speed_m_s": "60 m/s"}})
+    before = {r["name"]: r["typed"] for r in hedda.get(f"{at}/page")["readouts"]}
+    facts = {"rocket_id": rocket["id"], "motor_key": "catalogue:C8", "delay_s": 5, "flown_on": "2026-05-01", "opening": "at_apogee", "landing": "safe"}  # fmt: skip
+    assert hedda.call("PUT", at, facts | {"remarks": "set right"})[0] == 200
+    assert {r["name"]: r["typed"] for r in hedda.get(f"{at}/page")["readouts"]} == before and before["apogee_m"] == "150 m"
+    assert hedda.call("PUT", at, facts | {"height": "140 m"})[0] == 200 and hedda.call("PUT", at, facts)[0] == 200
+    assert "height" not in hedda.get(at)["typed"], "a height taken away is gone"

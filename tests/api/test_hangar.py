@@ -162,3 +162,13 @@ def test_the_hangar_costs_the_same_queries_however_many_rockets(hedda: Person) -
 
 def test_an_empty_hangar_can_load_an_example(hedda: Person) -> None:
     assert len(hedda.call("POST", "/hangar/example")[1]) == 3
+
+
+def test_what_the_form_has_no_box_for_outlives_it(hedda: Person) -> None:
+    rocket = hedda.rocket()
+    path = f"/hangar/rockets/{rocket['id']}"
+    document = rocket["document"] | {"kit": [{"text": "body tube", "count": 1}], "payload": {"mass_kg": 0.06, "stands_n": 40.0}}
+    assert hedda.call("PUT", path, document, **{"If-Match": "1"})[0] == 200
+    drafted = hedda.call("POST", "/hangar/drafts", {"typed": PIP | {"mass": "91 g"}, "rocket_id": rocket["id"]})[1]["document"]
+    assert drafted["kit"][0]["text"] == "body tube" and drafted["payload"]["mass_kg"] == 0.06
+    assert hedda.call("PUT", path, drafted, **{"If-Match": "2"})[0] == 200

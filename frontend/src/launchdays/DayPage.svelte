@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiError, standing } from '../api/client';
+  import { ApiError, standing, type Schemas } from '../api/client';
   import {
     askWeather,
     dropLine,
@@ -76,10 +76,10 @@
             : undefined;
     if (then) void change(() => keepLine(id, line.id, then));
   }
-  async function drop(line: PlanLine) {
-    if (await change(() => dropLine(id, line.id)))
-      notify(`${line.rocket} with ${line.label} is off the manifest.`, {
-        undo: async () => void (await change(() => keepLine(id, line.id, bodyOf(line)))),
+  async function drop(line: string, what: string, back: Schemas['ManifestLineIn']) {
+    if (await change(() => dropLine(id, line)))
+      notify(`${what} is off the manifest.`, {
+        undo: async () => void (await change(() => keepLine(id, line, back))),
       });
   }
 </script>
@@ -149,9 +149,25 @@
             {busy}
             pointed={pointed === line.id}
             ontake={() => take(line)}
-            ondrop={() => drop(line)}
+            ondrop={() => drop(line.id, `${line.rocket} with ${line.label}`, bodyOf(line))}
             onpoint={(on) => (pointed = on ? line.id : '')}
           />
+        {/each}
+        {#each found.broken as line (line.id)}
+          <article class="paper border-error flex flex-wrap items-baseline gap-x-3 border-l-4 px-4 py-2">
+            <h3 class="font-display text-lg font-bold">
+              <a class="link" href={p('/rockets/:id/shape', { params: { id: line.rocket_id } })}
+                >{line.rocket}</a
+              >
+            </h3>
+            <p class="text-error min-w-0 flex-1 basis-60 font-semibold">✕ {line.say}</p>
+            <button
+              class="btn btn-ghost btn-sm"
+              disabled={busy}
+              aria-label={`Take off ${line.rocket}`}
+              onclick={() => drop(line.id, line.rocket, line.body)}>✕</button
+            >
+          </article>
         {/each}
         <AddLine {busy} onadd={(body) => change(() => keepLine(id, crypto.randomUUID(), body))} />
       </section>

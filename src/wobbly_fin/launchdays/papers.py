@@ -48,7 +48,6 @@ def _sheet(canvas: Any, plan: DayPlan) -> None:
         canvas.drawString(18 * _MM, y - 11 * _MM, latin(f"Weather: {plan.forecast.source}{note}"))
     y -= 20 * _MM
     for planned in plan.lines:
-        assert planned.ruling is not None
         canvas.setFont("Helvetica-Bold", 11)
         canvas.drawString(18 * _MM, y, latin(f"{clock(planned.hour)}   {planned.rocket_name}   {planned.ruling.candidate.label}"))
         canvas.setFont("Helvetica", 9)
@@ -59,13 +58,17 @@ def _sheet(canvas: Any, plan: DayPlan) -> None:
         if y < 25 * _MM:
             canvas.showPage()
             y = _A4[1] - 20 * _MM
+    canvas.setFont("Helvetica", 9)
+    for broken in plan.broken:
+        for text in _wrapped(f"{broken.row.rocket.name} cannot be flown: {broken.why}", 105):
+            canvas.drawString(18 * _MM, y, latin(text))
+            y -= 4.4 * _MM
     canvas.setFont("Helvetica-Oblique", 8)
     canvas.drawString(18 * _MM, 12 * _MM, "Advice only: the motor maker's sheet, your local code and the range officer decide.")
 
 
 def _card(canvas: Any, plan: DayPlan, planned: Planned, home: str, top: float) -> None:
     ruling = planned.ruling
-    assert ruling is not None
     left, width, height = 18 * _MM, 174 * _MM, 84 * _MM
     canvas.setLineWidth(0.8)
     canvas.rect(left, top - height, width, height)
@@ -94,7 +97,6 @@ def _card(canvas: Any, plan: DayPlan, planned: Planned, home: str, top: float) -
 
 def _list(canvas: Any, plan: DayPlan, planned: Planned) -> None:
     """One flight's checklist, a box before every line; a hold has two."""
-    assert planned.ruling is not None
     foot, stage = 16 * _MM, ""
     y = 0.0
     for item in checklist(loadout_for(plan, planned)):

@@ -1,6 +1,6 @@
 """A launch day in the core's terms: each line flown in its hour, ruled on, put in order."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 
 from django.contrib.auth.models import User
 from django.http import Http404
@@ -15,7 +15,8 @@ from wobbly_fin.rocketry.airframe.guide import guided_travel_m
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.codes import RangeCode, code_of
-from wobbly_fin.rocketry.choosing.situation import NOTHING_TAUGHT, Flyer, Situation, Taught
+from wobbly_fin.rocketry.choosing.situation import Flyer, Situation, Taught
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import lesson_sentence
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import Site
@@ -37,19 +38,32 @@ _MOST_OTHERS = 8  # motors of the box tried in place of one that does not go
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Planned:
-    """A line with everything said of it. `broken`: why it could not even be flown."""
+class Ready:
+    """A line in the core's terms."""
 
     row: ManifestLine
     rocket_name: str
-    line: Line | None
+    line: Line
     layout: Layout | None
     file: RocketFile
+    taught: Taught
+    grounded: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Planned(Ready):
+    """A line in its hour, ruled on."""
+
     hour: float
-    ruling: Ruling | None
-    broken: str = ""
-    taught: Taught = NOTHING_TAUGHT
-    grounded: bool = False
+    ruling: Ruling
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Broken:
+    """A line that cannot even be flown, and why: its rocket or motor was changed or thrown away since it was put down."""
+
+    row: ManifestLine
+    why: str
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -62,6 +76,7 @@ class DayPlan:
     ground: Field | None
     order: DayOrder
     lines: tuple[Planned, ...]
+    broken: tuple[Broken, ...]
     hours: tuple[float, ...]
     context: "_Context"
 
@@ -103,21 +118,28 @@ def plan_of(user: User, day: LaunchDay, *, now: HourlyWeather | None = None, cha
         Look for the nearest change of what does not go.
     """
     context = _Context.of(user, day)
-    rows = list(day.lines.select_related("rocket").filter(rocket__deleted_at__isnull=True))
-    ready = [_ready(context, row) for row in rows]
+    ready: list[Ready] = []
+    broken: list[Broken] = []
+    for row in day.lines.select_related("rocket"):
+        found = _ready(context, row)
+        if isinstance(found, Ready):
+            ready.append(found)
+        else:
+            broken.append(found)
     hours = places(day.opens, day.closes)
-    told = [r.told_hour for r in rows if r.told_hour is not None]
+    told = [r.row.told_hour for r in ready if r.row.told_hour is not None]
     every = tuple(sorted({*hours, *told}))
-    lines = {str(p.row.pk): p for p in ready}
+    lines = {str(r.row.pk): r for r in ready}
 
     def cost(key: str, hour: float) -> float:
         return _cost(context, lines[key], hour)
 
-    order = order_day([Wish(key=str(r.pk), rocket=str(r.rocket_id), told_hour=r.told_hour) for r in rows], every, cost)
+    wishes = [Wish(key=key, rocket=str(r.row.rocket_id), told_hour=r.row.told_hour) for key, r in lines.items()]
+    order = order_day(wishes, every, cost)
     at = {s.key: s.hour for s in order.slots}
-    ruled = [_ruled(context, replace(p, hour=at.get(str(p.row.pk), day.opens)), now, changes) for p in ready]
+    ruled = [_ruled(context, r, at.get(key, day.opens), now, changes) for key, r in lines.items()]
     return DayPlan(
-        day=day, code=context.code, forecast=context.forecast, ground=context.ground, order=order, hours=every, context=context,
+        day=day, broken=tuple(broken), code=context.code, forecast=context.forecast, ground=context.ground, order=order, hours=every, context=context,
         lines=tuple(sorted(ruled, key=lambda p: (str(p.row.pk) not in at, p.hour))),
     )  # fmt: skip
 
@@ -152,19 +174,30 @@ class _Context:
         )  # fmt: skip
 
 
-def _ready(context: _Context, row: ManifestLine) -> Planned:
-    file, line = line_of(context.user, row)
-    layout = None if file.is_quick else lay_out(file.to_airframe())
-    return Planned(
-        row=row, rocket_name=row.rocket.name, line=line, layout=layout, file=file, hour=0.0, ruling=None,
-        taught=taught_of(row.rocket, context.delays), grounded=is_grounded(row.rocket),
-    )  # fmt: skip
+def _ready(context: _Context, row: ManifestLine) -> Ready | Broken:
+    """One line that cannot be flown must not take the others' day away."""
+    try:
+        file, line = line_of(context.user, row)
+        layout = None if file.is_quick else lay_out(file.to_airframe())
+        ready = Ready(
+            row=row, rocket_name=row.rocket.name, line=line, layout=layout, file=file, taught=taught_of(row.rocket, context.delays),
+            grounded=is_grounded(row.rocket),
+        )  # fmt: skip
+        rule(line, situation_of(context, ready, None), context.code, context.rules)
+    except RocketryError as error:
+        return Broken(row=row, why=f"{error.name} {error.message}")
+    return ready
 
 
 def line_of(user: User, row: ManifestLine) -> tuple[RocketFile, Line]:
-    """Its rocket, as last weighed, with its motor."""
+    """Its rocket, as last weighed, with its motor; raises RocketryError where it has none of them any more, or they do not go together."""
+    if row.rocket.deleted_at is not None:
+        raise RocketryError("rocket", f"is in the bin: take {row.rocket.name} out of it, or this flight off the manifest")
     file = _as_weighed(read_rocket_file(row.rocket.document), row)
-    load = load_of(user, row.motor_key)
+    try:
+        load = load_of(user, row.motor_key)
+    except Http404:
+        raise RocketryError("motor", "is on your shelf no more: choose another, or take it out of the bin") from None
     return file, Line(
         rocket=varied(file.to_rocket(), learnt_of(row.rocket).cd_factor),
         mounts=file.to_mounts(),
@@ -194,7 +227,6 @@ CLOUD_RUNS = 300
 def cloud_of(plan: DayPlan, planned: Planned) -> Cloud:
     """Where one line may land in its hour, gusts and all."""
     context = plan.context
-    assert planned.line is not None
     weather = context.forecast.at(planned.hour) if context.forecast else None
     situation = situation_of(context, planned, weather)
     gusty = replace(situation.site, gustiness=weather.gustiness if weather else "calm")
@@ -204,7 +236,7 @@ def cloud_of(plan: DayPlan, planned: Planned) -> Cloud:
     return scatter(Scatter(vehicle=vehicle, delay_s=delay_s, site=gusty, runs=CLOUD_RUNS))
 
 
-def situation_of(context: _Context, planned: Planned, weather: HourlyWeather | None) -> Situation:
+def situation_of(context: _Context, planned: Ready, weather: HourlyWeather | None) -> Situation:
     """Where and when a line flies: the field in that hour, its rod as the rocket has it and leaning as told."""
     # In the hour's mean wind: one draw of gusts would make a verdict a matter of luck. The cloud of landings has the gusts.
     site = replace(site_at(context.site, weather), gustiness="calm") if weather is not None else context.site
@@ -221,38 +253,38 @@ def situation_of(context: _Context, planned: Planned, weather: HourlyWeather | N
     )
 
 
-def _cost(context: _Context, planned: Planned, hour: float) -> float:
+def _cost(context: _Context, planned: Ready, hour: float) -> float:
     """How ill an hour suits a line: what fails weighs most, then how little is to spare."""
-    assert planned.line is not None
     weather = context.forecast.at(hour) if context.forecast else None
     ruling = rule(planned.line, situation_of(context, planned, weather), context.code, context.rules)
     wind = (weather.wind_m_s / context.code.wind_max_m_s) if weather is not None else 0.0
     return len(ruling.against) + 0.5 * max(0.0, 1.0 - ruling.candidate.margin) + 0.2 * wind
 
 
-def _ruled(context: _Context, planned: Planned, now: HourlyWeather | None, changes: bool) -> Planned:
-    assert planned.line is not None
-    weather = now or (context.forecast.at(planned.hour) if context.forecast else None)
-    situation = situation_of(context, planned, weather)
-    if not changes:
-        return replace(planned, ruling=rule(planned.line, situation, context.code, context.rules))
-    mount = planned.line.mounts[0]
-    others = [m for m in context.box if abs(m.diameter_m - mount.diameter_m) < 1e-3 and m.length_m <= mount.max_length_m + 1e-4]
-    ruling = judge_line(
-        planned.line,
-        situation,
-        context.code,
-        context.rules,
-        others=others[:_MOST_OTHERS],
-        forecast=context.open_hours,
-        hour=planned.hour,
-    )
-    return replace(planned, ruling=ruling)
+def _ruled(context: _Context, ready: Ready, hour: float, now: HourlyWeather | None, changes: bool) -> Planned:
+    weather = now or (context.forecast.at(hour) if context.forecast else None)
+    situation = situation_of(context, ready, weather)
+    if changes:
+        mount = ready.line.mounts[0]
+        others = [
+            m for m in context.box if abs(m.diameter_m - mount.diameter_m) < 1e-3 and m.length_m <= mount.max_length_m + 1e-4
+        ]
+        ruling = judge_line(
+            ready.line,
+            situation,
+            context.code,
+            context.rules,
+            others=others[:_MOST_OTHERS],
+            forecast=context.open_hours,
+            hour=hour,
+        )
+    else:
+        ruling = rule(ready.line, situation, context.code, context.rules)
+    return Planned(**{f.name: getattr(ready, f.name) for f in fields(ready)}, hour=hour, ruling=ruling)
 
 
 def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
     """What its checklist and the car are composed from."""
-    assert planned.line is not None and planned.ruling is not None
     recovery = None if planned.file.is_quick else planned.file.to_recovery_plan()
     bore = None
     if planned.layout is not None:
@@ -283,7 +315,6 @@ GRID_FROM_DEG = tuple(45.0 * n for n in range(8))
 def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[Verdict]]:
     """Verdicts of one line over wind speeds × directions, for a phone without a network. Rows are speeds."""
     context = plan.context
-    assert planned.line is not None
     rows = []
     for speed in GRID_SPEEDS_M_S:
         row = []

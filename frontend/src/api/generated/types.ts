@@ -6786,6 +6786,27 @@ export interface components {
             told: number;
         };
         /**
+         * BrokenLineOut
+         * @description A line that cannot even be flown, and why.
+         */
+        BrokenLineOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Rocket */
+            rocket: string;
+            /** Say */
+            say: string;
+            body: components["schemas"]["ManifestLineIn"];
+        };
+        /**
          * DayChoiceOut
          * @description One of several.
          */
@@ -6837,6 +6858,8 @@ export interface components {
             left_out: number;
             /** Lines */
             lines: components["schemas"]["ManifestLineOut"][];
+            /** Broken */
+            broken: components["schemas"]["BrokenLineOut"][];
             /** Hours */
             hours: components["schemas"]["WeatherHourOut"][];
             /** Weather */
@@ -6854,6 +6877,31 @@ export interface components {
             codes: components["schemas"]["DayChoiceOut"][];
             /** Schools */
             schools: components["schemas"]["DayChoiceOut"][];
+        };
+        /**
+         * ManifestLineIn
+         * @description A flight on the manifest; `told_hour` as typed, empty: the day decides.
+         */
+        ManifestLineIn: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Motor Key */
+            motor_key: string;
+            /** Delay S */
+            delay_s?: number | null;
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
+            /**
+             * Told Hour
+             * @default
+             */
+            told_hour: string;
         };
         /**
          * ManifestLineOut
@@ -7022,31 +7070,6 @@ export interface components {
             own_typed?: {
                 [key: string]: string;
             } | null;
-        };
-        /**
-         * ManifestLineIn
-         * @description A flight on the manifest; `told_hour` as typed, empty: the day decides.
-         */
-        ManifestLineIn: {
-            /**
-             * Rocket Id
-             * Format: uuid
-             */
-            rocket_id: string;
-            /** Motor Key */
-            motor_key: string;
-            /** Delay S */
-            delay_s?: number | null;
-            /**
-             * Tilt Deg
-             * @default 0
-             */
-            tilt_deg: number;
-            /**
-             * Told Hour
-             * @default
-             */
-            told_hour: string;
         };
         /**
          * ForecastIn
@@ -12838,6 +12861,24 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -121,20 +121,24 @@ def _assemble(typed: dict[str, str], out: Draft, existing: RocketFile | None) ->
         ),
     ]  # fmt: skip
     if "canopy_diameter" in si:
-        parts.append(
-            CanopyPart(
-                id=old_canopy.id if old_canopy else uuid.uuid4(), parent=body_id, kind=typed.get("canopy_kind") or "flat",  # type: ignore[arg-type]
-                diameter_m=si["canopy_diameter"], spill_hole_m=si.get("spill_hole", 0.0),
-            )
-        )  # fmt: skip
-    file = RocketFile(
-        name=typed["name"],
-        stages=[StageDocument(id=existing.stages[0].id if existing else uuid.uuid4(), parts=parts)],
-        rod_length_m=si.get("rod_length"),
-        printed_motors=_labels(typed),
-        remarks=typed.get("remarks", ""),
-        typed={box: text for box, text in typed.items() if text.strip() and box not in ("name", "remarks")},
-    )
+        aloft = {
+            "kind": typed.get("canopy_kind") or "flat",
+            "diameter_m": si["canopy_diameter"],
+            "spill_hole_m": si.get("spill_hole", 0.0),
+        }
+        old = old_canopy.model_dump(mode="json") if old_canopy else {"id": uuid.uuid4(), "parent": body_id}
+        parts.append(CanopyPart(**old | aloft))
+    told: dict[str, Any] = {
+        "name": typed["name"],
+        "stages": [StageDocument(id=existing.stages[0].id if existing else uuid.uuid4(), parts=parts)],
+        "rod_length_m": si.get("rod_length"),
+        "printed_motors": _labels(typed),
+        "remarks": typed.get("remarks", ""),
+        "typed": {box: text for box, text in typed.items() if text.strip() and box not in ("name", "remarks")},
+    }
+    # What this form has no box for stays: a payload, a kit's list, how it is let down.
+    aside = existing.model_dump(mode="json", exclude=set(told)) if existing else {}
+    file = RocketFile(**aside, **told)
     try:
         out.file = file.check()
     except RocketryError as error:

@@ -7,10 +7,11 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
+from django.http import Http404
 from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
-from wobbly_fin.launchdays.models import DayEvent, LaunchDay
+from wobbly_fin.launchdays.models import DayEvent, LaunchDay, ManifestLine
 from wobbly_fin.launchdays.plan import day_of, line_of
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
 from wobbly_fin.rocketry.errors import RocketryError
@@ -52,7 +53,8 @@ def record(user: User, day_key: uuid.UUID, events: list[Told], *, sent_at: datet
     day = day_of(user, day_key)
     skew = (timezone.now() - sent_at).total_seconds()
     offset = datetime.timedelta(seconds=skew if abs(skew) > SKEW_S else 0.0)
-    lines = {line.pk for line in day.lines.all()}
+    # One taken off the manifest meanwhile may well have flown: a phone out of reach could not know.
+    lines = {line.pk: line for line in ManifestLine.everything.filter(day=day).select_related("rocket")}
     kept, refused = [], []
     for told in events:
         try:
@@ -60,17 +62,23 @@ def record(user: User, day_key: uuid.UUID, events: list[Told], *, sent_at: datet
             kept.append(told.id)
         except RocketryError as error:
             refused.append((told.id, f"{error.name}: {error.message}"))
+        except Http404:
+            why = "rocket or motor: is yours no more, or in the bin. Take it out of there and log the flight by hand"
+            refused.append((told.id, f"{why}; this phone said: {_said(told)}"))
     return Kept(kept=tuple(kept), refused=tuple(refused), skew_s=skew)
 
 
-def _keep(user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, device: str, lines: set[uuid.UUID]) -> None:
+def _keep(
+    user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, device: str, lines: dict[uuid.UUID, ManifestLine]
+) -> None:
     if told.kind not in KINDS:
         raise RocketryError("kind", f"{told.kind!r} is nothing that happens at a field; one of {', '.join(KINDS)}")
     if told.line is not None and told.line not in lines:
-        raise RocketryError("line", "is on this day's manifest no more")
+        raise RocketryError("line", "was never on this day's manifest")
+    line = lines[told.line] if told.line is not None else None
     facts = dict(told.facts or {})
     if told.kind == "weighed":
-        facts |= _weighed(user, day, told)
+        facts |= _weighed(user, line, told)
     with transaction.atomic():
         before = DayEvent.objects.filter(pk=told.id).first()
         if before is not None:
@@ -83,13 +91,12 @@ def _keep(user: User, day: LaunchDay, told: Told, offset: datetime.timedelta, de
         )  # fmt: skip
         if told.kind == "told":
             _not_told_before(day, told)
-            _log(user, day, told, timezone.localdate(told.at + offset))
+            _log(user, line, told, timezone.localdate(told.at + offset))
 
 
-def _weighed(user: User, day: LaunchDay, told: Told) -> dict[str, float]:
+def _weighed(user: User, row: ManifestLine | None, told: Told) -> dict[str, float]:
     """Mass and balance point as typed, motors in, either or both; kept without them. Raises RocketryError. [kg], [m]"""
     facts = told.facts or {}
-    row = day.lines.select_related("rocket").filter(pk=told.line).first() if told.line is not None else None
     if row is None:
         raise RocketryError("line", "is missing: which rocket was weighed?")
     system = units_of(preferences_of(user)).system
@@ -109,18 +116,21 @@ def _not_told_before(day: LaunchDay, told: Told) -> None:
     """A flight ends once: another phone's word on it is refused, and said back so that nothing of it is lost."""
     first = day.events.filter(kind="told", line_id=told.line).exclude(pk=told.id).first()
     if first is not None and told.line is not None:
-        said = ", ".join(str(v).replace("_", " ") for v in (told.facts or {}).values() if v)
         raise RocketryError(
             "flight",
             f"was told already at {timezone.localtime(first.at):%H:%M} by {first.device or 'another phone'}; this one said: "
-            f"{said}. Correct it in the logbook, or put a second flight on the manifest",
+            f"{_said(told)}. Correct it in the logbook, or put a second flight on the manifest",
         )
 
 
-def _log(user: User, day: LaunchDay, told: Told, flown_on: datetime.date) -> None:
+def _said(told: Told) -> str:
+    """What a phone told, in words: what cannot be kept is said back."""
+    return ", ".join(str(v).replace("_", " ")[:200] for v in (told.facts or {}).values() if v) or told.kind.replace("_", " ")
+
+
+def _log(user: User, line: ManifestLine | None, told: Told, flown_on: datetime.date) -> None:
     """What happened goes into the logbook under the event's own key, on the day it was told: sent twice it is logged once."""
     facts = told.facts or {}
-    line = day.lines.filter(pk=told.line).first() if told.line is not None else None
     if line is None:
         raise RocketryError("line", "is missing: which flight was it?")
     log_flight(

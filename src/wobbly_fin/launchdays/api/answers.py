@@ -4,6 +4,7 @@ from django.contrib.auth.models import User
 
 from wobbly_fin.launchdays.actions.record import disputes_of, ticks_of
 from wobbly_fin.launchdays.api.schemas import (
+    BrokenLineOut,
     CarOut,
     CarriedOut,
     CarShelfOut,
@@ -11,6 +12,7 @@ from wobbly_fin.launchdays.api.schemas import (
     ChecklistOut,
     DayChoiceOut,
     DayPlanOut,
+    ManifestLineIn,
     ManifestLineOut,
     RangeCodeOut,
     RuleBoxOut,
@@ -60,10 +62,20 @@ def plan_out(plan: DayPlan) -> DayPlanOut:
         opens=clock(day.opens),
         closes=clock(day.closes),
         school=day.school,
-        headline=_headline(lines, len(plan.order.left_out), plan.order.room),
+        headline=_headline(lines, len(plan.order.left_out), len(plan.broken), plan.order.room),
         room=plan.order.room,
         left_out=len(plan.order.left_out),
         lines=lines,
+        broken=[
+            BrokenLineOut(
+                id=b.row.pk, rocket_id=b.row.rocket_id, rocket=b.row.rocket.name, say=f"Cannot be flown: {b.why}.",
+                body=ManifestLineIn(
+                    rocket_id=b.row.rocket_id, motor_key=b.row.motor_key, delay_s=b.row.delay_s, tilt_deg=b.row.tilt_deg,
+                    told_hour=clock(b.row.told_hour) if b.row.told_hour is not None else "",
+                ),
+            )
+            for b in plan.broken
+        ],
         hours=[
             WeatherHourOut(
                 hour=h.hour, clock=clock(h.hour), wind_m_s=h.wind_m_s, gust_m_s=h.gust_m_s, from_deg=h.from_deg,
@@ -84,8 +96,8 @@ def plan_out(plan: DayPlan) -> DayPlanOut:
     )  # fmt: skip
 
 
-def _headline(lines: list[ManifestLineOut], left_out: int, room: int) -> str:
-    if not lines:
+def _headline(lines: list[ManifestLineOut], left_out: int, broken: int, room: int) -> str:
+    if not lines and not broken:
         return f"Nothing on the manifest yet; the hours hold {room} flights."
     go = sum(line.verdict == "go" for line in lines)
     change = sum(line.verdict == "go_with" for line in lines)
@@ -97,19 +109,19 @@ def _headline(lines: list[ManifestLineOut], left_out: int, room: int) -> str:
         parts.append(f"{stay} {'stays' if stay == 1 else 'stay'} at home")
     if left_out:
         parts.append(f"{left_out} found no hour")
+    if broken:
+        parts.append(f"{broken} cannot be flown as {'it is' if broken == 1 else 'they are'}")
     return ", ".join(parts) + "."
 
 
 def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> ManifestLineOut:
     row, ruling, units = planned.row, planned.ruling, plan.units
-    assert ruling is not None
     flight, change = ruling.candidate.flight, ruling.change
     landing = (
         None
         if flight.landing_x_m is None or flight.landing_y_m is None
         else [round(flight.landing_x_m, 1), round(flight.landing_y_m, 1)]
     )
-    assert planned.line is not None
     balance = balance_m(planned.line.ready, planned.line.motor)
     return ManifestLineOut(
         id=row.pk,
@@ -148,7 +160,6 @@ def checklist_out(plan: DayPlan, planned: Planned) -> ChecklistOut:
     ticked = ticks_of(plan.day).get(str(planned.row.pk), {})
     again = set(changed(items, ticked))
     disputes = disputes_of(plan.day)
-    assert planned.ruling is not None
     return ChecklistOut(
         line=planned.row.pk,
         rocket=planned.rocket_name,
@@ -176,7 +187,7 @@ def car_out(user: User, plan: DayPlan) -> CarOut:
         box[item.motor.name] = Stock(
             count=count, cost_each=here.cost if here and here.cost is not None else known.cost_each if known else None
         )
-    loadouts = [loadout_for(plan, p) for p in plan.lines if p.ruling is not None and p.ruling.verdict != "no_go"]
+    loadouts = [loadout_for(plan, p) for p in plan.lines if p.ruling.verdict != "no_go"]
     cold = plan.forecast is not None and min(h.temperature_c for h in plan.forecast.hours) < COLD_C
     carried = pack_the_car(loadouts, box, cold=cold)
     lacking = [c for c in carried if c.lacking]

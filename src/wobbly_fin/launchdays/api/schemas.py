@@ -122,6 +122,16 @@ class RuleBoxOut(Schema):
     own: bool
 
 
+class BrokenLineOut(Schema):
+    """A line that cannot even be flown, and why."""
+
+    id: uuid.UUID
+    rocket_id: uuid.UUID
+    rocket: str
+    say: str
+    body: ManifestLineIn
+
+
 class DayPlanOut(Versioned):
     """The day's board."""
 
@@ -138,6 +148,7 @@ class DayPlanOut(Versioned):
     room: int
     left_out: int
     lines: list[ManifestLineOut]
+    broken: list[BrokenLineOut]
     hours: list[WeatherHourOut]
     weather: str
     simulated: bool

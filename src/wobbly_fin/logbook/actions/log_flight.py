@@ -50,6 +50,8 @@ def log_flight(
     with transaction.atomic():
         row = under_key(Flight.objects.select_for_update(), key, owner_id=user.pk)
         if row is not None:
+            # What was typed into other boxes of the flight, its read-outs, stays typed.
+            checked["typed"] = {k: v for k, v in row.typed.items() if k != "height"} | checked["typed"]
             for name, value in checked.items():
                 setattr(row, name, value)
             row.deleted_at = None
@@ -138,7 +140,7 @@ def bin_flight(user: User, key: uuid.UUID, *, back: bool = False) -> None:
         raise Http404
 
 
-def _check(user: User, facts: Facts) -> dict[str, object]:
+def _check(user: User, facts: Facts) -> dict[str, Any]:
     """The facts as columns; raises RocketryError naming the box at fault."""
     if facts.opening not in OPENINGS:
         raise RocketryError("opening", f"{facts.opening!r} is no answer; one of {', '.join(OPENINGS)}")
