@@ -19,6 +19,7 @@ from tests.api.conftest import Person
 from wobbly_fin.accounts.demo.airframes import airframe_file
 from wobbly_fin.accounts.demo.load import load_demo
 from wobbly_fin.standins.scale import weigh
+from wobbly_fin.stores.models import OwnGlue
 from wobbly_fin.workshop.models import Build, BuildEvent, BuildPhoto
 
 EVENINGS = ["19:00-21:30", "", "19-21:30", "", "", "10-13, 14-17", ""]
@@ -342,6 +343,13 @@ def test_own_figures_for_a_glue_change_the_plan(bench: Bencher) -> None:
     mine = next(g for g in own if g["name"] == "Gran’s resin")
     assert mine["parts"] == "2:1 by volume"
     assert bench.do("PATCH", "/schools", {"told": {"structural": mine["key"]}})["build"]["schools"]["structural"] == mine["key"]
+    assert bench.step("aft-ring")["glue"] != before
+    # Thrown away it takes no build with it: the usual one is counted with, and said.
+    row = OwnGlue.objects.get(key=mine["key"])
+    assert bench.person.call("DELETE", f"/stores/glues/{row.pk}")[0] == 204
+    assert bench.step("aft-ring")["glue"] == before and any("among yours no more" in r for r in bench.now()["remarks"])
+    assert bench.do("PATCH", "/schools", {"told": {"coats": "1"}})["build"]["schools"]["coats"] == "1"
+    assert bench.do("PATCH", "/schools", {"told": {"fillets": "honey"}}, 422)["fields"][0]["field"] == "glue"
 
 
 @pytest.mark.parametrize(

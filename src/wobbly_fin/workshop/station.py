@@ -17,6 +17,7 @@ from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
 from wobbly_fin.rocketry.building.agenda import Agenda, agenda
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.changes import Change
+from wobbly_fin.rocketry.building.glues import GLUES
 from wobbly_fin.rocketry.building.hours import FreeHours
 from wobbly_fin.rocketry.building.plan import build_plan
 from wobbly_fin.rocketry.building.repairs import repair_plan
@@ -105,14 +106,28 @@ def schools_of(told: dict[str, Any], units: UnitChoice) -> Schools:
     )
 
 
+_GLUES = {"structural": "for what bears load", "fillets": "for fillets"}
+
+
 def bench_of(user: User, file: RocketFile, told: dict[str, Any], units: UnitChoice) -> Bench:
     """The bench for a rocket's file; raises RocketryError for a quick rocket, or glue nobody has."""
     glues = own_glues(user)
     bench = Bench.of(file.to_airframe(), schools_of(told, units), glues, units)
-    for name in ("structural", "fillets"):
+    for name in _GLUES:
         if getattr(bench.schools, name):
             bench.glue(getattr(bench.schools, name))
     return bench
+
+
+def glues_gone(user: User, told: dict[str, Any]) -> list[str]:
+    """Boxes of glues chosen once that are on nobody's shelf any more: a build must not fall with them."""
+    known = {**GLUES, **own_glues(user)}
+    return [name for name in _GLUES if told.get(name) and told[name] not in known]
+
+
+def chosen(user: User, build: Build) -> dict[str, Any]:
+    """How it is built, without glues that are gone."""
+    return build.schools | dict.fromkeys(glues_gone(user, build.schools), "")
 
 
 def plan_of(build: Build, bench: Bench) -> Plan:
@@ -136,14 +151,19 @@ def workbench_of(user: User, build: Build) -> Workbench:
     """A build's plan and what was done of it."""
     units = units_of(preferences_of(user))
     file = read_rocket_file(build.rocket.document)
-    bench = bench_of(user, file, build.schools, units)
+    bench = bench_of(user, file, chosen(user, build), units)
+    plan = plan_of(build, bench)
+    plan.remarks += [
+        f"The glue chosen {_GLUES[name]} is among yours no more: the plan counts with the usual one. Choose another under How I build."
+        for name in glues_gone(user, build.schools)
+    ]
     return Workbench(
         user=user,
         row=build.rocket,
         file=file,
         build=build,
         bench=bench,
-        plan=plan_of(build, bench),
+        plan=plan,
         state=state_of(build),
         units=units,
     )

@@ -19,7 +19,7 @@ from wobbly_fin.rocketry.building.repairs import repair_plan
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.workshop.models import Build
-from wobbly_fin.workshop.station import bench_of, build_of, plan_of
+from wobbly_fin.workshop.station import bench_of, build_of, chosen, plan_of
 from wobbly_fin.workshop.times import free_time, hours_of
 
 _SCHOOL_BOXES = {"inside", "jig", "origin", "fillers", "coats", "structural", "fillets", "temperature"}
@@ -66,7 +66,7 @@ def set_schools(user: User, key: uuid.UUID, told: dict[str, Any]) -> Build:
         unknown = set(told) - _SCHOOL_BOXES
         if unknown:
             raise RocketryError(min(unknown), "is no box of this form")
-        merged = build.schools | {k: v if isinstance(v, bool) else str(v or "")[:_LONGEST] for k, v in told.items()}
+        merged = chosen(user, build) | {k: v if isinstance(v, bool) else str(v or "")[:_LONGEST] for k, v in told.items()}
         bench_of(user, read_rocket_file(build.rocket.document), merged, units_of(preferences_of(user)))
         build.schools = merged
         build.save()
@@ -146,7 +146,7 @@ def add_change(user: User, key: uuid.UUID, told: dict[str, Any]) -> Build:
             raise RocketryError("kind", "is a repair: its few steps stay as they are")
         if len(build.changes) >= MOST_CHANGES:
             raise RocketryError("changes", f"has {MOST_CHANGES} entries; that is plenty")
-        bench = bench_of(user, read_rocket_file(build.rocket.document), build.schools, units_of(preferences_of(user)))
+        bench = bench_of(user, read_rocket_file(build.rocket.document), chosen(user, build), units_of(preferences_of(user)))
         change = Change(**tupled(told))
         change_plan(plan_of(build, bench), change)
         build.changes = [*build.changes, told]

@@ -35,6 +35,7 @@ from wobbly_fin.workshop.actions.tick import record
 from wobbly_fin.workshop.actions.weigh import add_ballast, weigh_in
 from wobbly_fin.workshop.api.answers import bench_out, station_out
 from wobbly_fin.workshop.api.paper_answers import materials_out
+from wobbly_fin.workshop.api.proposal import proposal_out
 from wobbly_fin.workshop.api.schemas import (
     BallastIn,
     BeginIn,
@@ -52,7 +53,6 @@ from wobbly_fin.workshop.api.schemas import (
 )
 from wobbly_fin.workshop.diary import write_diary
 from wobbly_fin.workshop.models import Build, BuildPhoto
-from wobbly_fin.workshop.proposal import proposal_out
 from wobbly_fin.workshop.station import build_of, current_build, station_of, workbench_of
 
 router = Router(tags=["workshop"])
