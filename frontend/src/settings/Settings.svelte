@@ -1,13 +1,15 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../api/client';
-  import { useChange, usePreferences } from '../api/queries';
+  import { useChange, usePreferences, useSession } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import Flyer from './Flyer.svelte';
   import Limits from './Limits.svelte';
+  import Password from './Password.svelte';
   import Workshop from './Workshop.svelte';
   import UnitsPerQuantity from './UnitsPerQuantity.svelte';
 
   const preferences = usePreferences();
+  const session = useSession();
   const change = useChange(
     (body: Schemas['PreferencesIn']) => ask(client.PATCH('/api/preferences', { body })),
     [
@@ -39,6 +41,7 @@
         <UnitsPerQuantity units={found.units} onchange={(units) => change.mutate({ units })} />
         <Flyer flyer={found.flyer} {refused} onchange={(flyer) => change.mutate({ flyer })} />
         <Workshop workshop={found.workshop} {refused} onchange={(workshop) => change.mutate({ workshop })} />
+        {#if session.data?.has_password}<Password />{/if}
       </div>
     </div>
   {/snippet}

@@ -1,4 +1,4 @@
-"""How often somebody may try to sign in: so often from one address, so often under one name, whoever asks."""
+"""How often somebody may try a password: so often from one address, so often under one name, whoever asks."""
 
 import hashlib
 import json
@@ -28,3 +28,12 @@ class NameThrottle(SimpleRateThrottle):
             return None  # no sign-in at all; it is refused for that
         digest = hashlib.sha256(str(name).casefold().encode()).hexdigest()
         return self.cache_format % {"scope": self.scope, "ident": digest}
+
+
+class PersonThrottle(SimpleRateThrottle):
+    """By who is signed in: whoever sits down at a machine left open does not get to guess its owner's password."""
+
+    scope = "own_password"
+
+    def get_cache_key(self, request: HttpRequest) -> str | None:
+        return self.cache_format % {"scope": self.scope, "ident": request.user.pk}

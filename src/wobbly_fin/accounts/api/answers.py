@@ -35,7 +35,7 @@ def session_out(user: AbstractBaseUser | AnonymousUser) -> SessionOut:
     found = preferences_of(user)
     return SessionOut(
         username=user.username, demo=_is_demo(), local=bool(settings.LOCAL_USER), officer=is_officer(user), theme=found.theme,
-        units=UnitsIn(**asdict(units_of(found))),
+        units=UnitsIn(**asdict(units_of(found))), has_password=user.has_usable_password() and not settings.LOCAL_USER,
     )  # fmt: skip
 
 

@@ -6,11 +6,13 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from wobbly_fin.accounts.actions.conditions import set_conditions, today
+from wobbly_fin.accounts.actions.password import change_password
 from wobbly_fin.accounts.actions.preferences import change_preferences
 from wobbly_fin.accounts.api.answers import conditions_out, preferences_out, session_out
 from wobbly_fin.accounts.api.schemas import (
     ConditionsIn,
     ConditionsOut,
+    PasswordIn,
     PreferencesIn,
     PreferencesOut,
     ReadIn,
@@ -19,7 +21,7 @@ from wobbly_fin.accounts.api.schemas import (
     SignInIn,
 )
 from wobbly_fin.accounts.people import person, preferences_of, units_of
-from wobbly_fin.accounts.throttle import AddressThrottle, NameThrottle
+from wobbly_fin.accounts.throttle import AddressThrottle, NameThrottle, PersonThrottle
 from wobbly_fin.accounts.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.glossary import TERMS
@@ -71,6 +73,16 @@ def sign_out(request: HttpRequest, response: HttpResponse) -> Status[None]:
     logout(request)
     if settings.LOCAL_USER:
         remember_signed_out(response)
+    return Status(204, None)
+
+
+@router.put(
+    "/session/password", response={204: None, 403: ErrorOut, 404: ErrorOut, 422: ErrorOut, 429: ErrorOut}, operation_id="change_password",
+    throttle=[PersonThrottle("10/m")],
+)  # fmt: skip
+def put_password(request: HttpRequest, body: PasswordIn) -> Status[None]:
+    """Change one's own password."""
+    change_password(request, person(request), body.old, body.new)
     return Status(204, None)
 
 

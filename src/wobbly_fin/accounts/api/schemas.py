@@ -18,6 +18,7 @@ class SessionOut(Schema):
     demo: bool
     local: bool = False  # the server was started for one person at this machine
     officer: bool = False  # a range officer of the club
+    has_password: bool = False  # the one person of a machine has none
     theme: str = "bench"
     units: UnitsIn = UnitsIn()
 
@@ -25,6 +26,13 @@ class SessionOut(Schema):
 class SignInIn(Schema):
     username: str
     password: str
+
+
+class PasswordIn(Schema):
+    """The password of now, and the one from now on."""
+
+    old: str
+    new: str
 
 
 class FlyerIn(Schema):
