@@ -1,7 +1,7 @@
 import { flushSync } from 'svelte';
 
 /** Work that need not be done in one breath: a little at a time, so that a press or a key is answered in between. */
-const BREATH_MS = 8;
+const BREATH_MS = 4;
 const waiting: (() => void)[] = [];
 let awake = false;
 

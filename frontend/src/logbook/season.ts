@@ -1,5 +1,7 @@
 /** Where flights stand on a season's line; dates to places, no rules. */
 
+import { months } from '../api/format';
+
 export interface Dated {
   id: string;
   flown_on: string;
@@ -22,7 +24,7 @@ export function monthTicks(first: number, last: number, most = 12): { share: num
   const out = [];
   for (let m = first; m <= last; m += step) {
     const start = Date.UTC(Math.floor(m / 12), m % 12, 1);
-    const name = new Date(start).toLocaleDateString('en-GB', { month: 'short', timeZone: 'UTC' });
+    const name = months[m % 12] ?? '';
     const words = m % 12 === 0 || m === first ? `${name} ${Math.floor(m / 12)}` : name;
     out.push({ share: (start - begin) / (end - begin), words });
   }

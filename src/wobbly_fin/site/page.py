@@ -6,12 +6,14 @@ from django.shortcuts import render
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
+from wobbly_fin.site.early import early
+
 
 @never_cache
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """One page for every client route; it carries the cookie the API's writes need."""
-    return render(request, "page.html")
+    return render(request, "page.html", early(request))
 
 
 @never_cache

@@ -49,6 +49,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     # Looks at every request's Host: a page elsewhere whose name was made to lead here must not read what is here.
     "django.middleware.common.CommonMiddleware",
+    "wobbly_fin.site.smaller.SmallerAnswersMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",

@@ -1,0 +1,53 @@
+"""What a view will ask for, named in the page itself, so that a slow network fetches it beside the script and not after it."""
+
+import re
+from dataclasses import dataclass
+
+from django.http import HttpRequest
+
+SESSION = "/api/session"
+_KEY = "[0-9a-f-]{36}"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class View:
+    """A view of the front end: its route, the source its chunk is built from ("": the main one), and what it asks first."""
+
+    route: str
+    source: str = ""
+    asks: tuple[str, ...] = ()
+
+
+_ROCKET = "/api/hangar/rockets/:id"
+VIEWS = (
+    View(route="/", asks=("/api/hangar/rockets",)),
+    View(route="/rockets/:id/shape", source="src/stations/shape/ShapeStation.svelte", asks=(_ROCKET, f"{_ROCKET}/shape")),
+    View(route="/rockets/:id/motor", source="src/stations/motor/MotorStation.svelte", asks=(_ROCKET, f"{_ROCKET}/board")),
+    View(route="/rockets/:id/build", source="src/stations/build/BuildStation.svelte", asks=(_ROCKET,)),
+    View(route="/rockets/:id/recovery", source="src/stations/recovery/RecoveryStation.svelte", asks=(_ROCKET, f"{_ROCKET}/recovery")),
+    View(route="/rockets/:id/flights", source="src/stations/flights/FlightsStation.svelte", asks=(_ROCKET,)),
+    View(route="/logbook", source="src/logbook/Logbook.svelte", asks=("/api/logbook/flights?page=1", "/api/hangar/rockets")),
+    View(route="/logbook/:id", source="src/logbook/FlightPage.svelte", asks=("/api/logbook/flights/:id/page",)),
+    View(route="/launchdays", source="src/launchdays/LaunchDays.svelte", asks=("/api/launchdays/days", "/api/stores/fields")),
+    View(route="/launchdays/:id", source="src/launchdays/DayPage.svelte", asks=("/api/launchdays/days/:id", "/api/stores/fields")),
+)  # fmt: skip
+_PATTERNS = tuple((re.compile(re.escape(v.route).replace(":id", f"(?P<id>{_KEY})")), v) for v in VIEWS)
+
+
+def early(request: HttpRequest) -> dict[str, object]:
+    """The chunk and the addresses for a page's head.
+
+    Only for a browser that is going to show it to somebody signed in: the worker that keeps the page for the field would keep one view's
+    questions with it, and a stranger would be refused each of them.
+    """
+    asks = [SESSION]
+    if request.headers.get("Sec-Fetch-Dest", "document") != "document":
+        return {"source": "", "asks": []}
+    for pattern, view in _PATTERNS:
+        found = pattern.fullmatch(request.path)
+        if found is None:
+            continue
+        if request.user.is_authenticated and not request.GET:
+            asks += [a.replace(":id", found.groupdict().get("id", "")) for a in view.asks]
+        return {"source": view.source, "asks": asks}
+    return {"source": "", "asks": asks}
