@@ -11,12 +11,32 @@ export const newtons = (value: number): string =>
 export const newtonSeconds = (value: number): string =>
   `${value >= 100 ? value.toFixed(0) : Number(value.toPrecision(3))} N·s`;
 
-/** Month names by number, January first. By hand: a browser's date formats take a phone a tenth of a second to load. */
+/** Month names, January first. By hand: a browser's date formats take a phone a tenth of a second to load. */
 export const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sept', 'Oct', 'Nov', 'Dec'];
 
 /** '4 Jul 2026', of an ISO date. */
 export const day = (iso: string): string =>
   `${Number(iso.slice(8, 10))} ${months[Number(iso.slice(5, 7)) - 1]} ${iso.slice(0, 4)}`;
+
+const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+const longMonths = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+
+/** 'Saturday, 4 July 2026', of an ISO date. */
+export const longDay = (iso: string): string =>
+  `${weekdays[new Date(`${iso}T12:00`).getDay()]}, ${Number(iso.slice(8, 10))} ${longMonths[Number(iso.slice(5, 7)) - 1]} ${iso.slice(0, 4)}`;
 
 /** Today as YYYY-MM-DD in the reader's own time. */
 export function todayIso(now = new Date()): string {

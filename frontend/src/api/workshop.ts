@@ -7,7 +7,14 @@ export type Step = Schemas['BuildStepOut'];
 export type Picture = Schemas['PictureOut'];
 
 /** The clock this browser hangs under; free hours are told on it until their owner says otherwise. */
-export const zone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+export function zone(): string {
+  const found = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+  localStorage.setItem(ZONE, found);
+  return found;
+}
+const ZONE = 'wobbly-fin:zone';
+/** The same as last looked up: that loads the browser's dates, for which the hangar on a phone has no time. Empty: never yet. */
+const lastZone = (): string => localStorage.getItem(ZONE) ?? '';
 
 export const useStation = (id: () => string) =>
   createQuery(() => ({
@@ -25,7 +32,7 @@ export const useStation = (id: () => string) =>
 export const useBenches = () =>
   createQuery(() => ({
     queryKey: ['benches'],
-    queryFn: () => ask(client.GET('/api/workshop/benches', { params: { query: { zone: zone() } } })),
+    queryFn: () => ask(client.GET('/api/workshop/benches', { params: { query: { zone: lastZone() } } })),
   }));
 
 export const usePicture = (build: () => string, step: () => string, revision: () => string) =>

@@ -82,31 +82,35 @@
             <span
               class="border-base-content bg-base-200 flex h-[116px] w-full flex-col items-center gap-0.5 border-t-2 px-1 pt-2 text-center"
             >
-              <span class="tape max-w-full shrink-0 px-2 text-[0.82rem] leading-tight group-hover:underline"
-                >{rocket.name}</span
-              >
-              {#if at}
-                {@const cure = at.curing[0]}
-                <span class="line-clamp-2 text-sm leading-tight font-semibold"
-                  ><span aria-hidden="true">▸</span> {at.next || 'all done'}</span
+              <Later
+                ><span
+                  class="tape max-w-full shrink-0 px-2 text-[0.82rem] leading-tight group-hover:underline"
+                  >{rocket.name}</span
                 >
-                {#if cure}<span class="text-sm leading-tight" role="timer"
-                    >◔ {left(cure.until, clock.now) || 'it holds'}</span
-                  >{/if}
-              {:else}
-                <span
-                  class={[
-                    'text-sm leading-tight font-semibold',
-                    rocket.waits_code === 'repair' || rocket.waits_code === 'search' ? 'text-error' : '',
-                  ]}><span aria-hidden="true">{marks[rocket.waits_code] ?? ''}</span> {rocket.waits_for}</span
-                >
-              {/if}
-              <span class="quiet text-sm"
-                >{rocket.said.mass}{rocket.flown_last
-                  ? ` · ${day(rocket.flown_last)
-                      .replace(/ \d{4}$/, '')
-                      .replace('Sept', 'Sep')}`
-                  : ''}</span
+                {#if at}
+                  {@const cure = at.curing[0]}
+                  <span class="line-clamp-2 text-sm leading-tight font-semibold"
+                    ><span aria-hidden="true">▸</span> {at.next || 'all done'}</span
+                  >
+                  {#if cure}<span class="text-sm leading-tight" role="timer"
+                      >◔ {left(cure.until, clock.now) || 'it holds'}</span
+                    >{/if}
+                {:else}
+                  <span
+                    class={[
+                      'text-sm leading-tight font-semibold',
+                      rocket.waits_code === 'repair' || rocket.waits_code === 'search' ? 'text-error' : '',
+                    ]}
+                    ><span aria-hidden="true">{marks[rocket.waits_code] ?? ''}</span> {rocket.waits_for}</span
+                  >
+                {/if}
+                <span class="quiet text-sm"
+                  >{rocket.said.mass}{rocket.flown_last
+                    ? ` · ${day(rocket.flown_last)
+                        .replace(/ \d{4}$/, '')
+                        .replace('Sept', 'Sep')}`
+                    : ''}</span
+                ></Later
               >
             </span>
           </a>

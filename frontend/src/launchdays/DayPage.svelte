@@ -10,6 +10,7 @@
     type Plan,
     type PlanLine,
   } from '../api/launchdays';
+  import { longDay } from '../api/format';
   import { useFields } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import { notify } from '../kit/notices.svelte';
@@ -93,12 +94,7 @@
         <div>
           <h1 class="text-2xl leading-tight font-bold">{found.name}</h1>
           <p class="quiet text-sm">
-            {new Date(`${found.day}T12:00`).toLocaleDateString(undefined, {
-              weekday: 'long',
-              day: 'numeric',
-              month: 'long',
-              year: 'numeric',
-            })}
+            {longDay(found.day)}
             · {found.field || 'no field chosen'} · {found.opens} to {found.closes} · {found.code.name}, wind
             to {found.code.wind}
           </p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { longDay } from '../api/format';
   import { keepDay, takePlan, useDays } from '../api/launchdays';
   import { useFields, useSession } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
@@ -9,12 +10,6 @@
   const fields = useFields();
   const session = useSession();
   let making = $state(false);
-  const said = (day: string) =>
-    new Date(`${day}T12:00`).toLocaleDateString(undefined, {
-      weekday: 'short',
-      day: 'numeric',
-      month: 'long',
-    });
 
   async function make(body: Parameters<typeof keepDay>[1]) {
     const id = crypto.randomUUID();
@@ -56,7 +51,7 @@
               class="flex flex-wrap items-baseline gap-x-4 p-4 hover:underline"
               href={p('/launchdays/:id', { params: { id: day.id } })}
             >
-              <span class="tape font-semibold">{said(day.day)}</span>
+              <span class="tape font-semibold">{longDay(day.day)}</span>
               <span class="font-display text-xl font-bold">{day.name}</span>
               <span class="quiet">{day.field || 'no field chosen'}</span>
               <span class="ml-auto"

@@ -35,8 +35,10 @@
           >
             <!-- First in reading and tab order: the answer, its delay handle, then why not the others. -->
             <FlightPanel {id} {choice} />
-            <ClassLadder rungs={found.ladder} bind:chosen={choice.filters.impulseClass} />
-            <VerdictBoard board={found} {choice} />
+            <Later height={480}
+              ><ClassLadder rungs={found.ladder} bind:chosen={choice.filters.impulseClass} /></Later
+            >
+            <Later height={480}><VerdictBoard board={found} {choice} /></Later>
           </div>
           <div class="mt-2 grid grid-cols-1 gap-2 xl:grid-cols-2">
             <Later><Pins pins={choice.pins} onunpin={(key) => choice.togglePin(key)} /></Later>

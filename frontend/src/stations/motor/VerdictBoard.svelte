@@ -10,7 +10,7 @@
   let { board, choice }: { board: Board; choice: Choice } = $props();
 
   const most = $derived(longestCoast(board.motors));
-  const cards = inTurns(() => choice.shown, 4, 2);
+  const cards = inTurns(() => choice.shown, 0, 1);
   const narrowed = $derived(Object.values(choice.filters).some(Boolean));
   const selects = $derived([
     { key: 'thrust' as const, name: 'thrust', options: Object.keys(thrustBands) },

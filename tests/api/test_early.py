@@ -1,0 +1,70 @@
+"""What a page names for the browser to fetch beside its script, and how small answers travel."""
+
+import gzip
+import json
+import re
+import uuid
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.test import Client, RequestFactory
+
+from tests.api.conftest import Person
+from tests.api.test_shape import built_up
+from wobbly_fin.site.early import SESSION, VIEWS, early
+
+ROUTER = (Path(__file__).parents[2] / "frontend/src/router.ts").read_text()
+
+
+@pytest.fixture
+def shown(hedda: Person) -> dict[str, str]:
+    """A key for every view that wants one."""
+    rocket = built_up(hedda).key
+    day = str(uuid.uuid4())
+    hedda.call("PUT", f"/launchdays/days/{day}", {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00"})
+    return {"rockets": rocket, "launchdays": day, "logbook": hedda.log(hedda.rocket())[1]["id"]}
+
+
+def told(path: str, user: Any, **headers: str) -> dict[str, Any]:
+    request = RequestFactory().get(path, headers=headers)
+    request.user = user
+    return early(request)
+
+
+def test_every_view_named_is_one_and_what_it_asks_is_answered(hedda: Person, shown: dict[str, str]) -> None:
+    for view in VIEWS:
+        imported = view.source.replace("src/", "./") or "Hangar"
+        assert re.search(rf"'{re.escape(view.route)}': .*{re.escape(imported)}", ROUTER), view
+        path = view.route.replace(":id", shown.get(view.route.split("/")[1], ""))
+        found = told(path, hedda.user)
+        assert found["source"] == view.source and len(found["asks"]) == 1 + len(view.asks) and ":id" not in str(found)
+        for address in found["asks"]:
+            assert hedda.client.get(address).status_code == 200, address
+
+
+def test_a_stranger_the_worker_and_a_narrowed_list_are_not_sent_for_what_they_do_not_show(hedda: Person) -> None:
+    from django.contrib.auth.models import AnonymousUser
+
+    assert told("/logbook", AnonymousUser())["asks"] == [SESSION]
+    assert told("/logbook", hedda.user, sec_fetch_dest="empty") == {"source": "", "asks": []}
+    assert told("/logbook?year=2025", hedda.user)["asks"] == [SESSION]
+    assert told("/training", hedda.user) == {"source": "", "asks": [SESSION]}
+    assert told("/rockets/../motor", hedda.user)["source"] == ""
+
+
+def test_answers_travel_small_to_whoever_can_unpack_them(hedda: Person) -> None:
+    built_up(hedda)
+    plain = hedda.client.get("/api/hangar/rockets")
+    packed = hedda.client.get("/api/hangar/rockets", headers={"Accept-Encoding": "gzip"})
+    assert packed["Content-Encoding"] == "gzip" and "Content-Encoding" not in plain
+    assert len(packed.content) < len(plain.content) / 4
+    assert json.loads(gzip.decompress(packed.content)) == plain.json()
+    assert "Content-Encoding" not in Client().get("/sw.js", headers={"Accept-Encoding": "gzip"})
+
+
+def test_what_streams_is_not_held_back(hedda: Person) -> None:
+    rocket = hedda.rocket()
+    where = f"/api/hangar/rockets/{rocket['id']}/scatter?motor=catalogue:C8&delay_s=5&runs=200"
+    stream = hedda.client.get(where, headers={"Accept-Encoding": "gzip"})
+    assert stream.streaming and "Content-Encoding" not in stream and stream["Content-Type"].startswith("text/event-stream")
