@@ -4,13 +4,14 @@ import re
 from pathlib import Path
 
 from wobbly_fin.rocketry.altimetry.explain import READOUT_NAMES
+from wobbly_fin.rocketry.flightlog.records import RECORDS
 from wobbly_fin.rocketry.glossary import TERMS
 
 FRONT = Path(__file__).parents[2] / "frontend/src"
 
 
 def test_every_term_is_asked_for_and_every_figure_has_one() -> None:
-    asked = set(READOUT_NAMES)
+    asked = set(READOUT_NAMES) | set(RECORDS)
     for path in FRONT.rglob("*.svelte"):
         text = path.read_text(encoding="utf-8")
         if "Term.svelte" in text:

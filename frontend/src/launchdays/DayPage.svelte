@@ -161,7 +161,7 @@
               class="btn btn-ghost btn-sm"
               disabled={busy}
               aria-label={`Take off ${line.rocket}`}
-              onclick={() => drop(line.id, line.rocket, line.body)}>✕</button
+              onclick={() => drop(line.id, line.rocket, line.body)}>Take off</button
             >
           </article>
         {/each}

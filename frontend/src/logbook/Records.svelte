@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { p } from '../router';
+  import Term from '../kit/Term.svelte';
 
   let { records }: { records: Schemas['RecordOut'][] } = $props();
 </script>
@@ -10,7 +11,7 @@
     <dl class="grid grid-cols-2 gap-x-4 gap-y-1 md:flex md:flex-wrap md:gap-x-8">
       {#each records as r (r.kind)}
         <div>
-          <dt class="quiet text-sm">{r.words}</dt>
+          <dt class="quiet text-sm"><Term of={r.kind}>{r.words}</Term></dt>
           <dd>
             <a class="hover:underline" href={p('/logbook/:id', { params: { id: r.flight_id } })}
               ><b>{r.said}</b> <span class="text-sm">{r.rocket}</span></a

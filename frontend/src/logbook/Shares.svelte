@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
+  import Term from '../kit/Term.svelte';
 
   let { title, rows }: { title: string; rows: Schemas['SummaryOut'][] } = $props();
 
@@ -13,11 +14,11 @@
     <thead>
       <tr class="border-base-content border-b text-left">
         <th class="py-1" scope="col"><span class="sr-only">which</span></th>
-        <th class="px-2" scope="col">came back fit to fly</th>
-        <th class="px-2" scope="col">height off</th>
-        {#if any('distance')}<th class="px-2" scope="col">walk</th>{/if}
-        {#if any('delay')}<th class="px-2" scope="col">delay off</th>{/if}
-        {#if any('cost')}<th class="px-2" scope="col">cost a flight</th>{/if}
+        <th class="px-2" scope="col"><Term of="fit_interval">came back fit to fly</Term></th>
+        <th class="px-2" scope="col"><Term of="miss_median">height off</Term></th>
+        {#if any('distance')}<th class="px-2" scope="col"><Term of="distance">walk</Term></th>{/if}
+        {#if any('delay')}<th class="px-2" scope="col"><Term of="delay_off">delay off</Term></th>{/if}
+        {#if any('cost')}<th class="px-2" scope="col"><Term of="cost_a_flight">cost a flight</Term></th>{/if}
       </tr>
     </thead>
     <tbody>

@@ -174,6 +174,9 @@ class _Context:
         )  # fmt: skip
 
 
+_WHOSE = {"parts": "it", "rocket": "its rocket", "motor": "its motor"}
+
+
 def _ready(context: _Context, row: ManifestLine) -> Ready | Broken:
     """One line that cannot be flown must not take the others' day away."""
     try:
@@ -185,7 +188,7 @@ def _ready(context: _Context, row: ManifestLine) -> Ready | Broken:
         )  # fmt: skip
         rule(line, situation_of(context, ready, None), context.code, context.rules)
     except RocketryError as error:
-        return Broken(row=row, why=f"{error.name} {error.message}")
+        return Broken(row=row, why=f"{_WHOSE.get(error.name, error.name)} {error.message}")
     return ready
 
 

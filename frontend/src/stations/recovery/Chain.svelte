@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Recovery } from '../../api/workshop';
   import ChainLink from './ChainLink.svelte';
+  import Term from '../../kit/Term.svelte';
 
   let { found }: { found: Recovery } = $props();
 
@@ -29,6 +30,7 @@
   {#if open}
     <p class={['font-semibold', open.links.some((l) => l.safety < 1) && 'text-error']}>{open.sentence}</p>
     {#if found.upgrade && !open.fault && open.links.some((l) => l.safety < 1)}<p>{found.upgrade}</p>{/if}
+    <p class="quiet text-sm"><Term of="safety">How many times over each holds</Term></p>
     <ol class="mt-2">
       {#each open.links as link, i (i)}
         <ChainLink {link} first={i === 0} last={i === open.links.length - 1} />

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Bench } from './bench.svelte';
+  import Term from '../../kit/Term.svelte';
 
   let { bench }: { bench: Bench } = $props();
   const shape = $derived(bench.shape);
@@ -39,6 +40,7 @@
     {:else}
       <span class="text-success">Nothing wants mending.</span>
     {/each}
+    <span class="quiet mr-3"><Term of="margin">calibres?</Term></span>
     {#if first}<span class="quiet">{first.sentence}</span>{/if}
   </p>
 {/if}

@@ -2,6 +2,7 @@
   import type { Shape } from '../../api/queries';
   import HowCome from '../../kit/HowCome.svelte';
   import type { Bench } from './bench.svelte';
+  import Term from '../../kit/Term.svelte';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
 
@@ -40,9 +41,12 @@
       {/each}
     </div>
     <p class="mt-3 flex gap-4 text-sm">
-      <span><i class="bg-secondary mr-1 inline-block h-3 w-3"></i>friction</span>
-      <span><i class="bg-primary mr-1 inline-block h-3 w-3"></i>pressure and edges</span>
-      <span><i class="bg-info mr-1 inline-block h-3 w-3"></i>base</span>
+      <span><i class="bg-secondary mr-1 inline-block h-3 w-3"></i><Term of="friction">friction</Term></span>
+      <span
+        ><i class="bg-primary mr-1 inline-block h-3 w-3"></i><Term of="pressure">pressure and edges</Term
+        ></span
+      >
+      <span><i class="bg-info mr-1 inline-block h-3 w-3"></i><Term of="base">base</Term></span>
     </p>
   </section>
   <section class="paper p-3" aria-label="Drag over Mach">

@@ -76,7 +76,7 @@
   </section>
   <section class="paper p-3" aria-label="The whole">
     <h2 class="tape mb-2">The whole</h2>
-    <dl class="grid grid-cols-[1fr_auto] gap-x-3 gap-y-1">
+    <dl class="grid grid-cols-2 gap-x-3 gap-y-1">
       <dt><Term of="parts">Sum of the parts</Term></dt>
       <dd class="text-right">{ledger.said['parts']}</dd>
       <dt><Term of="empty">Without motor{ledger.source === 'measured' ? ', weighed' : ''}</Term></dt>

@@ -4,6 +4,7 @@
   import Loading from '../../kit/Loading.svelte';
   import TextBox from '../../kit/TextBox.svelte';
   import type { Bench } from './bench.svelte';
+  import Term from '../../kit/Term.svelte';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
 
@@ -88,9 +89,9 @@
           <thead>
             <tr class="border-base-content border-b text-left">
               <th>dimension</th><th class="text-right">now</th><th class="text-right">and</th>
-              <th class="px-2">slide it</th><th class="text-right">margin, calibres</th><th class="text-right"
-                >apogee{found.motor ? `, ${found.motor}` : ''}</th
-              >
+              <th class="px-2">slide it</th><th class="text-right"
+                ><Term of="margin">margin, calibres</Term></th
+              ><th class="text-right">apogee{found.motor ? `, ${found.motor}` : ''}</th>
             </tr>
           </thead>
           <tbody>
