@@ -99,6 +99,18 @@ def test_what_was_changed_elsewhere_is_not_written_over(hedda: Person, name: str
     assert hedda.call("PUT", path, mine, **{"If-Match": refused["current"]["version"]})[0] == 200 and seen() != stands
 
 
+def test_a_map_taken_in_from_a_file_does_not_go_over_somebodys_drawing(hedda: Person) -> None:
+    key = uuid.uuid4()
+    path = f"/stores/fields/{key}"
+    before = hedda.call("PUT", path, {"name": "Meadow"})[1]["version"]
+    square = [[-50, -50], [50, -50], [50, 50], [-50, 50]]
+    assert hedda.call("PUT", f"{path}/ground", {"outline": square, "features": [], "surface": "grass"})[0] == 200
+    text = hedda.client.get(f"/api{path}/geojson").content.decode().replace("Meadow", "Map")
+    status, refused = hedda.call("POST", f"{path}/geojson", {"text": text}, **{"If-Match": before})
+    assert status == 409 and refused["code"] == "stale" and hedda.get("/stores/fields")[0]["outline"] == square
+    assert hedda.call("POST", f"{path}/geojson", {"text": text}, **{"If-Match": refused["current"]["version"]})[0] == 200
+
+
 def test_nobody_learns_of_others_things_by_it(hedda: Person, rival: Person) -> None:
     for path, _, _, mine, _ in things(hedda).values():
         status, out = rival.call("PUT", path, mine, **{"If-Match": "2026-01-01T00:00:00+00:00"})

@@ -1,7 +1,10 @@
 """Rockets together with what their log says of them, in one query."""
 
+import uuid
+
 from django.contrib.auth.models import User
 from django.db.models import Count, Exists, Max, OuterRef, Q, QuerySet, Subquery
+from django.http import Http404
 
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.models import Flight, Review
@@ -21,4 +24,12 @@ def with_flights(user: User) -> QuerySet[Rocket]:
             last_landing=Subquery(newest.values("landing")[:1]),
         )
     )
+    return found
+
+
+def rocket_of(user: User, key: uuid.UUID) -> Rocket:
+    """One of them; raises Http404 where this person has none under that key."""
+    found = with_flights(user).filter(pk=key).first()
+    if found is None:
+        raise Http404
     return found

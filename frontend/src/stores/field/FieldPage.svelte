@@ -34,7 +34,8 @@
     touched,
   );
   const read = useChange(
-    (text: string) => ask(client.POST('/api/stores/fields/{field_id}/geojson', { ...path, body: { text } })),
+    (text: string) =>
+      ask(client.POST('/api/stores/fields/{field_id}/geojson', { ...path, body: { text }, ...asSeen(seen) })),
     touched,
   );
   const refused = $derived([keep.error, read.error].find((e) => e instanceof ApiError));
@@ -55,7 +56,9 @@
     const file = input.files?.[0];
     input.value = '';
     if (!file) return;
-    const found = await read.mutateAsync(await file.text()).catch(() => undefined);
+    const found = await read.mutateAsync(await file.text()).catch((error: unknown) => {
+      seen = standing(error) ?? seen;
+    });
     if (found) {
       editing.mark();
       editing.load(found);

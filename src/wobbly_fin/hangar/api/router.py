@@ -3,7 +3,7 @@
 import uuid
 from typing import Annotated
 
-from django.http import Http404, HttpRequest
+from django.http import HttpRequest
 from ninja import Header, Router, Status
 
 from wobbly_fin.accounts.demo.examples import add_examples
@@ -16,7 +16,7 @@ from wobbly_fin.hangar.api.board_answers import board_out
 from wobbly_fin.hangar.api.flight_answers import flight_out
 from wobbly_fin.hangar.api.schemas import BoardOut, DraftIn, FlightOut, RocketDraftOut, RocketFileIn, RocketOut
 from wobbly_fin.hangar.board import board_of, judge_one, load_of, question_of
-from wobbly_fin.hangar.flown import with_flights
+from wobbly_fin.hangar.flown import rocket_of, with_flights
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.site.errors import ErrorOut
 
@@ -30,10 +30,7 @@ def _shown(request: HttpRequest, key: uuid.UUID) -> RocketOut:
 
 def row_of(request: HttpRequest, key: uuid.UUID) -> Rocket:
     """A rocket of this person's; raises Http404 where there is none."""
-    row = with_flights(person(request)).filter(pk=key).first()
-    if row is None:
-        raise Http404
-    return row
+    return rocket_of(person(request), key)
 
 
 @router.get("/rockets", response=list[RocketOut], operation_id="rockets")

@@ -214,8 +214,8 @@ def _with_sigma(totals: Totals, units: UnitChoice) -> str:
 
 
 def _inertia(value: float) -> str:
-    """In g·m²: an ordinary model's across the axis is between one and a few hundred."""
-    return f"{value * 1000:.3g} g·m²"
+    """In g·m², of which an ordinary model has one to a few hundred across its axis; from a thousand on in kg·m²."""
+    return f"{value * 1000:.3g} g·m²" if value < 1 else f"{value:.3g} kg·m²"
 
 
 def _drag_out(shape: Shape) -> DragOut:

@@ -32,7 +32,7 @@ from wobbly_fin.hangar.api.shape_schemas import (
     WhatIfOut,
 )
 from wobbly_fin.hangar.api.shape_study import compared_out, scale_out, solved_out, template_out, versions_out, what_if_out
-from wobbly_fin.hangar.flown import with_flights
+from wobbly_fin.hangar.flown import rocket_of
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import heaviest_fitting, layout_mount, shape_of
 from wobbly_fin.rocketry.airframe import lay_out
@@ -44,13 +44,6 @@ from wobbly_fin.stores.shelf import shelf
 
 router = Router(tags=["shape"])
 _REFUSALS = {404: ErrorOut, 422: ErrorOut}
-
-
-def _row(user: User, key: uuid.UUID) -> Rocket:
-    row = with_flights(user).filter(pk=key).first()
-    if row is None:
-        raise Http404
-    return row
 
 
 def _edited(user: User, row: Rocket, body: EditsIn) -> RocketFile:
@@ -69,7 +62,7 @@ def _answer(user: User, row: Rocket, file: RocketFile, selected: uuid.UUID | Non
 def shape(request: HttpRequest, key: uuid.UUID, selected: uuid.UUID | None = None) -> ShapeOut:
     """An airframe with everything said of it, and one part's boxes."""
     user = person(request)
-    row = _row(user, key)
+    row = rocket_of(user, key)
     return _answer(user, row, read_rocket_file(row.document), selected)
 
 
@@ -77,7 +70,7 @@ def shape(request: HttpRequest, key: uuid.UUID, selected: uuid.UUID | None = Non
 def try_shape(request: HttpRequest, key: uuid.UUID, body: EditsIn) -> ShapeOut:
     """What edits would come to; keeps nothing."""
     user = person(request)
-    row = _row(user, key)
+    row = rocket_of(user, key)
     return _answer(user, row, _edited(user, row, body), body.selected)
 
 
@@ -87,18 +80,18 @@ def edit_shape(
 ) -> ShapeOut:
     """Edit an airframe; `If-Match` carries the revision the edits were made from."""
     user = person(request)
-    file = _edited(user, _row(user, key), body)
+    file = _edited(user, rocket_of(user, key), body)
     save_rocket(user, key, file, if_match)
-    return _answer(user, _row(user, key), file, body.selected)
+    return _answer(user, rocket_of(user, key), file, body.selected)
 
 
 @router.post("/rockets/{uuid:key}/grow", response={200: RocketOut, 409: ErrorOut, **_REFUSALS}, operation_id="grow_rocket")
 def grow_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
     """Grow a quick rocket into an airframe to correct part by part."""
     user = person(request)
-    row = _row(user, key)
+    row = rocket_of(user, key)
     save_rocket(user, key, grow(read_rocket_file(row.document)), row.revision)
-    return rocket_out(_row(user, key), units_of(preferences_of(user)))
+    return rocket_out(rocket_of(user, key), units_of(preferences_of(user)))
 
 
 @router.put("/airframes/{uuid:key}", response={200: RocketOut, 409: ErrorOut, 422: ErrorOut}, operation_id="begin_airframe")
@@ -107,28 +100,28 @@ def begin_airframe(request: HttpRequest, key: uuid.UUID, body: NewAirframeIn) ->
     user = person(request)
     units = units_of(preferences_of(user))
     save_rocket(user, key, begin(body.name, body.diameter, body.kit, body.printed_motors, units), None)
-    return rocket_out(_row(user, key), units)
+    return rocket_out(rocket_of(user, key), units)
 
 
 @router.post("/rockets/{uuid:key}/solve", response={200: SolvedOut, **_REFUSALS}, operation_id="solve_shape")
 def solve(request: HttpRequest, key: uuid.UUID, body: SolveIn) -> SolvedOut:
     """Ballast, fin span or fin place for an asked-for margin."""
     user = person(request)
-    return solved_out(shape_of(user, preferences_of(user), read_rocket_file(_row(user, key).document)), body)
+    return solved_out(shape_of(user, preferences_of(user), read_rocket_file(rocket_of(user, key).document)), body)
 
 
 @router.get("/rockets/{uuid:key}/what-if", response={200: WhatIfOut, **_REFUSALS}, operation_id="what_if")
 def what_if(request: HttpRequest, key: uuid.UUID) -> WhatIfOut:
     """What a tenth more of each dimension does to margin and apogee."""
     user = person(request)
-    return what_if_out(shape_of(user, preferences_of(user), read_rocket_file(_row(user, key).document)))
+    return what_if_out(shape_of(user, preferences_of(user), read_rocket_file(rocket_of(user, key).document)))
 
 
 @router.get("/rockets/{uuid:key}/templates", response={200: list[TemplateOut], **_REFUSALS}, operation_id="templates")
 def templates(request: HttpRequest, key: uuid.UUID) -> list[TemplateOut]:
     """Every full-size template, drawn for the screen."""
     user = person(request)
-    layout = lay_out(read_rocket_file(_row(user, key).document).to_airframe())
+    layout = lay_out(read_rocket_file(rocket_of(user, key).document).to_airframe())
     return [template_out(t) for t in templates_of(layout, units_of(preferences_of(user)))]
 
 
@@ -140,7 +133,7 @@ def template_file(request: HttpRequest, key: uuid.UUID, template: str, kind: str
     user = person(request)
     if kind not in MEDIA_TYPES:
         raise Http404
-    file = read_rocket_file(_row(user, key).document)
+    file = read_rocket_file(rocket_of(user, key).document)
     layout, units = lay_out(file.to_airframe()), units_of(preferences_of(user))
     wanted = list(templates_of(layout, units)) if template == "all" else [find_template(layout, template, units)]
     answer = HttpResponse(written(wanted, kind, paper, file.name), content_type=MEDIA_TYPES[kind])
@@ -152,14 +145,14 @@ def template_file(request: HttpRequest, key: uuid.UUID, template: str, kind: str
 @router.get("/rockets/{uuid:key}/versions", response={200: list[VersionOut], 404: ErrorOut}, operation_id="versions")
 def versions(request: HttpRequest, key: uuid.UUID) -> list[VersionOut]:
     """Every version of a rocket, newest first, and what was flown with it."""
-    return versions_out(_row(person(request), key))
+    return versions_out(rocket_of(person(request), key))
 
 
 @router.get("/rockets/{uuid:key}/compare", response={200: ComparedOut, **_REFUSALS}, operation_id="compare_versions")
 def compare(request: HttpRequest, key: uuid.UUID, left: int, right: int) -> ComparedOut:
     """Two versions side by side."""
     user = person(request)
-    return compared_out(user, preferences_of(user), _row(user, key), left, right)
+    return compared_out(user, preferences_of(user), rocket_of(user, key), left, right)
 
 
 @router.post(
@@ -169,20 +162,20 @@ def reopen(request: HttpRequest, key: uuid.UUID, number: int) -> RocketOut:
     """Bring an old version back, as a new one."""
     user = person(request)
     reopen_version(user, key, number)
-    return rocket_out(_row(user, key), units_of(preferences_of(user)))
+    return rocket_out(rocket_of(user, key), units_of(preferences_of(user)))
 
 
 @router.post("/rockets/{uuid:key}/up-scale", response={200: UpScaledOut, 409: ErrorOut, **_REFUSALS}, operation_id="up_scale")
 def scale_up(request: HttpRequest, key: uuid.UUID, body: UpScaleIn) -> UpScaledOut:
     """A larger (or smaller) rocket of the same shape, with the ballast it needs."""
     user = person(request)
-    file = read_rocket_file(_row(user, key).document)
+    file = read_rocket_file(rocket_of(user, key).document)
     units = units_of(preferences_of(user))
     mount = layout_mount(lay_out(up_scale(file.to_airframe(), body.factor)), 0)
     motor = heaviest_fitting([s.motor for s in shelf(user)], mount)
     made, sentence = up_scaled(file, body.name, body.factor, body.fin_material, body.margin_calibres, [motor], units)
     save_rocket(user, body.id, made, None)
-    return UpScaledOut(rocket=rocket_out(_row(user, body.id), units), sentence=sentence)
+    return UpScaledOut(rocket=rocket_out(rocket_of(user, body.id), units), sentence=sentence)
 
 
 @router.post("/scale", response={200: ScaleOut, 422: ErrorOut}, operation_id="scale_table")

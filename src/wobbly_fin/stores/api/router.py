@@ -126,7 +126,9 @@ def put_field(request: HttpRequest, field_id: uuid.UUID, body: FieldIn) -> Field
     return field_out(row, units_of(preferences_of(user)))
 
 
-@router.put("/fields/{uuid:field_id}/ground", response={200: FieldOut, 404: ErrorOut, 422: ErrorOut}, operation_id="draw_field")
+@router.put(
+    "/fields/{uuid:field_id}/ground", response={200: FieldOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="draw_field"
+)  # fmt: skip
 def put_ground(request: HttpRequest, field_id: uuid.UUID, body: GroundIn) -> FieldOut:
     """Keep a field's outline and what lies on it."""
     user = person(request)
@@ -136,11 +138,15 @@ def put_ground(request: HttpRequest, field_id: uuid.UUID, body: GroundIn) -> Fie
     return field_out(row, units_of(preferences_of(user)))
 
 
-@router.post("/fields/{uuid:field_id}/geojson", response={200: FieldOut, 404: ErrorOut, 422: ErrorOut}, operation_id="read_field")
+@router.post(
+    "/fields/{uuid:field_id}/geojson", response={200: FieldOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="read_field"
+)  # fmt: skip
 def post_geojson(request: HttpRequest, field_id: uuid.UUID, body: GeoJsonIn) -> FieldOut:
     """Take a field's shape from GeoJSON."""
     user = person(request)
-    return field_out(read_field(user, field_id, body.text), units_of(preferences_of(user)))
+    with as_seen(request, FlyingField.objects.belonging_to(user), field_id):
+        row = read_field(user, field_id, body.text)
+    return field_out(row, units_of(preferences_of(user)))
 
 
 @router.get("/fields/{uuid:field_id}/geojson", response={404: ErrorOut}, operation_id="field_geojson")
