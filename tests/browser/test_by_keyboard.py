@@ -13,7 +13,7 @@ from wobbly_fin.accounts.people import OFFICERS
 
 def to(page: Page, role: str, name: str | re.Pattern[str]) -> None:
     """Tab until something has the focus; fails where no key leads there."""
-    wanted = page.get_by_role(role, name=name).first  # type: ignore[arg-type]
+    wanted = (page.get_by_label(str(name)) if role == "textbox" else page.get_by_role(role, name=name)).first  # type: ignore[arg-type]
     expect(wanted).to_be_visible()
     for _ in range(400):  # a page of the logbook alone has some two hundred links
         if wanted.evaluate("element => element === document.activeElement"):
@@ -86,6 +86,24 @@ def test_the_trainer_is_answered(signed_in: Page, live_server: Any) -> None:
     to(page, "button", "Next question")
     page.keyboard.press("Enter")
     expect(page.get_by_role("region", name="Question 2", exact=True)).to_be_visible()
+
+
+def test_a_password_is_changed(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page = signed_in
+    page.goto(f"{live_server.url}/settings")
+    to(page, "textbox", "Password of now")
+    page.keyboard.type("not this one")
+    page.keyboard.press("Tab")
+    page.keyboard.type("a longer fuse burns slower")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("not your password of now")).to_be_visible()
+    page.get_by_label("Password of now").fill("a long password")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("Your password is changed")).to_be_visible()
+    page.reload()
+    expect(page.get_by_label("Password of now")).to_have_value("")
+    hedda.refresh_from_db()
+    assert hedda.check_password("a longer fuse burns slower")
 
 
 def test_an_officer_reads_the_range_and_its_reasons(signed_in: Page, live_server: Any, hedda: User) -> None:

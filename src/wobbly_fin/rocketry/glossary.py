@@ -52,7 +52,7 @@ TERMS: dict[str, str] = {
     "safety": "What a link holds divided by what pulls at it then. Under one it gives way; two and more leave room for knots, heat and age.",
     # A logbook's
     "fit_to_fly": "Flights after which the rocket could have flown again: it opened, and landed undamaged where it could be fetched.",
-    "fit_interval": "How many came back fit to fly. The bar: where the true share lies, 90 times out of 100 (Wilson, from memory). Few flights, long bar.",
+    "fit_interval": "The bar: where the true share lies, 90 times out of 100 (Wilson, from memory). Few flights, long bar.",
     "miss": "How far measured heights lay from the forecasts frozen on their days: the mean, high and low alike.",
     "burnt": "Total impulse of all motors flown.",
     "highest": "The greatest measured height of any flight.",
