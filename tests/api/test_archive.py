@@ -14,7 +14,7 @@ from tests.api.test_flight_page import log_text, upload
 from wobbly_fin.accounts.demo.load import load_demo
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.archive import restore_archive, write_archive
-from wobbly_fin.logbook.models import Flight
+from wobbly_fin.logbook.models import Flight, FlightPhoto
 from wobbly_fin.rocketry.errors import RocketryError
 
 
@@ -69,6 +69,15 @@ def test_over_the_api_and_not_twice_nor_into_another_persons_rows(hedda: Person,
         status, out = upload(person, "/logbook/archive", data)
         assert status == 422 and "here already" in out["message"]
     assert rival.get("/logbook/flights")["flights"] == [] and len(hedda.get("/logbook/flights")["flights"]) == 1
+
+
+def test_a_photo_whose_picture_is_gone_from_the_disk_takes_nothing_else_with_it(hedda: Person) -> None:
+    _a_life(hedda)
+    FlightPhoto.objects.get().file.delete(save=False)
+    before = write_archive(hedda.user)
+    _gone(hedda)
+    counts = restore_archive(hedda.user, before)
+    assert counts["logbook.flight"] == 1 and "logbook.flightphoto" not in counts
 
 
 def _changed(data: bytes, change: Callable[[dict], None] | None = None, drop: str = "") -> bytes:

@@ -219,3 +219,14 @@ def test_setting_the_facts_right_leaves_the_typed_read_outs(hedda: Person) -> No
     assert {r["name"]: r["typed"] for r in hedda.get(f"{at}/page")["readouts"]} == before and before["apogee_m"] == "150 m"
     assert hedda.call("PUT", at, facts | {"height": "140 m"})[0] == 200 and hedda.call("PUT", at, facts)[0] == 200
     assert "height" not in hedda.get(at)["typed"], "a height taken away is gone"
+
+
+def test_a_file_that_tells_no_place_takes_none_away(hedda: Person) -> None:
+    at = f"/logbook/flights/{hedda.log(hedda.rocket())[1]['id']}"
+    assert hedda.call("PUT", f"{at}/landed", {"x_m": 40, "y_m": -12})[0] == 200
+    table = hedda.client.get("/api/logbook/flights.csv").content.decode().splitlines()
+    names = table[0].split(",")
+    row = dict(zip(names, table[1].split(","), strict=True)) | {"landing_x_m": "", "landing_y_m": ""}
+    assert upload(hedda, "/logbook/flights/import", ",".join(names) + "\n" + ",".join(row.values()) + "\n")[1]["refused"] == []
+    landed = hedda.get(f"{at}/page")["landed"]
+    assert (landed["x_m"], landed["y_m"]) == (40, -12)

@@ -58,6 +58,8 @@ def write_archive(user: User) -> bytes:
                     fields.pop("data")
                     _member(packed_up, f"logs/{row.pk}", unpacked(row))
                 if isinstance(row, BuildPhoto | FlightPhoto):
+                    if not row.file.storage.exists(row.file.name or ""):
+                        continue  # its picture is gone from the disk: the rest must still be had
                     with row.file.open("rb") as file:
                         _member(packed_up, f"photos/{row.pk}.jpg", file.read())
                     fields["file"] = f"{row.pk}.jpg"

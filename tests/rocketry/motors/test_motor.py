@@ -2,7 +2,9 @@ import pytest
 
 from wobbly_fin.rocketry.errors import NotPositiveError, OutOfRangeError, RocketryError, require_finite, require_positive
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
+from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.motors.explain import doubt_sentence
+from wobbly_fin.rocketry.motors.motor import label_of
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 from wobbly_fin.rocketry.motors.table import read_table
 
@@ -80,3 +82,9 @@ def test_a_table_is_read_whatever_separates_it() -> None:
         assert read_table(text).rows == ((0, 1), (1, 2))
     assert read_table("0;0,5\n1;1,5").rows == ((0, 0.5), (1, 1.5))
     assert read_table("# maker: Shed & Co\n0,1").remarks == {"maker": "Shed & Co"}
+
+
+def test_a_key_tells_the_label_whatever_the_maker_is_called() -> None:
+    assert all(label_of(m.key) == m.name for m in catalogue())
+    for key, label in (("A/B works/1/2A3T/2", "1/2A3T"), ("own/H100W-P/1", "H100W-P"), ("Kettle/C8-0/1", "C8-0")):
+        assert label_of(key) == label

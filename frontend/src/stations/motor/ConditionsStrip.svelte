@@ -49,7 +49,8 @@
     day.texts[name] = text;
   }
   function commit() {
-    set.mutate(day.asked);
+    const sent = day.asked;
+    set.mutate(sent, { onSuccess: (found) => day.settle(sent, found) });
   }
   function turn(fromDeg: number) {
     day.texts['wind_from'] = `${Math.round(fromDeg)}°`;

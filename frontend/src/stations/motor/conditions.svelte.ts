@@ -21,6 +21,16 @@ export class Day {
     this.aloft = found.aloft.map((a) => ({ ...a }));
   }
 
+  /** What was sent is shown as it was understood, with its unit, unless somebody has typed on meanwhile. */
+  settle(sent: In, found: Out): void {
+    for (const [name, text] of Object.entries(sent.typed ?? {})) {
+      if (this.texts[name] === text) this.texts[name] = found.typed[name] ?? text;
+    }
+    const same = (now: unknown, then: unknown) => JSON.stringify(now) === JSON.stringify(then);
+    if (same($state.snapshot(this.hours), sent.hours)) this.hours = found.hours.map((h) => ({ ...h }));
+    if (same($state.snapshot(this.aloft), sent.aloft)) this.aloft = found.aloft.map((a) => ({ ...a }));
+  }
+
   /** Whether the hour, not the box, says the wind. */
   get byHour(): boolean {
     return this.hours.length > 0 && this.hour !== null;

@@ -24,25 +24,36 @@ from wobbly_fin.stores.models import FlyingField
 MOST_HOURS, MOST_ALOFT = 24, 12
 
 
-def _quantity(kind: str) -> Callable[[str, str, System], float]:
-    return lambda text, name, system: parse(text, kind, system, name=name).si
+_Read = Callable[[str, str, System], tuple[float, str]]  # the figure, and the text to keep
 
 
-def _degrees(text: str, name: str, _system: System) -> float:
+def _quantity(kind: str) -> _Read:
+    def read(text: str, name: str, system: System) -> tuple[float, str]:
+        found = parse(text, kind, system, name=name)
+        return found.si, found.kept
+
+    return read
+
+
+def _bearing(text: str, name: str, _system: System) -> tuple[float, str]:
+    return read_bearing(text, name), text.strip()
+
+
+def _degrees(text: str, name: str, _system: System) -> tuple[float, str]:
     try:
-        return float(text.strip().rstrip("°").replace("deg", "").replace(",", "."))
+        return float(text.strip().rstrip("°").replace("deg", "").replace(",", ".")), text.strip()
     except ValueError:
         raise RocketryError(name, f"{text.strip()[:20]!r} is no angle; write degrees from vertical, such as 5") from None
 
 
 # box of the form: (field of Site, how its text is read)
-CONDITION_FIELDS: dict[str, tuple[str, Callable[[str, str, System], float]]] = {
+CONDITION_FIELDS: dict[str, tuple[str, _Read]] = {
     "temperature": ("temperature_c", _quantity("temperature")),
     "wind": ("wind_speed_m_s", _quantity("speed")),
-    "wind_from": ("wind_from_deg", lambda text, name, _: read_bearing(text, name)),
+    "wind_from": ("wind_from_deg", _bearing),
     "rod_length": ("rod_length_m", _quantity("length")),
     "rod_tilt": ("rod_tilt_deg", _degrees),
-    "rod_towards": ("rod_azimuth_deg", lambda text, name, _: read_bearing(text, name)),
+    "rod_towards": ("rod_azimuth_deg", _bearing),
 }
 
 
@@ -108,8 +119,7 @@ def set_conditions(
             if name not in CONDITION_FIELDS:
                 raise RocketryError(name, f"is no condition; there are {', '.join(CONDITION_FIELDS)}")
             if text.strip():
-                si[name] = CONDITION_FIELDS[name][1](text, name, system)
-                kept[name] = text.strip()
+                si[name], kept[name] = CONDITION_FIELDS[name][1](text, name, system)
         if field_id is not None and not FlyingField.objects.visible_to(user).filter(pk=field_id).exists():
             raise RocketryError("field_id", "is no field of yours; choose one in Stores")
         for name, value in si.items():
@@ -121,11 +131,18 @@ def set_conditions(
             wind_at_hour(told or [HourOfWind(hour=12, speed_m_s=0, from_deg=0)], hour)
         found.conditions = {
             "field_id": str(field_id) if field_id else None, "typed": kept, "si": si, "gustiness": gustiness, "hour": hour,
-            "hours": list(hours), "hours_si": [{"hour": h.hour, "speed_m_s": h.speed_m_s, "from_deg": h.from_deg} for h in told],
-            "aloft": list(aloft), "aloft_si": _aloft(aloft, system),
+            "hours": [h | {"wind": _kept(h["wind"], "speed", system)} for h in hours],
+            "hours_si": [{"hour": h.hour, "speed_m_s": h.speed_m_s, "from_deg": h.from_deg} for h in told],
+            "aloft": [a | {"height": _kept(a["height"], "height", system), "wind": _kept(a["wind"], "speed", system)} for a in aloft],
+            "aloft_si": _aloft(aloft, system),
         }  # fmt: skip
         found.save()
     return found
+
+
+def _kept(text: str, kind: str, system: System) -> str:
+    """What was read already, as it is shown again."""
+    return parse(text, kind, system).kept if text.strip() else text
 
 
 def _hours(rows: Sequence[dict[str, Any]], system: System) -> list[HourOfWind]:

@@ -82,9 +82,10 @@ def _read_workshop(typed: dict[str, str], system: System) -> dict[str, str]:
     text = typed.get("printer_height", "").strip()
     if not text:
         return {}
-    if not 0.02 <= parse(text, "short_length", system, name="printer_height").si <= 3.0:
+    read = parse(text, "short_length", system, name="printer_height")
+    if not 0.02 <= read.si <= 3.0:
         raise RocketryError("printer_height", f"{text[:20]!r} cannot be; printers go from a few centimetres to a metre or two")
-    return {"printer_height": text[:40]}
+    return {"printer_height": read.kept[:50]}
 
 
 def _check_unit(name: str, unit: str) -> None:

@@ -79,10 +79,10 @@ def _type(content: dict[str, Any], name: str, text: str, units: UnitChoice) -> N
     *place, field = path.split(".")
     holder = content[place[0]] if place else content
     if text:
-        figure = parse(text, quantity, units.system, name=name).si
-        if figure < 0:
+        read = parse(text, quantity, units.system, name=name)
+        if read.si < 0:
             raise RocketryError(name, f"{text} is less than nothing")
-        holder[field] = figure
+        holder[field], text = read.si, read.kept
     elif field in _DEFAULTED:
         del holder[field]
     else:

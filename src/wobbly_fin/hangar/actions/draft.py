@@ -37,6 +37,7 @@ class Draft:
 
     si: dict[str, float] = field(default_factory=dict)
     said: dict[str, str] = field(default_factory=dict)
+    kept: dict[str, str] = field(default_factory=dict)  # as they are shown again
     errors: dict[str, str] = field(default_factory=dict)
     missing: dict[str, str] = field(default_factory=dict)
     questions: list[Slip] = field(default_factory=list)
@@ -53,13 +54,14 @@ def draft_rocket(typed: dict[str, str], units: UnitChoice, existing: RocketFile 
                 out.missing[box] = _WANTS[box]
             continue
         try:
-            value = parse(text, quantity, units.system, name=box).si
+            read = parse(text, quantity, units.system, name=box)
+            value = read.si
             if value <= 0 and box != "spill_hole":
                 raise RocketryError(box, "must be above zero")
         except RocketryError as error:
             out.errors[box] = error.message
             continue
-        out.si[box], out.said[box] = value, show(value, quantity, units)
+        out.si[box], out.said[box], out.kept[box] = value, show(value, quantity, units), read.kept
     _read_plain(typed, out)
     canopy = _canopy(typed, out)
     si = out.si
@@ -134,7 +136,7 @@ def _assemble(typed: dict[str, str], out: Draft, existing: RocketFile | None) ->
         "rod_length_m": si.get("rod_length"),
         "printed_motors": _labels(typed),
         "remarks": typed.get("remarks", ""),
-        "typed": {box: text for box, text in typed.items() if text.strip() and box not in ("name", "remarks")},
+        "typed": {box: out.kept.get(box, text) for box, text in typed.items() if text.strip() and box not in ("name", "remarks")},
     }
     # What this form has no box for stays: a payload, a kit's list, how it is let down.
     aside = existing.model_dump(mode="json", exclude=set(told)) if existing else {}

@@ -113,7 +113,7 @@ def _set(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
         else:
             quantity = about.metadata.get("quantity")
             if quantity:
-                part[edit.field] = _size(text, about.metadata, units, name)
+                part[edit.field], text = _size(text, about.metadata, units, name)
             else:
                 part[edit.field] = _plain_number(text, name, whole=about.metadata["whole"])
             part["typed"][edit.field] = text[:80]
@@ -134,16 +134,17 @@ def _set(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
         part["outline"] = []
 
 
-def _size(text: str, about: Any, units: UnitChoice, name: str) -> float:
-    """A size as typed; refused in the words it was typed in, not in metres."""
-    value = parse(text, about["quantity"], units.system, name=name).si
+def _size(text: str, about: Any, units: UnitChoice, name: str) -> tuple[float, str]:
+    """A size as typed, and its text as it is shown again; refused in the words it was typed in, not in metres."""
+    read = parse(text, about["quantity"], units.system, name=name)
+    value = read.si
     if value < 0 and not about["negative"]:
         raise RocketryError(name, f"{text!r} will not do; it must {'not be negative' if about['zero'] else 'be above zero'}")
     if value == 0 and not (about["zero"] or about["negative"]):
         raise RocketryError(name, f"{text!r} will not do; it must be above zero")
     if abs(value) > about["high"]:
         raise RocketryError(name, f"{text!r} is too much; {show(about['high'], about['quantity'], units)} is the most")
-    return value
+    return value, read.kept
 
 
 def _to_outline(part: dict[str, Any]) -> None:
@@ -291,9 +292,11 @@ def _known(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
         known[edit.field] = None
         known["typed"].pop(edit.field, None)
         return
-    known[edit.field] = (
-        _plain_number(text, name, whole=False) if quantity == "number" else parse(text, quantity, units.system, name=name).si
-    )
+    if quantity == "number":
+        known[edit.field] = _plain_number(text, name, whole=False)
+    else:
+        read = parse(text, quantity, units.system, name=name)
+        known[edit.field], text = read.si, read.kept
     known["typed"][edit.field] = text[:80]
     if edit.field in ("mass_kg", "cg_m"):
         content["known"] = _checked(content).weighed_now().known.model_dump(mode="json")
@@ -309,8 +312,9 @@ def _rocket(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     elif edit.field == "remarks":
         content["remarks"] = text
     elif edit.field == "rod_length":
-        content["rod_length_m"] = parse(text, "length", units.system, name="rod_length").si if text else None
-        content["typed"] = {**content["typed"], "rod_length": text[:80]}
+        read = parse(text, "length", units.system, name="rod_length") if text else None
+        content["rod_length_m"] = read.si if read else None
+        content["typed"] = {**content["typed"], "rod_length": read.kept[:80] if read else ""}
     elif edit.field in ("payload_mass", "payload_stands"):
         _payload(content, edit.field, text, units)
     elif edit.field == "printed_motors":
@@ -376,8 +380,9 @@ def _payload(content: dict[str, Any], field: str, text: str, units: UnitChoice) 
         return
     name, quantity = ("mass_kg", "mass") if field == "payload_mass" else ("stands_n", "force")
     now = content["payload"] or {"mass_kg": EGG_KG, "stands_n": EGG_STANDS_N, "typed": {}}
-    now[name] = parse(text, quantity, units.system, name=field).si
-    now["typed"] = {**now["typed"], field: text[:80]}
+    read = parse(text, quantity, units.system, name=field)
+    now[name] = read.si
+    now["typed"] = {**now["typed"], field: read.kept[:80]}
     Payload(mass_kg=now["mass_kg"], stands_n=now["stands_n"])
     content["payload"] = now
 

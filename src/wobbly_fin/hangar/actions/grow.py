@@ -48,7 +48,8 @@ def begin(name: str, diameter: str, kit: str, printed_motors: str, units: UnitCh
     """A rocket with a nose cone and a tube, nothing else yet; a kit's list of parts and its printed motors with it."""
     if not name.strip():
         raise RocketryError("name", "is missing: what is it called?")
-    across = parse(diameter, "short_length", units.system, name="diameter").si if diameter.strip() else 0.027
+    read = parse(diameter, "short_length", units.system, name="diameter") if diameter.strip() else None
+    across = read.si if read else 0.027
     require_positive("diameter", across, 0.5)
     tube = fresh_figures("body_tube", None) | {
         "outer_diameter_m": across,
@@ -62,7 +63,7 @@ def begin(name: str, diameter: str, kit: str, printed_motors: str, units: UnitCh
             "type": "body_tube",
             "id": str(uuid.uuid4()),
             **tube,
-            "typed": {"outer_diameter_m": diameter.strip()[:80]} if diameter.strip() else {},
+            "typed": {"outer_diameter_m": read.kept[:80]} if read else {},
         },
     ]
     return RocketFile(

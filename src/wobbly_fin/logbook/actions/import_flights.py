@@ -70,4 +70,5 @@ def _take(user: User, row: FlightRow, rockets: dict[str, uuid.UUID], motors: dic
         user, key, rocket_id=rockets[row.rocket], motor_key="|".join(keys), delay_s=delay,
         facts=Facts(flown_on=row.flown_on, opening=row.opening, landing=row.landing, height=height, remarks=row.remarks, batch=row.batch),
     )  # fmt: skip
-    Flight.objects.filter(pk=key, owner=user).update(landing_x_m=row.landing_x_m, landing_y_m=row.landing_y_m)
+    if row.landing_x_m is not None and row.landing_y_m is not None:  # a file that does not tell takes no place away
+        Flight.objects.filter(pk=key, owner=user).update(landing_x_m=row.landing_x_m, landing_y_m=row.landing_y_m)

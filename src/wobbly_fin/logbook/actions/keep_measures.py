@@ -38,9 +38,10 @@ def keep_readouts(user: User, key: uuid.UUID, typed: dict[str, str]) -> Flight:
             texts[f"readout.{name}"] = text.strip()[:40]
         texts = {k: v for k, v in texts.items() if v}
         figures = {}
-        for place, text in texts.items():
+        for place, text in list(texts.items()):
             name = place.removeprefix("readout.")
-            figures[name] = parse(text, READOUT_NAMES[name][1], system, name=name).si  # type: ignore[arg-type]
+            read = parse(text, READOUT_NAMES[name][1], system, name=name)  # type: ignore[arg-type]
+            figures[name], texts[place] = read.si, read.kept
         check_readouts(figures)
         flight.readouts = figures
         flight.typed = {k: v for k, v in flight.typed.items() if not k.startswith("readout.")} | texts
@@ -59,7 +60,8 @@ def keep_tracking(user: User, key: uuid.UUID, *, baseline: str, stations: list[d
                 raise RocketryError(
                     "baseline_m", "is missing: how far apart were the stations, or how far from the pad was the one?"
                 )
-            told["baseline_m"] = parse(baseline, "length", system, name="baseline_m").si
+            read = parse(baseline, "length", system, name="baseline_m")
+            told["baseline_m"], told["typed"]["baseline"] = read.si, read.kept
             told["stations"] = [
                 {name: _angle(s.get(name, ""), f"stations.{i}.{name}") for name in ("elevation_deg", "azimuth_deg")}
                 for i, s in enumerate(given)

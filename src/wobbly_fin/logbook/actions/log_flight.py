@@ -152,11 +152,12 @@ def _check(user: User, facts: Facts) -> dict[str, Any]:
         raise RocketryError("flown_on", f"{facts.flown_on} has not come yet; log it when it is flown")
     if facts.flown_on.year < 1950:
         raise RocketryError("flown_on", f"{facts.flown_on} is too long ago to believe")
-    apogee_m = None
+    apogee_m, height = None, ""
     if facts.height.strip():
         if facts.opening == "no_launch":
             raise RocketryError("height", "is given, but the rocket did not leave the pad")
-        apogee_m = parse(facts.height, "height", units_of(preferences_of(user)).system, name="height").si
+        read = parse(facts.height, "height", units_of(preferences_of(user)).system, name="height")
+        apogee_m, height = read.si, read.kept
         if not 0 < apogee_m <= HIGHEST_M:
             raise RocketryError(
                 "height", f"{facts.height.strip()!r} cannot be; a height lies between 0 and {HIGHEST_M / 1000:g} km"
@@ -167,6 +168,6 @@ def _check(user: User, facts: Facts) -> dict[str, Any]:
         raise RocketryError("batch", "is too long; 40 characters are plenty")
     return {
         "flown_on": facts.flown_on, "opening": facts.opening, "landing": facts.landing, "told_apogee_m": apogee_m,
-        "typed": {"height": facts.height.strip()} if facts.height.strip() else {}, "remarks": facts.remarks.strip(),
+        "typed": {"height": height} if height else {}, "remarks": facts.remarks.strip(),
         "batch": facts.batch.strip(),
     }  # fmt: skip

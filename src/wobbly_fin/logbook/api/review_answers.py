@@ -34,6 +34,7 @@ from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
 from wobbly_fin.rocketry.flightlog.statistics import FlightLine, Summary, summaries
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
 from wobbly_fin.rocketry.learning.explain import delay_sentence
+from wobbly_fin.rocketry.motors.motor import label_of
 from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
 from wobbly_fin.site.seen import version_of
 from wobbly_fin.workshop.models import Build
@@ -128,7 +129,7 @@ def statistics_out(rows: list[Flight], delays: dict[tuple[str, float], DelayLear
         seasons=grouped(lambda r: str(r.flown_on.year)),
         delays=[
             MotorDelayOut(
-                motor=key.split("/")[1], label_s=d.label_s, mean_s=d.mean_s, low_s=d.interval_s[0], high_s=d.interval_s[1], count=d.count,
+                motor=label_of(key), label_s=d.label_s, mean_s=d.mean_s, low_s=d.interval_s[0], high_s=d.interval_s[1], count=d.count,
                 said=delay_sentence(d, units),
             )
             for (key, _), d in sorted(delays.items())

@@ -1,5 +1,6 @@
 """A motor as bought: its case, its masses, its curve and the delays it comes with."""
 
+import re
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
@@ -128,3 +129,12 @@ class Motor:
         """Propellant still unburnt at a time after ignition. [kg]"""
         spent = self.curve.impulse_at_n_s(time_s) / self.curve.total_impulse_n_s
         return self.propellant_mass_kg * (1.0 - spent)
+
+
+_LABEL = re.compile(r"/((?:1/\d)?[^/]+)/[^/]*$")
+
+
+def label_of(key: str) -> str:
+    """The label in a motor’s key: what lies between maker and revision, whatever those are. 1/2A has a stroke of its own."""
+    found = _LABEL.search(key)
+    return found[1] if found else key

@@ -33,12 +33,17 @@ _G_SPELLINGS = {"acceleration": {"g": "standard_gravity", "gs": "standard_gravit
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Typed:
-    """A quantity as typed: SI value, the text kept as it was, the unit it was read in."""
+    """A quantity as typed: SI value, the text as it was, the unit it was read in.
+
+    `kept` is the text to keep and show again: a bare number has its unit added, for it must not turn into inches or ounces when its
+    owner takes to them.
+    """
 
     si: float
     text: str
     unit: str
     assumed: bool
+    kept: str
 
 
 def parse(text: str, quantity: str, system: System = "metric", name: str | None = None) -> Typed:
@@ -92,7 +97,10 @@ def parse(text: str, quantity: str, system: System = "metric", name: str | None 
         terms += 1
     if not math.isfinite(total):
         raise RocketryError(field, f"{text.strip()!r} is not a finite number")
-    return Typed(si=total, text=text.strip(), unit=unit, assumed=assumed)
+    bare = assumed and wanted.metric != wanted.imperial
+    return Typed(
+        si=total, text=text.strip(), unit=unit, assumed=assumed, kept=text.strip() + (f" {SYMBOLS[unit]}" if bare else "")
+    )
 
 
 def _tidy(text: str) -> str:

@@ -43,7 +43,7 @@ def keep_glue(user: User, key: uuid.UUID, library_key: str, typed: dict[str, str
         taken = under_key(OwnGlue.objects, key, owner_id=user.pk)
         row = mine or taken or OwnGlue(id=key, owner=user)
         row.key, row.figures, row.deleted_at = kept_key, asdict(glue), None
-        row.typed = {k: v[:80] for k, v in typed.items() if k in _TEXTS}
+        row.typed = {k: _kept(k, v, units)[:80] for k, v in typed.items() if k in _TEXTS}
         row.save()
     return row
 
@@ -92,7 +92,7 @@ def keep_raw(user: User, key: uuid.UUID, kind: str, name: str, typed: dict[str, 
     figures, called = make(user, typed, units)
     with transaction.atomic():
         under_key(RawStock.objects, key, owner_id=user.pk)
-        kept = {k: v[:80] for k, v in typed.items()}
+        kept = {k: _kept(k, v, units)[:80] for k, v in typed.items()}
         values = {
             "owner": user,
             "kind": kind,
@@ -103,6 +103,22 @@ def keep_raw(user: User, key: uuid.UUID, kind: str, name: str, typed: dict[str, 
         }
         row, _ = RawStock.objects.update_or_create(id=key, defaults=values)
     return row
+
+
+_READ_AS = {
+    "outer_diameter": "short_length", "length": "short_length", "width": "short_length", "thickness": "short_length",
+    "mass": "mass", "lowest": "temperature",
+}  # fmt: skip
+
+
+def _kept(name: str, text: str, units: UnitChoice) -> str:
+    """A box's text as it is shown again, once what it says has been read; a box nobody read stays as it is."""
+    if name not in _READ_AS or not text.strip():
+        return text
+    try:
+        return parse(text, _READ_AS[name], units.system).kept
+    except RocketryError:
+        return text
 
 
 def _size(typed: dict[str, str], name: str, units: UnitChoice) -> float:

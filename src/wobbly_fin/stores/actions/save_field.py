@@ -20,8 +20,10 @@ def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling
     if len(name) > 80:
         raise RocketryError("name", "is too long; 80 characters are plenty")
     system = units_of(preferences_of(user)).system
-    elevation_m = parse(elevation or "0", "height", system, name="elevation").si
-    ceiling_m = parse(ceiling, "height", system, name="ceiling").si if ceiling.strip() else None
+    high = parse(elevation or "0", "height", system, name="elevation")
+    most = parse(ceiling, "height", system, name="ceiling") if ceiling.strip() else None
+    elevation_m, ceiling_m = high.si, most.si if most else None
+    typed = {"elevation": high.kept if elevation.strip() else elevation, "ceiling": most.kept if most else ceiling}
     for box, values in (("elevation", {"elevation_m": elevation_m}), ("ceiling", {"ceiling_m": ceiling_m})):
         try:
             Site(**values)  # type: ignore[arg-type]
@@ -33,7 +35,7 @@ def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling
             id=key,
             defaults={
                 "owner": user, "name": name.strip(), "elevation_m": elevation_m, "ceiling_m": ceiling_m,
-                "typed": {"elevation": elevation, "ceiling": ceiling}, "deleted_at": None,
+                "typed": typed, "deleted_at": None,
             },
         )  # fmt: skip
     return row

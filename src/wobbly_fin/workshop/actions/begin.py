@@ -17,6 +17,7 @@ from wobbly_fin.rocketry.building.changes import MOST_CHANGES, Change, change_pl
 from wobbly_fin.rocketry.building.hours import WEEKDAYS, moment_s, read_hours, zone_of
 from wobbly_fin.rocketry.building.repairs import repair_plan
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.units import parse
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.workshop.models import Build
 from wobbly_fin.workshop.station import bench_of, build_of, chosen, plan_of
@@ -67,7 +68,11 @@ def set_schools(user: User, key: uuid.UUID, told: dict[str, Any]) -> Build:
         if unknown:
             raise RocketryError(min(unknown), "is no box of this form")
         merged = chosen(user, build) | {k: v if isinstance(v, bool) else str(v or "")[:_LONGEST] for k, v in told.items()}
-        bench_of(user, read_rocket_file(build.rocket.document), merged, units_of(preferences_of(user)))
+        units = units_of(preferences_of(user))
+        bench_of(user, read_rocket_file(build.rocket.document), merged, units)
+        if str(merged.get("temperature", "")).strip():
+            # Read anew each time the plan is made: with its unit, it stays as warm whatever its owner takes to.
+            merged["temperature"] = parse(merged["temperature"], "temperature", units.system).kept
         build.schools = merged
         build.save()
     return build
