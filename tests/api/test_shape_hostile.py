@@ -1,5 +1,6 @@
 """Whatever edits are sent to the bench, it answers with a sentence or a shape; a refused one leaves the rocket as it was."""
 
+import uuid
 from typing import Any
 
 from hypothesis import HealthCheck, given, settings
@@ -51,5 +52,13 @@ def test_no_edit_makes_the_bench_fall_over(hedda: Person, data: st.DataObject) -
     if status == 422:
         assert out["message"] and out["fields"] and hedda.get(bench.path) == before
     else:
-        for path in ("/shape", "/what-if", "/templates", "/board"):
+        for path in ("/shape", "/what-if", "/templates", "/board", "/recovery"):
             assert hedda.call("GET", bench.path + path)[0] in (200, 422), path
+        assert hedda.call("GET", f"/workshop/rockets/{bench.key}")[0] in (200, 422)
+        # Whatever it has become, it takes neither the hangar nor a day from the others.
+        assert bench.key in {r["id"] for r in hedda.get("/hangar/rockets")}
+        day = f"/launchdays/days/{uuid.uuid4()}"
+        assert hedda.call("PUT", day, {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "11:00"})[0] == 200
+        line = {"rocket_id": bench.key, "motor_key": "catalogue:C8", "delay_s": 5}
+        found = hedda.call("PUT", f"{day}/lines/{uuid.uuid4()}", line)[1]
+        assert len(found["lines"]) + len(found["broken"]) == 1

@@ -3,7 +3,13 @@
 import re
 from dataclasses import dataclass
 
+from django.contrib.auth.models import User
+from django.core.exceptions import ValidationError
 from django.http import HttpRequest
+
+from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.rocketry.errors import RocketryError
 
 SESSION = "/api/session"
 _KEY = "[0-9a-f-]{36}"
@@ -11,17 +17,22 @@ _KEY = "[0-9a-f-]{36}"
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class View:
-    """A view of the front end: its route, the source its chunk is built from ("": the main one), and what it asks first."""
+    """A view of the front end: its route, the source its chunk is built from ("": the main one), and what it is sure to ask first.
+
+    Sure: what is fetched and not asked for lies there, and a browser hands it out, old by then, when it is asked for later. `of_parts` is
+    asked for rockets that have parts alone.
+    """
 
     route: str
     source: str = ""
     asks: tuple[str, ...] = ()
+    of_parts: tuple[str, ...] = ()
 
 
 _ROCKET = "/api/hangar/rockets/:id"
 VIEWS = (
     View(route="/", asks=("/api/hangar/rockets",)),
-    View(route="/rockets/:id/shape", source="src/stations/shape/ShapeStation.svelte", asks=(_ROCKET, f"{_ROCKET}/shape")),
+    View(route="/rockets/:id/shape", source="src/stations/shape/ShapeStation.svelte", asks=(_ROCKET,), of_parts=(f"{_ROCKET}/shape",)),
     View(route="/rockets/:id/motor", source="src/stations/motor/MotorStation.svelte", asks=(_ROCKET, f"{_ROCKET}/board")),
     View(route="/rockets/:id/build", source="src/stations/build/BuildStation.svelte", asks=(_ROCKET,)),
     View(route="/rockets/:id/recovery", source="src/stations/recovery/RecoveryStation.svelte", asks=(_ROCKET, f"{_ROCKET}/recovery")),
@@ -47,7 +58,17 @@ def early(request: HttpRequest) -> dict[str, object]:
         found = pattern.fullmatch(request.path)
         if found is None:
             continue
-        if request.user.is_authenticated and not request.GET:
-            asks += [a.replace(":id", found.groupdict().get("id", "")) for a in view.asks]
+        if isinstance(request.user, User) and not request.GET:
+            key = found.groupdict().get("id", "")
+            wanted = (*view.asks, *(view.of_parts if view.of_parts and _has_parts(request.user, key) else ()))
+            asks += [a.replace(":id", key) for a in wanted]
         return {"source": view.source, "asks": asks}
     return {"source": "", "asks": asks}
+
+
+def _has_parts(user: User, key: str) -> bool:
+    try:
+        row = Rocket.objects.visible_to(user).filter(pk=key).first()
+        return row is not None and not read_rocket_file(row.document).is_quick
+    except (ValidationError, RocketryError):  # no key at all, or a document no longer understood
+        return False

@@ -126,7 +126,7 @@ def set_conditions(
             # One at a time, so that the refusal names the box it was typed in.
             _try(name, **{CONDITION_FIELDS[name][0]: value})
         _try("gustiness", gustiness=gustiness)
-        told = _hours(hours, system)
+        told, over = _hours(hours, system), _aloft(aloft, system)
         if hour is not None:
             wind_at_hour(told or [HourOfWind(hour=12, speed_m_s=0, from_deg=0)], hour)
         found.conditions = {
@@ -134,7 +134,7 @@ def set_conditions(
             "hours": [h | {"wind": _kept(h["wind"], "speed", system)} for h in hours],
             "hours_si": [{"hour": h.hour, "speed_m_s": h.speed_m_s, "from_deg": h.from_deg} for h in told],
             "aloft": [a | {"height": _kept(a["height"], "height", system), "wind": _kept(a["wind"], "speed", system)} for a in aloft],
-            "aloft_si": _aloft(aloft, system),
+            "aloft_si": over,
         }  # fmt: skip
         found.save()
     return found
