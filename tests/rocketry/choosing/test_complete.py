@@ -14,7 +14,7 @@ from wobbly_fin.rocketry.choosing.cost import break_even_flights, cost_per_fligh
 from wobbly_fin.rocketry.choosing.explain import aim_headline, shorten_sentence, trial_sentence, wind_sentence
 from wobbly_fin.rocketry.choosing.permits import least_site_m, level_wanted
 from wobbly_fin.rocketry.choosing.refusals import Configuration, refusals
-from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation, Stocked
+from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation, Stocked, Taught
 from wobbly_fin.rocketry.constants import FOOT_M
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field import Field
@@ -244,3 +244,15 @@ def test_changing_one_input_changes_what_depends_on_it() -> None:
         (seen(SMALL.under(Canopy(diameter_m=0.6))), {"landing_rate", "drift"}),
     ):
         assert {n for n in was if was[n] != changed[n]} >= names
+
+
+def test_ballast_and_canopy_are_sought_with_what_flights_taught() -> None:
+    chosen = motor("C8")
+    taught = Taught(thrust={chosen.key: 0.8}, delays={(chosen.key, 5.0): 5.6})
+    where = Situation(site=Site(), taught=taught)
+    rocket = QuickRocket(mass_kg=0.06, diameter_m=0.025, canopy=Canopy(diameter_m=0.35))
+    peak = fly(rocket, taught.as_pushed(chosen), None, Site()).apogee_altitude_m
+    shots = take_aim(rocket, M18, where, [chosen], Aim(height_m=0.8 * peak, ballast_max_kg=0.1))
+    assert min(abs(s.height_miss_m) for s in shots) < 0.5
+    timed = take_aim(rocket, M18, where, [chosen], Aim(time_s=60.0))
+    assert min(abs(s.time_miss_s) for s in timed) < 0.5

@@ -71,7 +71,7 @@
               <span class="quiet">{day.hour === null ? 'by hand' : `at ${clock(day.hour)}`}</span>
               <input
                 type="range"
-                class="range range-xs block w-36"
+                class="range range-sm block w-36"
                 min={span[0]}
                 max={span[1]}
                 step="0.5"
@@ -83,7 +83,7 @@
               />
             </label>
           {/if}
-          <button class="link" aria-expanded={more} onclick={() => (more = !more)}
+          <button class="link min-h-6" aria-expanded={more} onclick={() => (more = !more)}
             >{more ? 'less' : 'hours, winds aloft, rod'}</button
           >
         </div>

@@ -134,7 +134,7 @@ def _best_delay(rocket: Rocket, mount: Mount, situation: Situation, motor: Motor
 
 def _peak_m(rocket: Rocket, situation: Situation, motor: Motor) -> float:
     try:
-        vehicle = replace(rocket.loaded(motor), openings=())
+        vehicle = replace(rocket.loaded(situation.taught.as_pushed(motor)), openings=())
         return fly_vehicle(vehicle, [None], situation.site)[0].apogee_altitude_m or 0.0
     except LeavesAirError:
         return math.inf
@@ -166,7 +166,8 @@ def _canopy_for(
     share = 1.0
     for _ in range(_ROUNDS):
         tried = _scaled(canopy, share)
-        lands = fly_vehicle(under(rocket, tried).loaded(motor), [delay_s], situation.site)[0].landing_time_s
+        vehicle = under(rocket, tried).loaded(situation.taught.as_pushed(motor))
+        lands = fly_vehicle(vehicle, [situation.taught.real_delay_s(motor, delay_s)], situation.site)[0].landing_time_s
         if lands is None or abs(lands - time_s) < _CLOSE_S or high - low < 1e-4:
             return tried
         low, high = (low, share) if lands > time_s else (share, high)
