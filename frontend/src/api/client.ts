@@ -44,6 +44,18 @@ const csrf: Middleware = {
   },
 };
 
+// Which version this page's own edits led to from which: what was begun before one of them is no edit of something stale.
+const led = new Map<string, string>();
+/** What a version has become by this page's own edits. */
+export function newest(version: string | undefined): string | undefined {
+  const next = version ? led.get(version) : undefined;
+  return next === undefined ? version : newest(next);
+}
+/** An edit of this page's was kept: of this version it made that one. */
+export function ledTo(from: string | undefined, to: string): void {
+  if (from && from !== to) led.set(from, to);
+}
+
 /** Sent with an edit of something: what it looked like then. Changed elsewhere since, it is refused instead of written over. */
 export const asSeen = (version: string | undefined) => (version ? { headers: { 'If-Match': version } } : {});
 

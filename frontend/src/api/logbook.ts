@@ -1,5 +1,5 @@
 import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
-import { asSeen, ask, client, type Schemas } from './client';
+import { asSeen, ask, client, ledTo, newest, type Schemas } from './client';
 import { send } from './send';
 
 export type Page = Schemas['FlightPageOut'];
@@ -43,13 +43,6 @@ export const useAdvice = () =>
     queryFn: () => ask(client.GET('/api/logbook/advice')),
   }));
 
-// Which version this page's own edits led to from which: what was begun before one of them is no edit of something stale.
-const led = new Map<string, string>();
-const newest = (version: string): string => {
-  const next = led.get(version);
-  return next === undefined ? version : newest(next);
-};
-
 /** A flight's page with its changes: each answers with the whole page, which then stands. */
 export function useDesk(id: () => string) {
   const known = useQueryClient();
@@ -72,7 +65,7 @@ export function useDesk(id: () => string) {
     const mine = last.then(async () => {
       const from = newest(version);
       const found = await stands(call(asSeen(from)));
-      if (from && from !== found.flight.version) led.set(from, found.flight.version);
+      ledTo(from, found.flight.version);
       return found;
     });
     last = mine.catch(() => undefined);

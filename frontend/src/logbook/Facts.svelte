@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { ApiError, asSeen, ask, client, standing, type Schemas } from '../api/client';
+  import { ApiError, asSeen, ask, client, ledTo, newest, standing, type Schemas } from '../api/client';
   import { useChange, useChoices } from '../api/queries';
   import { notify } from '../kit/notices.svelte';
   import ChoiceBox from '../kit/ChoiceBox.svelte';
@@ -34,7 +34,7 @@
             motor_key: found.motor_key ?? '',
             delay_s: found.flight.delay_s,
           },
-          ...asSeen(seen),
+          ...asSeen(newest(seen)),
         }),
       ),
     ['logbook', 'rockets'],
@@ -59,6 +59,7 @@
     event.preventDefault();
     const done = await save.mutateAsync(undefined).catch(again);
     if (!done) return;
+    ledTo(newest(seen), done.version);
     seen = done.version;
     stood = JSON.stringify(facts);
     notify('The facts are set right; the forecast stays as it was.');

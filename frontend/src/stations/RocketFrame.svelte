@@ -104,7 +104,7 @@
       {/if}
       <dl
         class:xl:grid={!head || found.quick}
-        class="quiet hidden shrink-0 grid-cols-[auto_auto] content-center gap-x-3 px-4 text-sm"
+        class="quiet hidden shrink-0 grid-cols-[auto_auto] content-center items-baseline gap-x-3 px-4 text-sm"
       >
         <dt><Term of="mount">mount</Term></dt>
         <dd class="text-base-content">{found.said.mount}</dd>

@@ -121,8 +121,9 @@ def bench_of(user: User, file: RocketFile, told: dict[str, Any], units: UnitChoi
 
 def glues_gone(user: User, told: dict[str, Any]) -> list[str]:
     """Boxes of glues chosen once that are on nobody's shelf any more: a build must not fall with them."""
-    known = {**GLUES, **own_glues(user)}
-    return [name for name in _GLUES if told.get(name) and told[name] not in known]
+    wanted = [name for name in _GLUES if told.get(name) and told[name] not in GLUES]
+    own = own_glues(user) if wanted else {}
+    return [name for name in wanted if told[name] not in own]
 
 
 def chosen(user: User, build: Build) -> dict[str, Any]:
@@ -151,11 +152,12 @@ def workbench_of(user: User, build: Build) -> Workbench:
     """A build's plan and what was done of it."""
     units = units_of(preferences_of(user))
     file = read_rocket_file(build.rocket.document)
-    bench = bench_of(user, file, chosen(user, build), units)
+    gone = glues_gone(user, build.schools)
+    bench = bench_of(user, file, build.schools | dict.fromkeys(gone, ""), units)
     plan = plan_of(build, bench)
     plan.remarks += [
         f"The glue chosen {_GLUES[name]} is among yours no more: the plan counts with the usual one. Choose another under How I build."
-        for name in glues_gone(user, build.schools)
+        for name in gone
     ]
     return Workbench(
         user=user,
