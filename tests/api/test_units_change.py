@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 
 from tests.api.conftest import Person
+from tests.api.test_shape import Bench
 from tests.api.test_workshop import Bencher
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.logbook.models import Flight
@@ -108,7 +109,28 @@ def a_bench(p: Person) -> Kept:
     return stands, lambda: bench.do("PATCH", "/schools", {"told": {"coats": "1"}})
 
 
-@pytest.mark.parametrize("kept", [a_rocket, the_day, a_field, a_tube, a_flight, a_bench])
+def a_prototype(p: Person) -> Kept:
+    bench = Bench(p)
+    form = {"main_diameter": "540", "tube_diameter": "27", "rows": [{"name": "mast", "prototype": "1800", "available": "92"}]}
+    bench.do({"op": "rocket", "field": "prototype", "value": form | {"prototype": "tower"}})
+
+    def scale() -> Any:
+        return p.get(bench.path)["document"]["scale"]
+
+    def stands() -> Any:
+        kept, row = scale(), scale()["rows"][0]
+        return [
+            pytest.approx(x) for x in (kept["main_diameter_m"], kept["tube_diameter_m"], row["prototype_m"], row["available_m"])
+        ]
+
+    def again() -> None:
+        rows = [{"name": "mast, again", **scale()["rows"][0]["typed"]}]
+        bench.do({"op": "rocket", "field": "prototype", "value": {"prototype": "tower", **scale()["typed"], "rows": rows}})
+
+    return stands, again
+
+
+@pytest.mark.parametrize("kept", [a_rocket, the_day, a_field, a_tube, a_flight, a_bench, a_prototype])
 def test_nothing_typed_bare_turns_into_something_else(hedda: Person, kept: Callable[[Person], Kept]) -> None:
     stands, again = kept(hedda)
     before = stands()

@@ -73,3 +73,19 @@ def test_any_form_is_read_without_falling_over(typed: dict[str, str]) -> None:
 def test_every_catalogue_motor_survives_its_document() -> None:
     for motor in catalogue():
         assert MotorDocument.of(motor).to_motor() == motor
+
+
+@pytest.mark.parametrize(
+    ("more", "said"),
+    [
+        ({"payload": {"mass_kg": -1.0, "stands_n": 5.0}}, "payload.mass_kg"),
+        ({"scale": {"prototype": "tower", "main_diameter_m": 0.0, "tube_diameter_m": 0.03}}, "scale.main_diameter_m"),
+        ({"scale": {"prototype": "tower", "main_diameter_m": 2.0, "tube_diameter_m": 0.03, "rows": [{"name": n, "prototype_m": 1.0, "absorbs": True} for n in "ab"]}}, "scale.rows"),
+    ],
+)  # fmt: skip
+def test_a_file_that_would_break_a_page_later_is_refused_at_the_door(more: dict[str, object], said: str) -> None:
+    file = draft_rocket(TYPED, METRIC).file
+    assert file is not None
+    with pytest.raises(RocketryError) as error:
+        read_rocket_file(file.model_dump(mode="json") | more).check()
+    assert error.value.name == said

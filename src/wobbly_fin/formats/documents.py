@@ -355,7 +355,7 @@ class PickDocument(Document):
         return Situation(
             site=within("site", self.site.to_site), ground=within("site", self.site.to_field),
             flyer=Flyer(**self.flyer.model_dump()) if self.flyer else None,
-            payload=within("payload", self.payload.to_payload) if self.payload else None,
+            payload=self.payload.to_payload() if self.payload else None,
         )  # fmt: skip
 
     def to_mounts(self) -> list[Mount]:

@@ -19,6 +19,7 @@ from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.airframe.mass import total, weigh
 from wobbly_fin.rocketry.airframe.mount import mount_of
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.airframe.scaling import Length, ScaleTable, scale_table
 from wobbly_fin.rocketry.choosing import Mount
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket
@@ -130,6 +131,14 @@ class ScaleDocument(Document):
     tube_diameter_m: Number
     rows: Annotated[list[ScaleRow], Field(max_length=60)] = []
     typed: Annotated[dict[str, Text], Field(max_length=4)] = {}
+
+    def to_table(self) -> ScaleTable:
+        """The core's substitution table; raises RocketryError for lengths that cannot be."""
+        lengths = [
+            Length(name=r.name, prototype_m=r.prototype_m, available_m=r.available_m, as_built_m=r.as_built_m, absorbs=r.absorbs)
+            for r in self.rows
+        ]
+        return scale_table(self.main_diameter_m, self.tube_diameter_m, lengths)
 
 
 class RocketFile(Document):
@@ -261,6 +270,10 @@ class RocketFile(Document):
             self.to_recovery_plan()
         for label in self.printed_motors:
             within("printed_motors", decode, label)
+        if self.payload is not None:
+            self.payload.to_payload()
+        if self.scale is not None:
+            within("scale", self.scale.to_table)
         return self
 
 

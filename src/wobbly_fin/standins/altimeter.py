@@ -170,8 +170,6 @@ def _pressed(d: Pocket) -> Pocket:
 
 
 def _held(d: Pocket) -> Pocket:
-    if d.screen == "off":
-        return replace(d, screen="menu", at=0, shown=MENU[0])
     if d.screen != "menu":
         return replace(d, screen="menu", at=0, shown=MENU[0])
     chosen = MENU[d.at]

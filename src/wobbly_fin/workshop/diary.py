@@ -25,7 +25,8 @@ def write_diary(s: Station) -> bytes:
         out, pagesize=A4, title=f"{s.row.name}: build diary", leftMargin=edge, rightMargin=edge, topMargin=edge, bottomMargin=edge
     )
     done = sum(1 for step in s.plan.steps if step.key in s.state.done)
-    begun = f"Begun {s.build.created_at.astimezone(zone):%d %B %Y}. {done} of {len(s.plan.steps)} steps done."
+    day = s.build.created_at.astimezone(zone)
+    begun = f"Begun {day.day} {day:%B %Y}. {done} of {len(s.plan.steps)} steps done."
     story = [Paragraph(_said(s.row.name), styles["Title"]), Paragraph(_said(begun), styles["Normal"]), Spacer(1, 0.5 * cm)]
     photos: dict[str, list[object]] = {}
     for photo in s.build.photos.all():

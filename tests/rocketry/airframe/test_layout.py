@@ -6,7 +6,18 @@ from hypothesis import given, settings
 from tests.rocketry.airframe.rockets import airframes, model
 from wobbly_fin.rocketry.airframe import Airframe, PartError, Stage, lay_out
 from wobbly_fin.rocketry.airframe.outline import outlines
-from wobbly_fin.rocketry.airframe.parts import BodyTube, Bulkhead, CentringRing, Coupler, FinSet, NoseCone, Transition
+from wobbly_fin.rocketry.airframe.parts import (
+    Allowance,
+    BodyTube,
+    Bulkhead,
+    CanopyPack,
+    CentringRing,
+    Coupler,
+    FinSet,
+    MotorTube,
+    NoseCone,
+    Transition,
+)
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.errors import RocketryError
 
@@ -104,3 +115,19 @@ def test_any_airframe_is_drawn_inside_its_own_length(airframe):
         host = found.placed[o.index]
         if host.part.OUTER:
             assert all(-1e-9 <= x <= found.length_m + 1e-9 and y >= 0 for x, y in o.profile)
+
+
+def test_a_booster_s_gear_lies_in_the_booster():
+    booster = (
+        BodyTube(id="low", length_m=0.15, outer_diameter_m=0.0262, inner_diameter_m=0.0253),
+        MotorTube(id="lower", parent="low", length_m=0.075, outer_diameter_m=0.0189, inner_diameter_m=0.0182),
+        CanopyPack(id="ribbon", kind="streamer", length_m=0.3, width_m=0.05, material="crepe"),
+    )
+    layout = lay_out(Airframe(stages=(model().stages[0], Stage(parts=booster))))
+    tube, ribbon = layout.outer[-1], next(p for p in layout.placed if p.part.id == "ribbon")
+    assert ribbon.host == tube.index and tube.fore_m <= ribbon.fore_m <= ribbon.aft_m <= tube.aft_m
+
+
+def test_a_stage_without_a_tube_is_refused():
+    with pytest.raises(RocketryError, match="stage 2 without a tube"):
+        Airframe(stages=(model().stages[0], Stage(parts=(Allowance(kind="paint", position_m=0.1),))))

@@ -174,3 +174,13 @@ def test_any_airframe_balances_inside_itself(airframe):
         assert 0 < found.empty.cg_m < reach
         assert found.empty.transverse_kg_m2 > 0 and found.empty.axial_kg_m2 > 0
         assert math.isfinite(found.margin_calibres)
+
+
+def test_glue_is_counted_stage_by_stage():
+    one = tuple(p for p in model().parts if not isinstance(p, Allowance))
+    glue = Allowance(kind="glue", position_m=0.1)
+    booster = BodyTube(length_m=0.1, outer_diameter_m=0.0262, inner_diameter_m=0.0253, material="paper-tube")
+    alone = weigh(lay_out(Airframe(stages=(Stage(parts=(*one, glue)),))))
+    both = weigh(lay_out(Airframe(stages=(Stage(parts=(*one, glue)), Stage(parts=(booster, glue))))))
+    assert both[len(one)].mass_kg == pytest.approx(alone[len(one)].mass_kg)
+    assert both[-1].mass_kg == pytest.approx(0.04 * both[-2].mass_kg)

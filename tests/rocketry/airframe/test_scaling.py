@@ -63,7 +63,13 @@ def test_twice_as_large_is_twice_every_length_but_bought_things_stay_as_sold():
     assert of(large, MotorTube).inner_diameter_m == 0.038  # 36.4 mm is not sold
     assert of(large, CentringRing).inner_diameter_m == pytest.approx(of(large, MotorTube).outer_diameter_m)
     assert of(large, CanopyPack).diameter_m == pytest.approx(2**1.5 * of(small, CanopyPack).diameter_m)
-    assert (of(large, LaunchLug).mass_kg, of(large, LaunchLug).mass_source) == (pytest.approx(0.0016), "guessed")
+    assert (of(large, LaunchLug).mass_kg, of(large, LaunchLug).mass_source) == (0.0002, "measured")  # the very same lug
+
+
+def test_what_was_weighed_becomes_a_guess_by_the_cube_and_a_cord_s_by_its_length():
+    weighed = up_scale(model(retainer={"mass_kg": 0.001}, cord={"mass_kg": 0.002}), 3.0)
+    masses = {p.id: (p.mass_kg, p.mass_source) for p in weighed.parts if p.id in ("retainer", "cord")}
+    assert masses == {"retainer": (pytest.approx(0.027), "guessed"), "cord": (pytest.approx(0.006), "guessed")}
 
 
 def test_swaps_and_a_hollow_nose():

@@ -7,9 +7,17 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from tests.rocketry.airframe.rockets import airframes, model
-from wobbly_fin.rocketry.airframe import Stage, balance
-from wobbly_fin.rocketry.airframe.parts import MassLump
-from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, sensitivities, smaller_margin, solve_fin, with_part
+from wobbly_fin.rocketry.airframe import Airframe, Stage, balance
+from wobbly_fin.rocketry.airframe.parts import BodyTube, CanopyPack, MassLump
+from wobbly_fin.rocketry.airframe.solve import (
+    NoSolutionError,
+    ballast_for,
+    canopy_effect,
+    sensitivities,
+    smaller_margin,
+    solve_fin,
+    with_part,
+)
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 D19 = find_motor("D19-6")[0]
@@ -76,3 +84,25 @@ def test_sensitivities_are_what_a_tenth_more_does():
     fins = list(model().parts)[span.index]
     by_hand = balance(with_part(model(), span.index, replace(fins, span_m=1.1 * 0.045)), [D19])
     assert span.margin_change == pytest.approx(smaller_margin(by_hand) - smaller_margin(balance(model(), [D19])))
+
+
+def test_fins_as_long_as_the_body_have_nowhere_to_go():
+    fins = next(i for i, p in enumerate(model().parts) if p.id == "fins")
+    long = with_part(model(), fins, replace(list(model().parts)[fins], root_chord_m=0.6, tip_chord_m=0.5))
+    with pytest.raises(NoSolutionError, match="as long as the body"):
+        solve_fin(long, [D19], fins, "position_m", 2.0)
+
+
+def test_gear_packed_forward_stays_in_its_own_bay():
+    fore = BodyTube(id="fore", length_m=0.2, outer_diameter_m=0.0262, inner_diameter_m=0.0253, material="paper-tube")
+    drogue = CanopyPack(id="drogue", parent="fore", diameter_m=0.15, material="film")
+    nose, *rest = model().parts
+    two_bays = Airframe(stages=(Stage(parts=(nose, fore, *rest, drogue)),))
+    layout = balance(two_bays, [D19]).layout
+    slack = {p.host: p.fore_m - layout.bay_of(p.host).fore_m for p in layout.of(CanopyPack)}
+    effect = canopy_effect(two_bays, [D19])
+    assert effect.moved_m == pytest.approx(max(slack.values()))
+    assert effect.forward > effect.settled
+    one = canopy_effect(Airframe(stages=(Stage(parts=(nose, fore, *rest)),)), [D19])
+    # What the drogue can slide, in its bay, adds to what the others do.
+    assert effect.forward - effect.settled > one.forward - one.settled

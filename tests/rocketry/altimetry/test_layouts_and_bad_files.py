@@ -232,3 +232,14 @@ def test_files_that_once_crashed_the_reader_are_refused_or_read() -> None:
             assert read_flight_log(text.encode()).found is None
         except RocketryError as refused:
             assert refused.name in ("file", "columns")
+
+
+def test_the_column_somebody_names_is_read_whatever_the_others_are_called() -> None:
+    # An altitude above the sea with a slip in it, and beside it the height that counts.
+    text = table("time_s,altitude,agl", T, H * 3 + 212, H)
+    assert not is_this_flight(read_flight_log(text))
+    told = read_flight_log(text, columns=(Told(number=2, meaning="height", unit="m"),))
+    assert is_this_flight(told)
+    # In feet by its size: the unit that free fall decides is that of the column which is read.
+    feet = read_flight_log(table("time_s,altitude,agl", T, H * 3 + 212, H / 0.3048), columns=(Told(number=2, meaning="height"),))
+    assert is_this_flight(feet) and feet.columns[2].unit == "ft" and feet.columns[2].unit_from == "free_fall"

@@ -128,3 +128,10 @@ def test_a_finding_says_something_and_nothing_absurd() -> None:
 
 def test_likelihood_in_words() -> None:
     assert [likelihood(p) for p in (0.9, 0.4, 0.2, 0.05, 0.001)] == ["very likely", "likely", "possible", "unlikely", "hardly"]
+
+
+def test_a_lesson_s_day_is_said_as_people_say_it() -> None:
+    assert lesson_sentence(Lesson(on=datetime.date(2027, 3, 5), cause="zipper")).startswith("5 March 2027: a thin stiff cord")
+    assert (
+        lesson_sentence(Lesson(on=datetime.date(2027, 3, 5), cause="gone since", own="Look twice")) == "5 March 2027. Look twice"
+    )

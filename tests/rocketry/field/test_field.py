@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field import Feature, Field
 from wobbly_fin.rocketry.field.bearing import POINTS, read_bearing, say_bearing
+from wobbly_fin.rocketry.field.explain import _of_100
 from wobbly_fin.rocketry.field.geojson import read_geojson, write_geojson
 from wobbly_fin.rocketry.field.hours import HourOfWind, wind_at_hour
 
@@ -126,3 +127,19 @@ def test_the_wind_between_hours_is_drawn_out() -> None:
         wind_at_hour([], 12)
     with pytest.raises(RocketryError):
         wind_at_hour(hours, 25)
+
+
+@pytest.mark.parametrize(
+    ("share", "said"),
+    [
+        (0.0, "0 of 100"),
+        (0.0001, "Fewer than 1 of 1000"),
+        (0.004, "4 of 1000"),
+        (0.42, "42 of 100"),
+        (0.996, "996 of 1000"),
+        (0.99996, "More than 999 of 1000"),
+        (1.0, "100 of 100"),
+    ],
+)
+def test_a_share_is_said_so_that_all_means_all(share: float, said: str) -> None:
+    assert _of_100(share) == said

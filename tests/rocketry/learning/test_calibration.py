@@ -9,12 +9,14 @@ import pytest
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.learning.band import height_band
 from wobbly_fin.rocketry.learning.delays import Fired, learn_delay
+from wobbly_fin.rocketry.learning.explain import learnt_sentences
 from wobbly_fin.rocketry.learning.rocket_fit import (
     CD_GUESSED_SD,
     HEIGHT_SCATTER_SD,
     SPEED_SCATTER_SD,
     THRUST_SCATTER_SD,
     THRUST_SD,
+    Learnt,
     Measured,
     learn_rocket,
     nothing_learnt,
@@ -140,3 +142,10 @@ def test_delays_of_unknown_batches_and_an_odd_motor() -> None:
         "a type is believed to follow one batch only part of the way"
     )
     assert some.of_batch("another") == (some.mean_s, some.next_sd_s)
+
+
+def test_a_motor_s_push_is_told_by_its_whole_label() -> None:
+    half = Learnt(
+        cd_factor=1.0, cd_sd=0.1, thrust_factors={"Ash & Co/1/2A4T/1": 1.08}, covariance=np.eye(2), flights=2, weights={}
+    )
+    assert "1/2A4T pushed 8% more than its curve says." in learnt_sentences(half, 0.6)

@@ -15,7 +15,7 @@ from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
 from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, MotorTube, NoseCone, Transition, VentHoles
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.templates.paper import OVERLAP_MM, tile
-from wobbly_fin.rocketry.templates.pdf import POINTS_PER_MM, write_pdf
+from wobbly_fin.rocketry.templates.pdf import POINTS_PER_MM, latin, write_pdf
 from wobbly_fin.rocketry.templates.shapes import find_template, templates_of
 from wobbly_fin.rocketry.templates.template import Path, Template
 from wobbly_fin.rocketry.templates.vector import write_dxf, write_svg
@@ -240,3 +240,7 @@ def test_every_template_of_any_airframe_can_be_written(airframe):
 def test_a_template_that_is_not_there_is_named_with_those_that_are():
     with pytest.raises(RocketryError, match="cutout"):
         find_template(lay_out(model()), "fin-99")
+
+
+def test_what_the_printed_font_lacks_is_written_otherwise():
+    assert latin("“Glue” − it’s 2 → 3 … 1′ – ½ · ü") == "\"Glue\" - it's 2 -> 3 ... 1' - ½ · ü"

@@ -23,3 +23,11 @@ def test_a_value_has_no_more_decimals_than_its_uncertainty(kilograms, sigma, sai
 def test_what_lies_before_keeps_its_sign() -> None:
     assert show_with_sigma(-0.4213, 0.05, "duration") == "−0.42 ± 0.05 s"
     assert parse(show(-0.42, "duration"), "duration", "metric", name="late").si == -0.4
+
+
+@pytest.mark.parametrize(
+    ("si", "quantity", "said"),
+    [(-0.04, "duration", "0.0 s"), (-0.3, "height", "−0.3 m"), (-0.0, "speed", "0.0 m/s"), (-0.049, "temperature", "0.0 °C")],
+)
+def test_nothing_has_no_sign(si: float, quantity: str, said: str) -> None:
+    assert show(si, quantity) == said

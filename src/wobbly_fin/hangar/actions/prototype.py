@@ -3,10 +3,10 @@
 from typing import Any
 
 from wobbly_fin.formats.rocket_file import ScaleDocument, ScaleRow
-from wobbly_fin.rocketry.airframe.scaling import Length, ScaleTable, scale_table
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import Typed
 
 
 def read_prototype(form: Any, units: UnitChoice) -> ScaleDocument:
@@ -20,35 +20,28 @@ def read_prototype(form: Any, units: UnitChoice) -> ScaleDocument:
     if not isinstance(form, dict):
         raise RocketryError("prototype", "is no form")
 
-    def read(owner: Any, box: str, place: str = "") -> float | None:
+    def read(owner: Any, box: str, place: str = "") -> Typed | None:
         text = str(owner.get(box, "") or "").strip()
-        return parse(text, "short_length", units.system, name=f"{place}{box}").si if text else None
+        return parse(text, "short_length", units.system, name=f"{place}{box}") if text else None
 
-    sizes = {box: read(form, box) for box in ("main_diameter", "tube_diameter")}
-    for box, value in sizes.items():
-        if value is None:
+    sizes: dict[str, Typed] = {}
+    for box in ("main_diameter", "tube_diameter"):
+        size = read(form, box)
+        if size is None:
             raise RocketryError(box, "is missing: scale is tube ÷ the prototype's main diameter")
+        sizes[box] = size
     rows = []
     for i, row in enumerate(list(form.get("rows") or [])[:60]):
         if not isinstance(row, dict) or not str(row.get("prototype", "") or "").strip():
             continue
-        figures = {f"{box}_m": read(row, box, f"rows.{i}.") for box in ("prototype", "available", "as_built")}
-        typed = {box: str(row[box])[:80] for box in ("prototype", "available", "as_built") if str(row.get(box, "") or "").strip()}
+        told = {box: read(row, box, f"rows.{i}.") for box in ("prototype", "available", "as_built")}
+        figures = {f"{box}_m": typed.si for box, typed in told.items() if typed is not None}
         name = str(row.get("name") or "").strip()[:80] or f"length {i + 1}"
+        typed = {box: typed.kept[:80] for box, typed in told.items() if typed is not None}
         rows.append(ScaleRow(name=name, absorbs=bool(row.get("absorbs")), typed=typed, **figures))  # type: ignore[arg-type]
     document = ScaleDocument(
-        prototype=str(form.get("prototype") or "").strip()[:80] or "prototype", main_diameter_m=sizes["main_diameter"] or 0.0,
-        tube_diameter_m=sizes["tube_diameter"] or 0.0, rows=rows,
-        typed={box: str(form[box])[:80] for box in ("main_diameter", "tube_diameter")},
+        prototype=str(form.get("prototype") or "").strip()[:80] or "prototype", main_diameter_m=sizes["main_diameter"].si,
+        tube_diameter_m=sizes["tube_diameter"].si, rows=rows, typed={box: size.kept[:80] for box, size in sizes.items()},
     )  # fmt: skip
-    table_of(document)
+    document.to_table()
     return document
-
-
-def table_of(document: ScaleDocument) -> ScaleTable:
-    """The substitution table of a prototype."""
-    lengths = [
-        Length(name=r.name, prototype_m=r.prototype_m, available_m=r.available_m, as_built_m=r.as_built_m, absorbs=r.absorbs)
-        for r in document.rows
-    ]
-    return scale_table(document.main_diameter_m, document.tube_diameter_m, lengths)

@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
-from wobbly_fin.hangar.actions.prototype import read_prototype, table_of
+from wobbly_fin.hangar.actions.prototype import read_prototype
 from wobbly_fin.hangar.api.drawn import drawn_out
 from wobbly_fin.hangar.api.shape_schemas import (
     ComparedOut,
@@ -231,7 +231,7 @@ def _name(part: Any) -> str:
 def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
     """The substitution table of a scale model, read from texts."""
 
-    table = table_of(read_prototype(asked.model_dump(), units))
+    table = read_prototype(asked.model_dump(), units).to_table()
 
     def said(value: float) -> str:
         # A tenth of a millimetre is as true as anybody cuts.

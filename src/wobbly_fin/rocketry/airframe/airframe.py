@@ -77,6 +77,9 @@ class Airframe:
         count = sum(len(s.parts) for s in self.stages)
         if not any(p.OUTER for p in self.parts):
             raise RocketryError("parts", "must not be without a nose cone or a tube: nothing is there yet")
+        for number, stage in enumerate(self.stages, start=1):
+            if not any(p.OUTER for p in stage.parts):
+                raise RocketryError("parts", f"must not leave stage {number} without a tube: what is in it would hang on nothing")
         if count > MOST_PARTS:
             raise RocketryError("parts", f"has {count} entries; {MOST_PARTS} are plenty")
         if len(self.stages) > MOST_STAGES:

@@ -43,7 +43,7 @@ class Pressure:
     body_lift : tuple of (float, float)
         K A_plan ÷ A_ref, which goes with sin² of the angle of attack, and where it acts. [-], [m]
     flags : tuple of str
-        two_fins (weakest plane taken), many_fins (factors from memory), narrows (normal force does not act at a point).
+        two_fins (weakest plane taken), many_fins (factors from memory), nothing_pushes (no normal force: CP is the cut-out's).
     """
 
     reference_diameter_m: float
@@ -88,7 +88,7 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
     flags: list[str] = []
     for placed in layout.of(FinSet):
         pushes.append(_fins(layout, placed, reference, mach, flags))
-    pushes = [p for p in pushes if p is not None and p.cn_alpha_per_rad != 0.0]
+    pushes = [p for p in pushes if p.cn_alpha_per_rad != 0.0]
     cn = sum(p.cn_alpha_per_rad for p in pushes)
     if abs(cn) < 1e-9:
         # A bare tube: nothing pushes at small angles; its cut-out is as good a point as any.

@@ -300,7 +300,7 @@ def _settle(
     placed: tuple[Placed, ...],
     taken: dict[int, float],
 ) -> Placed:
-    host = _recovery_host(index, part, numbers, outer, placed)
+    host = _recovery_host(index, stage, part, numbers, outer, placed)
     bay = _bay(placed, outer, host)
     aft = max(bay.fore_m, bay.aft_m - taken.get(host, 0.0))
     # What does not fit is drawn squeezed into the bay; the checks say so.
@@ -309,17 +309,20 @@ def _settle(
     return Placed(index=index, stage=stage, part=part, fore_m=fore, aft_m=aft, host=host)
 
 
-def _recovery_host(index: int, part: Part, numbers: dict[str, int], outer: tuple[Placed, ...], placed: tuple[Placed, ...]) -> int:
+def _recovery_host(
+    index: int, stage: int, part: Part, numbers: dict[str, int], outer: tuple[Placed, ...], placed: tuple[Placed, ...]
+) -> int:
     if part.parent:
         number = numbers.get(part.parent)
         found = next((p for p in placed if p.index == number), None)
         if found is None:
             raise PartError(index, "parent", "is a part that is not there")
         return found.index if found.host is None else found.host
-    mount = next((p for p in placed if isinstance(p.part, MotorTube) and p.host is not None), None)
+    mount = next((p for p in placed if isinstance(p.part, MotorTube) and p.stage == stage and p.host is not None), None)
     if mount is not None and mount.host is not None:
         return mount.host
-    tubes = [o for o in outer if isinstance(o.part, BodyTube)] or list(outer)
+    own = [o for o in outer if o.stage == stage]
+    tubes = [o for o in own if isinstance(o.part, BodyTube)] or own
     return max(tubes, key=lambda o: o.aft_m - o.fore_m).index
 
 

@@ -129,10 +129,9 @@ class Aboard:
 def weigh(layout: Layout) -> tuple[PartMass, ...]:
     """Every part's mass, in the order of the parts."""
     found = [_weigh(layout, p) for p in layout.placed]
-    glued = sum(m.mass_kg for m, p in zip(found, layout.placed, strict=True) if not isinstance(p.part, _NOT_GLUED))
     for place, placed in enumerate(layout.placed):
         if isinstance(placed.part, Allowance):
-            found[place] = _allowance(layout, placed, placed.part, found, glued)
+            found[place] = _allowance(layout, placed, placed.part, found)
     return tuple(found)
 
 
@@ -194,7 +193,7 @@ def _row(
     )  # fmt: skip
 
 
-def _allowance(layout: Layout, placed: Placed, part: Allowance, rows: Sequence[PartMass], glued_kg: float) -> PartMass:
+def _allowance(layout: Layout, placed: Placed, part: Allowance, rows: Sequence[PartMass]) -> PartMass:
     """Glue lies where the glued parts are, paint where the air goes: both over the parts of the same stage."""
     outer = [o for o in layout.outer if o.stage == placed.stage]
     wetted = [(wetted_area_m2(o.part), (o.fore_m + o.aft_m) / 2) for o in outer]
@@ -205,9 +204,9 @@ def _allowance(layout: Layout, placed: Placed, part: Allowance, rows: Sequence[P
     if part.kind == "paint":
         computed, middle = part.coats * PAINT_KG_M2_COAT * area, sum(a * x for a, x in wetted) / area
     else:
-        computed = GLUE_FRACTION * glued_kg
         solid = [r for r in rows if r.stage == placed.stage and not isinstance(layout.placed[r.index].part, _NOT_GLUED)]
         weight = sum(r.mass_kg for r in solid)
+        computed = GLUE_FRACTION * weight
         middle = sum(r.mass_kg * r.cg_m for r in solid) / weight if weight > 0 else placed.fore_m
     mass, source, sigma = computed, "guessed", GUESS_FRACTION * computed
     if part.mass_kg is not None:

@@ -109,7 +109,7 @@ def scale_table(prototype_diameter_m: float, tube_diameter_m: float, lengths: Se
 def up_scale(airframe: Airframe, factor: float, swaps: Mapping[str, str] | None = None, *, hollow_nose: bool = False) -> Airframe:
     """The same shape larger (or smaller): every length by the factor, bought fittings by what is usual.
 
-    Masses off the scale no longer hold and become guesses by the cube; motor tubes take the nearest usual bore; ballast
+    Masses off the scale no longer hold and become guesses by the cube, a cord's by its length; motor tubes take the nearest usual bore; ballast
     stays behind. `swaps` replaces materials (balsa fins by plywood); `hollow_nose` a solid nose by a moulded one, as larger
     ones are sold.
 
@@ -160,8 +160,10 @@ def _scaled(part: Part, factor: float, swaps: Mapping[str, str], hollow_nose: bo
         changes |= {"inner_diameter_m": None, "outer_diameter_m": None}  # the bore is a bought size: fit again
     if isinstance(part, NoseCone) and part.wall_m is None and hollow_nose:
         changes |= {"wall_m": _MOULDED_M, "material": "polystyrene"}
-    if part.mass_kg is not None:
-        changes |= {"mass_kg": part.mass_kg * factor**3, "mass_source": "guessed", "mass_uncertainty_kg": None}
+    if part.mass_kg is not None and not isinstance(part, LaunchLug | RailButton):
+        # A cord is only longer; lug and button are the very same.
+        grows = factor if isinstance(part, Cord) else factor**3
+        changes |= {"mass_kg": part.mass_kg * grows, "mass_source": "guessed", "mass_uncertainty_kg": None}
     if part.material is not None and part.material in swaps and "material" not in changes:
         changes["material"] = swaps[part.material]
     return replace(part, **changes)

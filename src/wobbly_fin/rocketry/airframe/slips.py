@@ -3,7 +3,7 @@
 Ranges are our own reading of what is ever built, in diameters of the rocket's other parts (no source); each only asks.
 """
 
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 from statistics import median
 
 from wobbly_fin.rocketry.airframe.layout import Layout, aft_diameter_m, fore_diameter_m
@@ -44,7 +44,7 @@ def size_questions(layout: Layout, units: UnitChoice = METRIC) -> tuple[SizeQues
         calibre = _calibre_without(layout, placed.index) if part.OUTER else layout.reference_diameter_m
         for f in described(type(part)):
             value = getattr(part, f.name)
-            if isinstance(value, float) and f.name in {x.name for x in fields(part)}:
+            if isinstance(value, float):
                 question = _ask(part, placed.index, f.name, str(f.metadata["label"]), value, calibre, units)
                 if question is not None:
                     found.append(question)

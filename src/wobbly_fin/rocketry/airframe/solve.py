@@ -1,7 +1,8 @@
 """Asking backwards: how much ballast, how long a fin, where to put it, for the margin one wants; and what each dimension does."""
 
+import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.balance import Balance, balance
@@ -125,6 +126,10 @@ def solve_fin(
         nose = layout.outer[0]
         low = nose.aft_m if isinstance(nose.part, NoseCone) else 0.0
         high = layout.length_m - fin.root_m
+        if high <= low:
+            raise NoSolutionError(
+                "margin_calibres", "cannot be had by moving them: their root is as long as the body behind the nose"
+            )
 
     def at(value: float) -> tuple[float, Airframe]:
         changed = replace(fin, span_m=value) if field == "span_m" else replace(fin, position_m=value, offset_m=None, edge=None)
@@ -175,10 +180,9 @@ def sensitivities(airframe: Airframe, motors: Sequence[Motor | None]) -> tuple[S
     base = smaller_margin(balance(airframe, motors))
     out: list[Sensitivity] = []
     for index, part in enumerate(airframe.parts):
-        own = {f.name for f in fields(part)}
         for f in described(type(part)):
             value = getattr(part, f.name)
-            if f.name not in own or f.metadata.get("quantity") != "short_length" or not value or f.name in _NOT_DIMENSIONS:
+            if f.metadata.get("quantity") != "short_length" or not value or f.name in _NOT_DIMENSIONS:
                 continue
             try:
                 changed = with_part(airframe, index, replace(part, **{f.name: value * 1.1}))
@@ -198,7 +202,7 @@ _NOT_DIMENSIONS = {"position_m", "offset_m", "rod_diameter_m", "max_motor_length
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CanopyEffect:
-    """What packing the recovery gear forward instead of letting it lie on the motor tube does to the margin. [calibres]"""
+    """What packing the recovery gear forward instead of letting it lie at its bay's foot does to the margin [calibres]; `moved_m` the most."""
 
     settled: float
     forward: float
@@ -206,7 +210,7 @@ class CanopyEffect:
 
 
 def canopy_effect(airframe: Airframe, motors: Sequence[Motor | None]) -> CanopyEffect | None:
-    """The margin with canopy and cord as they settle, and at the very front of their bay; None where nothing settles."""
+    """The margin with canopies and cords as they settle, and at the very front of their bays; None where nothing settles."""
     found = balance(airframe, motors)
     layout = found.layout
     packed = [
@@ -214,9 +218,14 @@ def canopy_effect(airframe: Airframe, motors: Sequence[Motor | None]) -> CanopyE
     ]
     if not packed:
         return None
-    bay = layout.bay_of(packed[0].host or 0)
-    room = min(p.fore_m for p in packed) - bay.fore_m
+    # Each bay by itself: what lies in one cannot slide into another.
+    room: dict[int, float] = {}
+    for p in packed:
+        assert p.host is not None
+        room[p.host] = min(room.get(p.host, math.inf), p.fore_m - layout.bay_of(p.host).fore_m)
     changed = airframe
     for p in packed:
-        changed = with_part(changed, p.index, replace(p.part, position_m=max(0.0, p.fore_m - room)))
-    return CanopyEffect(settled=smaller_margin(found), forward=smaller_margin(balance(changed, motors)), moved_m=room)
+        changed = with_part(changed, p.index, replace(p.part, position_m=max(0.0, p.fore_m - room[p.host or 0])))
+    return CanopyEffect(
+        settled=smaller_margin(found), forward=smaller_margin(balance(changed, motors)), moved_m=max(room.values())
+    )

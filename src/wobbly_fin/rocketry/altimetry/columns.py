@@ -102,6 +102,11 @@ def read_columns(table: LogTable, told: tuple[Told, ...] = ()) -> tuple[Column, 
     return tuple(out)
 
 
+def column_for(columns: tuple[Column, ...], meaning: Meaning) -> Column | None:
+    """The column that is taken for a meaning: one somebody named, else the first."""
+    return min((c for c in columns if c.meaning == meaning), key=lambda c: (c.meaning_from != "told", c.number), default=None)
+
+
 def scaled(column: Column, values: Floats) -> Floats:
     """The column in SI."""
     if column.meaning == "temperature":
@@ -190,7 +195,8 @@ def _time_found(columns: list[Column], table: LogTable) -> list[Column]:
                 break
     if not times:
         raise RocketryError("columns", "have no time among them; say which column counts the seconds")
-    first = min(times, key=lambda c: (c.meaning_from != "told", c.number))
+    first = column_for(tuple(times), "time")
+    assert first is not None
     out = []
     for c in columns:
         if c.number == first.number:

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from wobbly_fin.rocketry.altimetry.columns import Basis, Column, Told, in_unit, read_columns
+from wobbly_fin.rocketry.altimetry.columns import Basis, Column, Told, column_for, in_unit, read_columns
 from wobbly_fin.rocketry.altimetry.events import EventName, find_events
 from wobbly_fin.rocketry.altimetry.events import Told as Found
 from wobbly_fin.rocketry.altimetry.flights import Stretch, find_flights
@@ -138,8 +138,8 @@ def _on_the_clock(found: Found, placed: dict[EventName, float]) -> dict[EventNam
 def _in_best_unit(table: LogTable, columns: tuple[Column, ...]) -> tuple[Series, tuple[Column, ...]]:
     """The series, with a height whose unit nothing names tried against free fall: just before the top a rocket slows by about g."""
     series = series_of(table, columns)
-    heights = [c for c in columns if c.meaning == "height" and c.unit_from == "usual"]
-    if not heights:
+    height = column_for(columns, "height")
+    if height is None or height.unit_from != "usual":
         return series, columns
     found = _slowing(series)
     if found is None:
@@ -150,7 +150,7 @@ def _in_best_unit(table: LogTable, columns: tuple[Column, ...]) -> tuple[Series,
         best = (abs(feet - 1.1), "ft", "free_fall")
     elif not _FREE_FALL_BAND[0] < found / STANDARD_GRAVITY_M_S2 < _FREE_FALL_BAND[1]:
         return series, columns
-    used = tuple(in_unit(c, best[1], best[2]) if c is heights[0] else c for c in columns)
+    used = tuple(in_unit(c, best[1], best[2]) if c is height else c for c in columns)
     return (series_of(table, used) if best[1] != "m" else series), used
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from wobbly_fin.rocketry.altimetry.columns import Column, Meaning, scaled
+from wobbly_fin.rocketry.altimetry.columns import Column, Meaning, column_for, scaled
 from wobbly_fin.rocketry.altimetry.table import LogTable
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError
@@ -72,7 +72,7 @@ def series_of(table: LogTable, columns: tuple[Column, ...]) -> Series:
         With ``file`` where fewer than a dozen samples are left.
     """
     notes: list[Note] = list(table.found)
-    by_meaning = {c.meaning: c for c in reversed(columns)}
+    by_meaning = {c.meaning: found for c in columns if (found := column_for(columns, c.meaning)) is not None}
     time = scaled(by_meaning["time"], table.values[:, by_meaning["time"].number])
     height = _height(by_meaning, table, notes)
     felt = _felt(columns, table)

@@ -96,7 +96,8 @@ class Bench:
         A batch serves whole joints: more batches than joints make no sense.
         """
         glue, total, refused = self.glue(key), with_waste(stays_kg), ""
-        if glue.parts and total > 0:
+        weighed_out = bool(glue.parts) and total > 0
+        if weighed_out:
             total = max(total, LEAST_MIX_KG)
         warmth = self.schools.temperature_c
         try:
@@ -113,8 +114,11 @@ class Bench:
             batches = min(max(1, wanted), max(1, joints))
             while batches < joints and setting(glue, warmth, total / batches).warnings.count("large"):
                 batches += 1
+        if weighed_out:
+            # Every cup is weighed out by itself.
+            total = max(total, batches * LEAST_MIX_KG)
         each = setting(glue, warmth, total / batches)
-        pair = mixed(glue, total / batches) if glue.parts and total > 0 else None
+        pair = mixed(glue, total / batches) if weighed_out else None
         return Gluing(
             key=key, name=glue.name, mass_kg=total, batches=batches, pair_kg=pair, work_s=each.work_s, handle_s=each.handle_s,
             full_s=each.full_s, warnings=each.warnings, refused=refused, stays_kg=stays_kg,

@@ -69,7 +69,7 @@ def ready_sentence(
         step = plan.of[found.too_cold[0]]
         assert step.gluing is not None
         return f"Too cold to plan: {step.gluing.refused}. Warm the bench, or choose another glue."
-    if not found.schedule.slots and found.finish_s is not None:
+    if not found.schedule.slots and not found.urgent and found.finish_s is not None:
         return (
             f"Everything is done. It has its strength {when(found.finish_s, now_s, zone)}."
             if found.finish_s > now_s

@@ -7,6 +7,7 @@ from wobbly_fin.rocketry.airframe.layout import Placed
 from wobbly_fin.rocketry.airframe.parts import (
     Anchor,
     BodyTube,
+    Bulkhead,
     CanopyPack,
     CentringRing,
     Cord,
@@ -109,7 +110,13 @@ class Need:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Materials:
-    """What a build takes."""
+    """What a build takes.
+
+    Attributes
+    ----------
+    nests : tuple of (name, nest, owned)
+        A set of fins each, on sheets of stores' size where they have its wood and thickness.
+    """
 
     cuts: tuple[TubeCuts, ...]
     nests: tuple[tuple[str, Nest, bool], ...]
@@ -120,11 +127,13 @@ def materials(bench: Bench, plan: Plan, stores: Stores) -> Materials:
     """Cut list, sheets, and the shopping list against stores. A kit's tubes and fins are there already."""
     scratch = bench.schools.origin == "scratch"
     cuts = _cuts(bench, stores) if scratch else ()
-    nests = _nests(bench, stores) if scratch else ()
-    needs = [*_tube_needs(bench, cuts), *_sheet_needs(bench, nests, stores), *_glue_needs(bench, plan, stores)]
+    nests = _nests(bench, stores) if scratch else []
+    needs = [*_tube_needs(bench, cuts), *_sheet_needs(bench, nests), *_glue_needs(bench, plan, stores)]
     if scratch:
         needs += _part_needs(bench)
-    return Materials(cuts=tuple(cuts), nests=tuple(nests), needs=tuple(needs))
+    return Materials(
+        cuts=tuple(cuts), nests=tuple((part.called, nest, own is not None) for part, nest, own in nests), needs=tuple(needs)
+    )
 
 
 def _cuts(bench: Bench, stores: Stores) -> list[TubeCuts]:
@@ -187,7 +196,10 @@ def _sold(outer: float, type_name: str) -> tuple[str, float]:
     return best.name, float(best.figures["length_m"])
 
 
-def _nests(bench: Bench, stores: Stores) -> list[tuple[str, Nest, bool]]:
+_Nested = tuple[FinSet, Nest, SheetAtHand | None]
+
+
+def _nests(bench: Bench, stores: Stores) -> list[_Nested]:
     out = []
     for placed in bench.layout.of(FinSet):
         part = placed.part
@@ -195,7 +207,7 @@ def _nests(bench: Bench, stores: Stores) -> list[tuple[str, Nest, bool]]:
             continue
         own = _own_sheet(part, stores)
         sheet = (own.length_m, own.width_m) if own else SHEETS_M.get(part.material or "")
-        out.append((part.called, nest_fins(bench.layout, placed, sheet), own is not None))
+        out.append((part, nest_fins(bench.layout, placed, sheet), own))
     return out
 
 
@@ -223,15 +235,14 @@ def _tube_needs(bench: Bench, cuts: Sequence[TubeCuts]) -> list[Need]:
     return out
 
 
-def _sheet_needs(bench: Bench, nests: Sequence[tuple[str, Nest, bool]], stores: Stores) -> list[Need]:
+def _sheet_needs(bench: Bench, nests: Sequence[_Nested]) -> list[Need]:
     out = []
-    for placed in bench.layout.of(FinSet):
-        part = placed.part
-        found = next((n for n in nests if isinstance(part, FinSet) and n[0] == part.called), None)
-        if found is None or not isinstance(part, FinSet):
-            continue
-        own, nest = _own_sheet(part, stores), found[1]
-        have = own.count if own else 0
+    taken: dict[str, int] = {}
+    for part, nest, own in nests:
+        # A sheet that one set of fins is cut from is gone for the next.
+        have = max(own.count - taken.get(own.key, 0), 0) if own else 0
+        if own:
+            taken[own.key] = taken.get(own.key, 0) + nest.sheets
         stuff = part.made_of.name if part.made_of else "sheet"
         size = f"{bench.size(nest.sheet_m[0])} × {bench.size(nest.sheet_m[1])}"
         lacking = max(nest.sheets - have, 0)
@@ -270,7 +281,9 @@ def _glue_needs(bench: Bench, plan: Plan, stores: Stores) -> list[Need]:
 def _part_needs(bench: Bench) -> list[Need]:
     """Parts that come as they are. Which of them lie in a drawer nobody has told."""
     out = []
-    for placed in bench.layout.of(NoseCone, CentringRing, Retainer, LaunchLug, RailButton, CanopyPack, Cord, Anchor, MassLump):
+    for placed in bench.layout.of(
+        NoseCone, CentringRing, Bulkhead, Retainer, LaunchLug, RailButton, CanopyPack, Cord, Anchor, MassLump
+    ):
         part = placed.part
         if (part.material or "").startswith("printed") or (isinstance(part, MassLump) and part.kind != "ballast"):
             continue
@@ -281,6 +294,7 @@ def _part_needs(bench: Bench) -> list[Need]:
             CentringRing: lambda p: (
                 f"{bench.size(p.inner_diameter_m or 0)} in {bench.size(p.outer_diameter_m or 0)}, {bench.size(p.thickness_m)}"
             ),
+            Bulkhead: lambda p: f"{bench.size(p.outer_diameter_m or 0)}, {bench.size(p.thickness_m)}",
             Retainer: lambda p: RETAINERS[p.kind],
             LaunchLug: lambda p: f"{bench.size(p.length_m)} of {bench.size(p.inner_diameter_m)} bore",
             RailButton: lambda p: bench.size(p.diameter_m),

@@ -3,12 +3,13 @@
 import math
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, bore_of
-from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, LaunchLug, MotorTube
+from wobbly_fin.rocketry.airframe.parts import BodyTube, Coupler, FinSet, LaunchLug, MotorTube
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.building.amounts import POCKET_GAP_M, fillet_radius_m, root_fillet_radius_m
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import ring_marks, stick_mark_m
 from wobbly_fin.rocketry.building.nesting import nest_fins
+from wobbly_fin.rocketry.building.recipes.section import Section
 from wobbly_fin.rocketry.building.step import Step
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.templates.picture import Filled, Picture
@@ -94,13 +95,13 @@ def _sheet(bench: Bench, placed: Placed) -> Picture:
 
 
 def _cuts(bench: Bench, placed: Placed) -> Picture:
-    rows = [p for p in bench.layout.of(BodyTube, MotorTube) if p.stage == placed.stage]
+    rows = [p for p in bench.layout.of(BodyTube, MotorTube, Coupler) if p.stage == placed.stage]
     longest = max(p.part.axial_length_m for p in rows) * 1000
     size = longest * 0.045
     paths, filled, words, y = list[Path](), list[Filled](), list[Words](), 0.0
     for row in rows:
-        assert isinstance(row.part, BodyTube | MotorTube)
-        long, wide = row.part.length_m * 1000, row.part.outer_diameter_m * 1000
+        assert isinstance(row.part, BodyTube | MotorTube | Coupler)
+        long, wide = row.part.length_m * 1000, (row.part.outer_diameter_m or 0.0) * 1000
         filled.append(Filled(stuff="paper", points=_box(0, y - wide, long, y)))
         paths.append(Path(points=_box(0, y - wide, long, y), closed=True))
         lines, word = _dimension(0, long, y - wide - size * 2.2, f"{row.part.called}: {bench.size(row.part.length_m)}", size)
@@ -234,7 +235,7 @@ def _inside(bench: Bench, placed: Placed) -> Picture:
     reach = min(fin.reach_m * 1000, radius * 0.6)
     paths, filled = _fins_from_behind(bench.layout, placed, fin, radius, inner, reach)
     half, r = fin.thickness_m * 500, fillet_radius_m(2 * radius / 1000) * 1000
-    pockets = bench.schools.inside == "fin_pockets"
+    pockets = Section(bench, placed.stage).inside == "fin_pockets"
     r = min(r, max(0.4, (bore - inner) / 2.2))
     for k in range(fin.count):
         angle = fin.angle_deg + 360 * k / fin.count

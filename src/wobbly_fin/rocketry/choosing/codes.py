@@ -52,7 +52,6 @@ class RangeCode:
     notify_propellant_kg: float = 0.125
     impulse_max_n_s: float = 20_480.0
     adult_from_n_s: float = 160.0
-    cloud_clear: bool = True
 
     def __post_init__(self) -> None:
         for name in _TABLES:

@@ -49,7 +49,6 @@ _REFUSED: dict[str, str] = {
     "composite_booster": "a composite motor lights nothing above it; the upper stage would want an igniter of its own",
     "booster_has_charge": "the booster has a delay and a charge: it would light nothing in time",
     "booster_plugged": "the booster is plugged: its flame never reaches the stage above",
-    "booster_under_nothing": "a booster with nothing above it to light",
     "grounded": "the review of its last failure keeps it on the ground until its repairs are done; finish them in Build",
     "wadding_burns": "what shields the canopy is untreated: it burns and starts fires; treated tissue, fluff or a flameproof cloth instead",
 }

@@ -7,7 +7,7 @@ References
 """
 
 from wobbly_fin.rocketry.choosing.codes import PUBLISHED
-from wobbly_fin.rocketry.motors.classes import CLASSES
+from wobbly_fin.rocketry.motors.classes import CLASSES, class_of_impulse
 from wobbly_fin.rocketry.motors.motor import Motor
 
 ADULT_YEARS = 18
@@ -18,11 +18,6 @@ _LEVELS = {"H": 1, "I": 1, "J": 2, "K": 2, "L": 2, "M": 3, "N": 3, "O": 3}
 def least_site_m(installed_n_s: float, apogee_m: float) -> float:
     """Least dimension of a launch site by the published minimums; for high power half the height, at least 1500 ft. [m]"""
     return PUBLISHED.least_site_m(installed_n_s, apogee_m, high_power=installed_n_s > _MOST_MODEL_N_S)
-
-
-def class_of_impulse(impulse_n_s: float) -> str:
-    """Letter of an installed impulse."""
-    return next((c.name for c in CLASSES if impulse_n_s <= c.max_n_s + 1e-9), CLASSES[-1].name)
 
 
 def is_high_power(motors: tuple[Motor, ...], liftoff_kg: float) -> bool:
@@ -38,7 +33,8 @@ def is_high_power(motors: tuple[Motor, ...], liftoff_kg: float) -> bool:
 def level_wanted(motors: tuple[Motor, ...], liftoff_kg: float) -> int:
     """Certification level an installation asks for; 0: model rocketry."""
     installed = sum(m.curve.total_impulse_n_s for m in motors)
-    level = _LEVELS.get(class_of_impulse(installed), 0)
+    # A sum's rounding must not lift it over a bound; what is beyond the last letter wants no less.
+    level = _LEVELS.get(class_of_impulse(min(installed * (1 - 1e-12), CLASSES[-1].max_n_s)).name, 0)
     # A single H motor is one whatever two half-filled Gs add up to.
     level = max([level, *(_LEVELS.get(m.decoded.impulse_class.name, 0) for m in motors)])
     if installed <= _MOST_MODEL_N_S and max(m.curve.total_impulse_n_s for m in motors) <= 160.0:

@@ -8,7 +8,7 @@ from wobbly_fin.rocketry.motors.motor import Motor
 
 RefusalCode = Literal[
     "booster_opens_nothing", "plugged_opens_nothing", "charge_behind_plug", "vent_too_narrow", "mixed_cluster",
-    "composite_booster", "booster_has_charge", "booster_plugged", "booster_under_nothing", "wadding_burns", "grounded",
+    "composite_booster", "booster_has_charge", "booster_plugged", "wadding_burns", "grounded",
 ]  # fmt: skip
 
 

@@ -27,7 +27,8 @@ class Lesson:
 def lesson_sentence(lesson: Lesson) -> str:
     """For a checklist: what happened, and what to look at."""
     cause = CAUSES.get(lesson.cause)
-    what = f"{lesson.on:%d %B %Y}: {cause.name[0].lower() + cause.name[1:]}" if cause else f"{lesson.on:%d %B %Y}"
+    day = f"{lesson.on.day} {lesson.on:%B %Y}"
+    what = f"{day}: {cause.name[0].lower() + cause.name[1:]}" if cause else day
     ask = lesson.own.strip() or (cause.check if cause else "")
     return f"{what}. {ask}".strip()
 

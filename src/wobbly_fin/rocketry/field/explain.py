@@ -36,6 +36,8 @@ def cloud_sentences(cloud: Cloud, ground: Field | None, ejection_speed_max_m_s: 
 def _of_100(share: float) -> str:
     if 0 < share < 0.0005:
         return "Fewer than 1 of 1000"
+    if 0.9995 < share < 1:
+        return "More than 999 of 1000"
     if 0 < share < 0.01 or 0.99 < share < 1:
         return f"{share * 1000:.0f} of 1000"
     return f"{share * 100:.0f} of 100"

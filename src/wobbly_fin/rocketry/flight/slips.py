@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from wobbly_fin.rocketry.air import SiteAir
 from wobbly_fin.rocketry.recovery.canopy import Canopy, descent_rate_m_s
 from wobbly_fin.rocketry.recovery.sizing import diameter_for
-from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_range
 
 USUAL_MOUNTS_MM = (13.0, 18.0, 24.0, 29.0, 38.0, 54.0, 75.0, 98.0)  # common practice, no source
 _SLENDER = (5.0, 40.0)  # length ÷ diameter of anything usually built
@@ -169,5 +169,5 @@ def _drag(cd: float | None) -> Slip | None:
 def _rod(rod_length_m: float | None, units: UnitChoice) -> Slip | None:
     if rod_length_m is None or 0.3 <= rod_length_m <= 6.0:
         return None
-    said = show(rod_length_m, "length", units)
-    return Slip(field="rod_length", sentence=f"A rod of {said} is unusual; most are 0.9 to 2.4 m (common practice, no source).")
+    said, usual = show(rod_length_m, "length", units), show_range(0.9, 2.4, "length", units)
+    return Slip(field="rod_length", sentence=f"A rod of {said} is unusual; most are {usual} (common practice, no source).")

@@ -43,7 +43,6 @@ def reason_sentence(reason: Reason, candidate: Candidate, units: UnitChoice = ME
         "notify": lambda: (
             f"{show(value, 'mass', units)} at liftoff, more than the simplest class: whoever must be told or asked has been."
         ),
-        "clouds": lambda: "Cloud in its path.",
     }
     return said[reason.code]()
 

@@ -22,7 +22,7 @@ from wobbly_fin.rocketry.recovery.canopy import Canopy
 Verdict = Literal["go", "go_with", "no_go"]
 Severity = Literal["fails", "do"]
 ReasonCode = Literal[
-    "test", "site_small", "wind", "tilt", "impulse", "adult", "clouds", "stand_off", "cleared", "notify", "no_outline",
+    "test", "site_small", "wind", "tilt", "impulse", "adult", "stand_off", "cleared", "notify", "no_outline",
 ]  # fmt: skip
 ChangeKind = Literal["delay", "tilt", "canopy", "hour", "motor"]
 # Canopies tried smaller, rods tried tilted into the wind [°].

@@ -3,6 +3,7 @@
 from wobbly_fin.rocketry.learning.band import Band
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt
+from wobbly_fin.rocketry.motors.motor import label_of
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_range
 
 
@@ -19,9 +20,7 @@ def learnt_sentences(learnt: Learnt, cd: float, units: UnitChoice = METRIC) -> t
     ]
     for key, factor in learnt.thrust_factors.items():
         if abs(factor - 1) >= 0.02:
-            said.append(
-                f"{key.split('/')[1]} pushed {abs(factor - 1):.0%} {'more' if factor > 1 else 'less'} than its curve says."
-            )
+            said.append(f"{label_of(key)} pushed {abs(factor - 1):.0%} {'more' if factor > 1 else 'less'} than its curve says.")
     if learnt.odd:
         n = len(learnt.odd)
         said.append(f"{n} flight{'s were' if n > 1 else ' was'} far off the rest and counted little.")

@@ -20,7 +20,7 @@ class Quiz:
     why: str
 
 
-# An invented bay of 240 × 26 mm, packed right and wrong. [m]
+# An invented bay of 240 × 34 mm, packed right and wrong. [m]
 _BAY = (("wadding", 0.045), ("cord", 0.04), ("canopy", 0.06))
 _ROOM, _SHOULDER, _BORE = 0.20, 0.04, 0.034
 

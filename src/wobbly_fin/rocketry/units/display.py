@@ -102,5 +102,7 @@ def _digits(value: float, quantity: str, more: int) -> str:
         decimals = 1
     else:
         decimals = 2 - math.floor(math.log10(size)) if size > 0 else 0
-    text = f"{value:.{decimals + more}f}".replace("-", "−")
+    text = f"{value:.{decimals + more}f}"
+    # Nothing has no sign, from whichever side it was rounded.
+    text = text.replace("-", "−" if float(text) else "")
     return text.rstrip("0").rstrip(".") if "." in text and not (tenths and size < 10) else text

@@ -4,11 +4,12 @@ from dataclasses import replace
 
 from wobbly_fin.rocketry.airframe.layout import aft_diameter_m
 from wobbly_fin.rocketry.airframe.mass import empty_totals
-from wobbly_fin.rocketry.airframe.parts import Allowance, Anchor, Cord, LaunchLug, MassLump, NoseCone
+from wobbly_fin.rocketry.airframe.parts import Allowance, Anchor, CanopyPack, Cord, LaunchLug, MassLump, NoseCone
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.recipes.fins import WOOD
 from wobbly_fin.rocketry.building.recipes.section import DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.step import Link, Step, WeighIn
+from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
 
 USUAL_COATS = 3
 
@@ -215,20 +216,23 @@ def rig(sections: list[Section], before: tuple[str, ...]) -> list[Step]:
             continue
         bench = s.bench
         length = sum(getattr(c.part, "length_m", 0.0) for c in cords)
+        packs = [p.part for p in s.of(CanopyPack) if isinstance(p.part, CanopyPack) and p.part.kind in PACKED_KINDS]
+        thing = "streamer" if packs and all(p.kind == "streamer" for p in packs) else "canopy" if packs else ""
+        hung = f"; {thing} a third of the way down from the nose (common practice, no source)" if thing else ""
         anchored = [Link(key=s.key("anchor", a), because="the anchor must have its strength", until="full") for a in s.of(Anchor)]
         steps.append(
             Step(
                 key=s.key("rig"),
-                title="Tie the cord and the canopy",
+                title=f"Tie the cord and the {thing}" if thing else "Tie the cord",
                 assembly="whole",
                 hands_on_s=20 * MINUTE,
                 lines=(
-                    f"{bench.size(length)} of cord from anchor to nose; canopy a third of the way down from the nose (common practice, no source).",
+                    f"{bench.size(length)} of cord from anchor to nose{hung}.",
                     "Knots drawn tight, ends left long, a drop of glue on each.",
                 ),
                 inspect="Pull each knot as hard as it will be pulled. Nose and body hang apart, not one on the other.",
                 after=(*links, *anchored),
-                without="it comes down without a canopy",
+                without=f"it comes down without its {thing}" if thing else "nose and body come down apart",
                 needed=True,
             )
         )

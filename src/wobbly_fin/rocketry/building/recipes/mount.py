@@ -3,7 +3,7 @@
 from wobbly_fin.rocketry.airframe.layout import Placed
 from wobbly_fin.rocketry.airframe.parts import Anchor, MotorTube
 from wobbly_fin.rocketry.airframe.tabs import tab_of
-from wobbly_fin.rocketry.building.amounts import collar_kg, fillet_radius_m, ring_kg, sleeve_kg
+from wobbly_fin.rocketry.building.amounts import POCKET_GAP_M, collar_kg, fillet_radius_m, ring_kg, sleeve_kg
 from wobbly_fin.rocketry.building.marking import CLIP_REACH_M, RingMark, mount_stands_out_m, stick_mark_m
 from wobbly_fin.rocketry.building.recipes.section import BLADE, MINUTE, Section
 from wobbly_fin.rocketry.building.recipes.tubes import before_gluing
@@ -163,7 +163,7 @@ def _ring(s: Section, ring: RingMark, tube: Placed, before: RingMark | None, *, 
     if last:
         parts = [tube.index, *(r.index for r in s.rings if r is not s.aft_ring), *(a.index for a in (*eyes_on(s), *lines_on(s)))]
         parts += [r.index for r in s.retainers if s.retained_by("hook")]
-        weigh = bench.weigh_in("the mount", parts, gluing.stays_kg * len(s.rings))
+        weigh = bench.weigh_in("the mount", parts, gluing.stays_kg * sum(r is not s.aft_ring for r in s.rings))
     return Step(
         key=s.key("ring", placed),
         title=f"Glue the {ring.name} to the motor tube",
@@ -204,7 +204,7 @@ def _dams(s: Section) -> list[Step]:
                     f"{2 * count} balsa strips {bench.size(tab.length_m)} long and {bench.size(tab.depth_m)} "
                     "high, between the rings, one on each side of "
                     "where a tab comes.",
-                    f"Leave {bench.size(0.0025)} between strip and tab on each side; tight at the ends, or the pocket leaks.",
+                    f"Leave {bench.size(POCKET_GAP_M)} between strip and tab on each side; tight at the ends, or the pocket leaks.",
                 ),
                 tools=("knife",),
                 materials=("balsa strip",),
