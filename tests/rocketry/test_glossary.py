@@ -3,15 +3,18 @@
 import re
 from pathlib import Path
 
+import pytest
+
 from wobbly_fin.rocketry.altimetry.explain import READOUT_NAMES
 from wobbly_fin.rocketry.flightlog.records import RECORDS
-from wobbly_fin.rocketry.glossary import TERMS
+from wobbly_fin.rocketry.glossary import TERMS, WORDS
 
 FRONT = Path(__file__).parents[2] / "frontend/src"
+SAYING = list((Path(__file__).parents[2] / "src/wobbly_fin").rglob("*.py"))
 
 
 def test_every_term_is_asked_for_and_every_figure_has_one() -> None:
-    asked = set(READOUT_NAMES) | set(RECORDS)
+    asked = set(READOUT_NAMES) | set(RECORDS) | set(WORDS.values())
     for path in FRONT.rglob("*.svelte"):
         text = path.read_text(encoding="utf-8")
         if "Term.svelte" in text:
@@ -24,3 +27,10 @@ def test_every_term_is_asked_for_and_every_figure_has_one() -> None:
 def test_what_a_term_says_is_a_sentence_or_two() -> None:
     for key, said in TERMS.items():
         assert 20 < len(said) < 260 and said.endswith("."), key
+
+
+@pytest.mark.parametrize("word", WORDS)
+def test_every_word_stands_in_some_sentence_of_ours(word: str) -> None:
+    """A word nobody says would be help nobody finds."""
+    said = "\n".join(p.read_text(encoding="utf-8") for p in SAYING if p.name != "glossary.py")
+    assert re.search(rf"(?<!\w){re.escape(word)}(?!\w)", said, re.IGNORECASE), word

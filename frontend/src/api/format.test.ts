@@ -19,6 +19,6 @@ describe('dates without the browser’s formats', () => {
     expect(months).toHaveLength(12);
   });
   it('say an hour as a clock does', () => {
-    expect([clock(9), clock(13.5)]).toEqual(['09:00', '13:30']);
+    expect([clock(9), clock(13.5), clock(9.9999)]).toEqual(['09:00', '13:30', '10:00']);
   });
 });

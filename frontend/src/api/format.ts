@@ -47,12 +47,62 @@ export function todayIso(now = new Date()): string {
 /** '1 flight', '3 flights'. */
 export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
-/** A metres value in the owner's height unit, for axis ticks: the unit's size in metres and its symbol. */
-export function heightUnit(system: string, exception?: string): { size: number; symbol: string } {
-  const foot = exception ? exception === 'foot' : system === 'imperial';
-  return foot ? { size: 0.3048, symbol: 'ft' } : { size: 1, symbol: 'm' };
+/** A unit drawings are lettered in: its size in the SI unit, and its symbol. */
+export interface Unit {
+  size: number;
+  symbol: string;
+}
+export interface Units {
+  height: Unit;
+  speed: Unit;
+  mass: Unit;
 }
 
+const heights: Record<string, Unit> = {
+  meter: { size: 1, symbol: 'm' },
+  foot: { size: 0.3048, symbol: 'ft' },
+};
+const speeds: Record<string, Unit> = {
+  'meter/second': { size: 1, symbol: 'm/s' },
+  'kilometer/hour': { size: 1 / 3.6, symbol: 'km/h' },
+  'mile/hour': { size: 0.44704, symbol: 'mph' },
+  'foot/second': { size: 0.3048, symbol: 'ft/s' },
+};
+const masses: Record<string, Unit> = {
+  gram: { size: 0.001, symbol: 'g' },
+  ounce: { size: 0.028349523125, symbol: 'oz' },
+};
+const metric: Units = {
+  height: { size: 1, symbol: 'm' },
+  speed: { size: 1, symbol: 'm/s' },
+  mass: { size: 0.001, symbol: 'g' },
+};
+
+/** The units of an owner's habit with their exceptions; metric for nobody. */
+export function unitsOf(
+  told: { system: string; exceptions?: Record<string, string> } | null | undefined,
+): Units {
+  const imperial = told?.system === 'imperial';
+  const own = told?.exceptions ?? {};
+  return {
+    height: heights[own['height'] ?? (imperial ? 'foot' : 'meter')] ?? metric.height,
+    speed: speeds[own['speed'] ?? (imperial ? 'mile/hour' : 'meter/second')] ?? metric.speed,
+    mass: masses[own['mass'] ?? (imperial ? 'ounce' : 'gram')] ?? metric.mass,
+  };
+}
+
+/** A speed in a unit, from metres a second, with a decimal where it is small. */
+export function speedIn(unit: Unit, metresASecond: number): string {
+  const value = metresASecond / unit.size;
+  return `${value.toFixed(Math.abs(value) < 99.95 ? 1 : 0)} ${unit.symbol}`;
+}
+
+/** A length in a unit, from metres, to whole units. */
+export const lengthIn = (unit: Unit, metres: number): string =>
+  `${Math.round(metres / unit.size) || 0} ${unit.symbol}`;
+
 /** An hour of the day, 13.5 as '13:30'. */
-export const clock = (hour: number): string =>
-  `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
+export function clock(hour: number): string {
+  const minutes = Math.round(hour * 60);
+  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+}

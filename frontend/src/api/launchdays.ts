@@ -1,6 +1,6 @@
 import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
 import { asSeen, ask, client, type Schemas } from './client';
-import { queryClient } from './queries';
+import { queryClient, renew } from './queries';
 
 export type Plan = Schemas['DayPlanOut'];
 export type PlanLine = Schemas['ManifestLineOut'];
@@ -72,5 +72,5 @@ export const tellEvents = (id: string, body: Schemas['DayEventsIn']) =>
 /** A new board becomes what is shown, and what hangs on it is asked anew. */
 export function takePlan(plan: Plan): void {
   queryClient.setQueryData(['day', plan.id], plan);
-  for (const key of ['days', 'car', 'day-cloud']) void queryClient.invalidateQueries({ queryKey: [key] });
+  void renew((key) => key[0] === 'day' && key[1] === plan.id);
 }

@@ -1,5 +1,6 @@
-import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
+import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
 import { asSeen, ask, client, ledTo, newest, type Schemas } from './client';
+import { queryClient, renew } from './queries';
 import { send } from './send';
 
 export type Page = Schemas['FlightPageOut'];
@@ -45,16 +46,11 @@ export const useAdvice = () =>
 
 /** A flight's page with its changes: each answers with the whole page, which then stands. */
 export function useDesk(id: () => string) {
-  const known = useQueryClient();
   async function stands(page: Promise<Page>): Promise<Page> {
     const found = await page;
-    known.setQueryData(['logbook', 'page', id()], found);
+    queryClient.setQueryData(['logbook', 'page', id()], found);
     // Lists, verdicts and hangar hang on what a flight was measured with.
-    for (const key of ['rockets', 'board', 'forecast']) void known.invalidateQueries({ queryKey: [key] });
-    void known.invalidateQueries({
-      queryKey: ['logbook'],
-      predicate: (q) => q.queryKey[1] !== 'page' || q.queryKey[2] !== id(),
-    });
+    void renew((key) => key[0] === 'logbook' && key[1] === 'page' && key[2] === id());
     return found;
   }
   const path = () => ({ params: { path: { key: id() } } });
@@ -106,14 +102,10 @@ export function useDesk(id: () => string) {
       stands(
         send<Page>(`/api/logbook/flights/${id()}/photos/${crypto.randomUUID()}`, file, 'photo', { title }),
       ),
-    dropPhoto: async (key: string) => {
-      await ask(client.DELETE('/api/logbook/photos/{key}', { params: { path: { key } } }));
-      await known.invalidateQueries({ queryKey: ['logbook', 'page', id()] });
-    },
-    restorePhoto: async (key: string) => {
-      await ask(client.POST('/api/logbook/photos/{key}/restore', { params: { path: { key } } }));
-      await known.invalidateQueries({ queryKey: ['logbook', 'page', id()] });
-    },
+    dropPhoto: (key: string) =>
+      ask(client.DELETE('/api/logbook/photos/{key}', { params: { path: { key } } })),
+    restorePhoto: (key: string) =>
+      ask(client.POST('/api/logbook/photos/{key}/restore', { params: { path: { key } } })),
     altimeter: (acts: string[]) =>
       ask(client.POST('/api/logbook/flights/{key}/altimeter', { ...path(), body: { acts } })),
     takeLog: (acts: string[]) =>

@@ -1,10 +1,4 @@
-import {
-  createMutation,
-  createQuery,
-  keepPreviousData,
-  QueryClient,
-  useQueryClient,
-} from '@tanstack/svelte-query';
+import { createMutation, createQuery, keepPreviousData, QueryClient } from '@tanstack/svelte-query';
 import { ApiError, ask, client, whenStale, type Schemas } from './client';
 
 export type Rocket = Schemas['RocketOut'];
@@ -29,6 +23,22 @@ export const queryClient = new QueryClient({
 });
 
 whenStale(() => void queryClient.invalidateQueries());
+
+/** What no change of a rocket, a build, a flight or a day reaches; renewed by name where it is changed itself. */
+const APART = new Set([
+  ...['session', 'preferences', 'terms', 'choices', 'shares', 'shared'],
+  ...['motors', 'stock', 'glues', 'fields', 'decode', 'firing'],
+  ...['training', 'packing-quiz', 'picture'],
+]);
+
+/**
+ * After a change: whatever the server said of rockets, builds, flights and days may be different now. What is on
+ * show is asked anew at once, the rest when it is shown next. Not so what `stands`: it came with the answer.
+ */
+export const renew = (stands: (key: readonly unknown[]) => boolean = () => false): Promise<void> =>
+  queryClient.invalidateQueries({
+    predicate: ({ queryKey }) => !APART.has(String(queryKey[0])) && !stands(queryKey),
+  });
 
 const SESSION = 'wobbly-fin:session';
 
@@ -192,11 +202,18 @@ export const useChoices = () =>
     queryFn: () => ask(client.GET('/api/logbook/choices')),
   }));
 
-/** A change of the world; afterwards the named parts of the server's state are read anew. */
-export function useChange<In, Out>(run: (input: In) => Promise<Out>, touches: string[]) {
-  const known = useQueryClient();
+/** A change of the world; afterwards the server's state is read anew, the named parts before the change counts as done. */
+export function useChange<In, Out>(run: (input: In) => Promise<Out>, awaited: string[]) {
   return createMutation(() => ({
     mutationFn: run,
-    onSuccess: () => Promise.all(touches.map((key) => known.invalidateQueries({ queryKey: [key] }))),
+    onSuccess: () => {
+      void renew((key) => awaited.includes(String(key[0])));
+      return Promise.all(awaited.map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
+    },
   }));
+}
+
+/** A change of how everything is said: all of it is read anew. */
+export function useChangeOfWords<In, Out>(run: (input: In) => Promise<Out>) {
+  return createMutation(() => ({ mutationFn: run, onSuccess: () => queryClient.invalidateQueries() }));
 }

@@ -1,5 +1,6 @@
-import { createMutation, createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
+import { createMutation, createQuery, keepPreviousData } from '@tanstack/svelte-query';
 import { ask, client, type Schemas } from './client';
+import { queryClient, renew } from './queries';
 import { send } from './send';
 
 export type Station = Schemas['StationOut'];
@@ -79,14 +80,12 @@ export const useRaw = () =>
 
 /** A change at the bench: what comes back is the whole station, which replaces the one that is shown. */
 export function useBuildChange<In>(id: () => string, run: (input: In) => Promise<Station>) {
-  const known = useQueryClient();
   return createMutation(() => ({
     mutationFn: run,
     onSuccess: (found: Station) => {
-      known.setQueryData(['build', id()], found);
+      queryClient.setQueryData(['build', id()], found);
       // A weigh-in changes the rocket itself: whatever is said of it elsewhere is read anew.
-      for (const key of ['rockets', 'shape', 'board', 'benches', 'raw', 'materials'])
-        void known.invalidateQueries({ queryKey: [key] });
+      void renew((key) => key[0] === 'build' && key[1] === id());
     },
   }));
 }

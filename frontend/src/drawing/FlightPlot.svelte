@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { seconds } from '../api/format';
+  import { seconds, speedIn, type Units } from '../api/format';
   import CanopyFlag from './CanopyFlag.svelte';
   import { interpolate, line, linear } from './plot';
   import { eventLabels } from './flags';
@@ -12,19 +12,16 @@
     altitude_m: number[];
     speed_m_s: number[];
   }
-  interface Unit {
-    size: number;
-    symbol: string;
-  }
   interface Props {
     flight: Plotted;
-    unit: Unit;
+    units: Units;
     measuredM?: number;
     ondelay?: (delay: number) => void;
     ondrop?: () => void;
   }
-  let { flight, unit, measuredM, ondelay, ondrop }: Props = $props();
+  let { flight, units, measuredM, ondelay, ondrop }: Props = $props();
 
+  const unit = $derived(units.height);
   const height = 270;
   const left = 44;
   const floor = height - 62;
@@ -232,7 +229,7 @@
         ? `${seconds(hover - burnout)} from burnout`
         : 'burning'}<br />
       {Math.round(interpolate(flight.time_s, heights, hover))}
-      {unit.symbol} high · {interpolate(flight.time_s, flight.speed_m_s, hover).toFixed(1)} m/s
+      {unit.symbol} high · {speedIn(units.speed, interpolate(flight.time_s, flight.speed_m_s, hover))}
     </p>
   {/if}
 </div>

@@ -1,21 +1,22 @@
 <script lang="ts">
   import type { Curve } from '../api/logbook';
-  import { seconds } from '../api/format';
+  import { seconds, speedIn, type Units } from '../api/format';
   import { rows } from './overlay';
   import { interpolate, line, linear } from './plot';
 
   interface Props {
     curve: Curve | null;
     forecast?: { time_s: number[]; altitude_m: number[] };
-    unit: { size: number; symbol: string };
+    units: Units;
     /** Seconds between ignition, from which forecasts count, and liftoff, from which logs do. */
     lifts?: number;
     height?: number;
     onmove?: (code: string, time_s: number) => void;
   }
-  let { curve, forecast, unit, lifts = 0, height = 290, onmove }: Props = $props();
+  let { curve, forecast, units, lifts = 0, height = 290, onmove }: Props = $props();
 
   const uid = $props.id();
+  const unit = $derived(units.height);
   const left = 46;
   const floor = $derived(height - (curve?.moments.length ? 74 : 34));
   let width = $state(560);
@@ -199,7 +200,10 @@
     >
       {seconds(hover)} from launch<br />
       measured {Math.round(interpolate(curve.time_s, measured, hover))}
-      {unit.symbol}, {interpolate(curve.time_s, curve.speed_m_s, hover).toFixed(1)} m/s{#if forecast}<br />
+      {unit.symbol}, {speedIn(
+        units.speed,
+        interpolate(curve.time_s, curve.speed_m_s, hover),
+      )}{#if forecast}<br />
         forecast {Math.round(interpolate(times, foretold, hover))}
         {unit.symbol}{/if}
     </p>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../api/client';
-  import { queryClient, useChange, type Rocket } from '../api/queries';
+  import { renew, useChange, type Rocket } from '../api/queries';
   import { Kept } from '../kit/keep.svelte';
   import TextBox from '../kit/TextBox.svelte';
   import { navigate, p } from '../router';
@@ -36,7 +36,7 @@
           body: document,
         }),
       );
-      await queryClient.invalidateQueries({ queryKey: ['rockets'] });
+      void renew();
       await navigate('/rockets/:id/shape', { params: { id: made.id } });
     } catch (error) {
       fileProblem =

@@ -16,12 +16,16 @@
     { name: 'Hangar', kind: 'page', go: () => navigate('/') },
     { name: 'New rocket', kind: 'page', go: () => navigate('/new') },
     { name: 'Logbook', kind: 'page', go: () => navigate('/logbook') },
+    { name: 'The log in figures', kind: 'page', go: () => navigate('/logbook/figures') },
     { name: 'Motors', kind: 'stores', go: () => navigate('/stores/motors') },
     { name: 'Add a motor', kind: 'stores', go: () => navigate('/stores/motors/new') },
+    { name: 'Motor box', kind: 'stores', go: () => navigate('/stores/box') },
+    { name: 'Parts', kind: 'stores', go: () => navigate('/stores/parts') },
     { name: 'Glues', kind: 'stores', go: () => navigate('/stores/glues') },
     { name: 'Tubes and wood', kind: 'stores', go: () => navigate('/stores/raw') },
     { name: 'Fields', kind: 'stores', go: () => navigate('/stores/fields') },
     { name: 'Launch days', kind: 'page', go: () => navigate('/launchdays') },
+    { name: 'Firing circuit', kind: 'page', go: () => navigate('/launchdays/firing') },
     { name: 'Trainer', kind: 'page', go: () => navigate('/training') },
     { name: 'Limits and units', kind: 'page', go: () => navigate('/settings') },
   ];
@@ -52,7 +56,7 @@
   }
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
+    if (event.key === 'ArrowDown') at = Math.max(0, Math.min(at + 1, found.length - 1));
     else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
     else if (event.key === 'Enter') impatient = true;
     else return;
@@ -79,7 +83,7 @@
     {onkeydown}
   />
   <ul id="jump-list" role="listbox" aria-label="Places">
-    {#each found as place, i (`${place.kind}/${place.name}`)}
+    {#each found as place, i (place)}
       <li id={`jump-${i}`} role="option" aria-selected={i === at}>
         <button
           class={['flex w-full justify-between rounded px-3 py-2 text-left', i === at && 'bg-base-300']}

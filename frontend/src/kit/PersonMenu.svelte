@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ask, client, type Schemas } from '../api/client';
-  import { queryClient, useChange } from '../api/queries';
+  import { queryClient, useChangeOfWords } from '../api/queries';
+  import { said } from './said';
   import { navigate, p } from '../router';
 
   let { session }: { session: Schemas['SessionOut'] } = $props();
@@ -11,13 +12,20 @@
     { id: 'field', name: 'Field' },
   ];
 
-  const prefer = useChange(
-    (body: Schemas['PreferencesIn']) => ask(client.PATCH('/api/preferences', { body })),
-    ['session', 'preferences', 'rockets', 'board', 'forecast', 'motors', 'fields', 'conditions', 'logbook'],
+  const prefer = useChangeOfWords((body: Schemas['PreferencesIn']) =>
+    ask(client.PATCH('/api/preferences', { body })),
   );
+  /** The quantities set apart in the settings stay so. */
+  const count = (system: 'metric' | 'imperial') =>
+    prefer.mutate({ units: { system, exceptions: session.units?.exceptions ?? {} } }, { onError: said });
 
   async function leave() {
-    await ask(client.DELETE('/api/session'));
+    try {
+      await ask(client.DELETE('/api/session'));
+    } catch (error) {
+      said(error);
+      return;
+    }
     queryClient.clear();
     await navigate('/');
     location.reload();
@@ -37,7 +45,7 @@
           <button
             class={['btn btn-sm join-item flex-1 px-1', session.theme === theme.id && 'btn-secondary']}
             aria-pressed={session.theme === theme.id}
-            onclick={() => prefer.mutate({ theme: theme.id })}>{theme.name}</button
+            onclick={() => prefer.mutate({ theme: theme.id }, { onError: said })}>{theme.name}</button
           >
         {/each}
       </div>
@@ -49,7 +57,7 @@
           <button
             class={['btn btn-sm join-item flex-1', session.units?.system === system && 'btn-secondary']}
             aria-pressed={session.units?.system === system}
-            onclick={() => prefer.mutate({ units: { system, exceptions: {} } })}>{system}</button
+            onclick={() => count(system)}>{system}</button
           >
         {/each}
       </div>

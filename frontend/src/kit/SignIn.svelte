@@ -1,23 +1,17 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../api/client';
-  import { queryClient, useChange, useSession } from '../api/queries';
+  import { useChangeOfWords, useSession } from '../api/queries';
 
   const session = useSession();
   let username = $state('');
   let password = $state('');
-  const enter = useChange(
-    () => ask(client.POST('/api/session', { body: { username, password } })),
-    ['session'],
-  );
-  const back = useChange(() => ask(client.POST('/api/session/demo')), ['session']);
+  const enter = useChangeOfWords(() => ask(client.POST('/api/session', { body: { username, password } })));
+  const back = useChangeOfWords(() => ask(client.POST('/api/session/demo')));
   const problem = $derived(enter.error instanceof ApiError ? enter.error.message : '');
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
-    await enter.mutateAsync(undefined).then(
-      () => queryClient.invalidateQueries(),
-      () => undefined,
-    );
+    await enter.mutateAsync(undefined).catch(() => undefined);
   }
 </script>
 

@@ -3,11 +3,17 @@
   import { useTerms } from '../api/queries';
 
   /** A figure's name that says what the figure is, when asked. */
-  let { of, children }: { of: string; children: Snippet } = $props();
+  interface Props {
+    of: string;
+    /** Within a sentence: no taller than its words. */
+    inline?: boolean;
+    children: Snippet;
+  }
+  let { of, inline = false, children }: Props = $props();
 
   const uid = $props.id();
   const terms = useTerms();
-  const told = $derived(terms.data?.[of]);
+  const told = $derived(terms.data?.terms[of]);
   let name = $state<HTMLElement>();
 
   /** Under its name, and inside the window. */
@@ -23,8 +29,11 @@
   }
 </script>
 
-{#if told}<button bind:this={name} type="button" class="term" popovertarget={`${uid}-told`}
-    >{@render children()}</button
+{#if told}<button
+    bind:this={name}
+    type="button"
+    class={['term', inline && 'term-inline']}
+    popovertarget={`${uid}-told`}>{@render children()}</button
   ><span id={`${uid}-told`} popover="auto" class="told paper text-base-content text-sm" ontoggle={place}
     >{told}</span
   >{:else}{@render children()}{/if}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { count, day, heightUnit, newtons, todayIso } from '../api/format';
+import { count, day, lengthIn, newtons, speedIn, todayIso, unitsOf } from '../api/format';
 import { rackRuler } from '../hangar/rack';
 import { textsOf } from '../hangar/boxes';
 import { longestCoast, values } from '../stations/motor/board';
@@ -30,10 +30,17 @@ describe('texts', () => {
     expect(todayIso(new Date(2026, 0, 9))).toBe('2026-01-09');
   });
   it('measure heights in the owner’s unit', () => {
-    expect(heightUnit('imperial').symbol).toBe('ft');
-    expect(heightUnit('imperial', 'meter').symbol).toBe('m');
+    expect(unitsOf({ system: 'imperial' }).height.symbol).toBe('ft');
+    expect(unitsOf({ system: 'imperial', exceptions: { height: 'meter' } }).height.symbol).toBe('m');
+    expect(lengthIn(unitsOf({ system: 'imperial' }).height, -0.1)).toBe('0 ft');
     expect(rackRuler(2.05, 'metric').span).toBe(200);
     expect(rackRuler(2.05, 'imperial').step % 6).toBe(0);
+  });
+  it('say speeds in the owner’s unit', () => {
+    expect(speedIn(unitsOf(null).speed, 12.34)).toBe('12.3 m/s');
+    expect(speedIn(unitsOf({ system: 'imperial' }).speed, 44.704)).toBe('100 mph');
+    const own = { system: 'imperial', exceptions: { speed: 'kilometer/hour' } };
+    expect(speedIn(unitsOf(own).speed, 10)).toBe('36.0 km/h');
   });
   it('give a stored rocket its boxes back', () => {
     expect(textsOf({ name: 'Pip', remarks: 'r', typed: { mass: '3 oz' } })).toMatchObject({

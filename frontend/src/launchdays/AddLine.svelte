@@ -2,8 +2,13 @@
   import { useBoard, useRockets } from '../api/queries';
   import type { Schemas } from '../api/client';
 
-  let { busy, onadd }: { busy: boolean; onadd: (body: Schemas['ManifestLineIn']) => Promise<boolean> } =
-    $props();
+  interface Props {
+    busy: boolean;
+    /** What the last one was refused for. */
+    problem: string;
+    onadd: (body: Schemas['ManifestLineIn']) => Promise<boolean>;
+  }
+  let { busy, problem, onadd }: Props = $props();
 
   const rockets = useRockets();
   let rocket = $state('');
@@ -89,6 +94,7 @@
     </label>
     <button class="btn btn-sm btn-primary self-end" disabled={busy || !rocket || !chosen}>Add</button>
   </div>
+  {#if problem}<p class="text-error mt-1" role="alert">✕ {problem}</p>{/if}
   {#if rockets.data && !rockets.data.length}<p class="quiet mt-1 text-sm">
       The hangar is empty: a rocket has to be there before it can fly.
     </p>{/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { ApiError, type Schemas } from '../api/client';
+  import { todayIso } from '../api/format';
   import type { Plan } from '../api/launchdays';
   import TextBox from '../kit/TextBox.svelte';
 
@@ -15,7 +16,7 @@
   const now = untrack(() => plan);
   let form = $state({
     name: now?.name ?? '',
-    day: now?.day ?? new Date().toISOString().slice(0, 10),
+    day: now?.day ?? todayIso(),
     field_id: now?.field_id ?? untrack(() => fields[0]?.id) ?? '',
     opens: now?.opens ?? '10:00',
     closes: now?.closes ?? '16:00',

@@ -10,7 +10,7 @@
     type Plan,
     type PlanLine,
   } from '../api/launchdays';
-  import { longDay } from '../api/format';
+  import { clock, longDay } from '../api/format';
   import { useFields } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import { notify } from '../kit/notices.svelte';
@@ -28,18 +28,19 @@
   let changing = $state(false);
   let seen = $state<string>();
   let busy = $state(false);
-  let problem = $state('');
+  let problems = $state<{ adding?: string; top?: string }>({});
   let pointed = $state('');
 
-  async function change(work: () => Promise<Plan>): Promise<boolean> {
+  /** The new plan stands, or what it was refused for is said: beside the form it came from, else at the top. */
+  async function change(work: () => Promise<Plan>, where: 'adding' | 'top' = 'top'): Promise<boolean> {
     busy = true;
-    problem = '';
+    problems = {};
     try {
       takePlan(await work());
       return true;
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
-      problem = error.message;
+      problems = { [where]: error.message };
       return false;
     } finally {
       busy = false;
@@ -72,7 +73,7 @@
           : line.change_kind === 'hour'
             ? {
                 ...now,
-                told_hour: `${Math.floor(value ?? 0)}:${String(Math.round(((value ?? 0) % 1) * 60)).padStart(2, '0')}`,
+                told_hour: clock(value ?? 0),
               }
             : undefined;
     if (then) void change(() => keepLine(id, line.id, then));
@@ -135,7 +136,7 @@
           {/key}
         </div>
       {/if}
-      {#if problem}<p class="text-error mt-2" role="alert">✕ {problem}</p>{/if}
+      {#if problems.top}<p class="text-error mt-2" role="alert">✕ {problems.top}</p>{/if}
     </section>
     <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
       <section class="grid min-w-0 grid-cols-1 content-start gap-2" aria-label="Manifest">
@@ -165,7 +166,11 @@
             >
           </article>
         {/each}
-        <AddLine {busy} onadd={(body) => change(() => keepLine(id, crypto.randomUUID(), body))} />
+        <AddLine
+          {busy}
+          problem={problems.adding ?? ''}
+          onadd={(body) => change(() => keepLine(id, crypto.randomUUID(), body), 'adding')}
+        />
       </section>
       <div class="grid min-w-0 grid-cols-1 content-start gap-2">
         <WindStrip

@@ -1,7 +1,10 @@
 <script lang="ts">
   import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
   import { ApiError, ask, client } from '../api/client';
+  import type { FiringAnswer } from '../api/launchdays';
   import { Kept } from '../kit/keep.svelte';
+  import Refused from '../kit/Refused.svelte';
+  import TextBox from '../kit/TextBox.svelte';
   import { p } from '../router';
   import CircuitDrawing from './CircuitDrawing.svelte';
   import Rehearsal from './Rehearsal.svelte';
@@ -17,14 +20,16 @@
     size: '20',
   });
   const form = $derived(kept.value);
+  /** What is no whole number is left to the server to refuse. */
+  const whole = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : 0);
   const body = $derived({
     chemistry: form.chemistry,
-    cells: Number(form.cells) || 0,
+    cells: whole(form.cells),
     charge: (Number(form.fresh) || 0) / 100,
     lead: form.lead,
     gauge: form.gauge,
     igniter: form.igniter,
-    count: Number(form.count) || 1,
+    count: whole(form.count),
     impulse_n_s: Number(form.size) || 10,
     high_power: Number(form.size) > 320,
   });
@@ -35,6 +40,11 @@
     queryFn: () => ask(client.POST('/api/launchdays/firing', { body })),
   }));
   const refused = $derived(answer.error instanceof ApiError ? answer.error : undefined);
+  // What there is to choose from stays while a box is wrong.
+  let choices = $state.raw<Pick<FiringAnswer, 'chemistries' | 'igniters'>>();
+  $effect(() => {
+    choices = answer.data ?? choices;
+  });
   const looks = {
     lights: ['✓', 'text-success'],
     'may not': ['!', 'text-warning'],
@@ -67,27 +77,26 @@
         {a.said[0]}
       </h2>
       <p class={a.refused ? 'text-error font-semibold' : ''}>{a.said[1]}</p>
-      {#each a.remedies as line (line)}<p class="font-semibold">{line}</p>{/each}
-      <CircuitDrawing answer={a} count={Number(form.count) || 1} lead={form.lead} />
+      {#each a.remedies as line, n (n)}<p class="font-semibold">{line}</p>{/each}
+      <CircuitDrawing answer={a} count={body.count} lead={form.lead} />
       <p>{a.said[3]} {a.said[2]}</p>
       <p class="mt-1"><b class="text-error">Caution:</b> {a.caution}</p>
     {/if}
-    <div class="mt-3 grid grid-cols-2 gap-2 sm:grid-cols-4">
+    <div class="mt-3 grid grid-cols-2 items-start gap-2 sm:grid-cols-4">
       <label
         ><span class="block text-sm font-semibold">Battery</span>
         <select class="select select-sm w-full" name="chemistry" bind:value={form.chemistry}
-          >{#each answer.data?.chemistries ?? [] as o (o.key)}<option value={o.key}>{o.label}</option
+          >{#each choices?.chemistries ?? [] as o (o.key)}<option value={o.key}>{o.label}</option
             >{/each}</select
         ></label
       >
-      <label
-        ><span class="block text-sm font-semibold">Cells</span><input
-          class="input input-sm w-full"
-          name="cells"
-          inputmode="numeric"
-          bind:value={form.cells}
-        /></label
-      >
+      <TextBox
+        compact
+        label="Cells"
+        name="cells"
+        bind:value={kept.value.cells}
+        error={refused?.of('cells')}
+      />
       <label
         ><span class="block text-sm font-semibold">Fresh, %</span><input
           class="range range-sm mt-2"
@@ -99,35 +108,33 @@
           bind:value={form.fresh}
         /></label
       >
-      <label
-        ><span class="block text-sm font-semibold">Lead, one way</span><input
-          class="input input-sm w-full"
-          name="lead"
-          bind:value={form.lead}
-        /></label
-      >
-      <label
-        ><span class="block text-sm font-semibold">Gauge</span><input
-          class="input input-sm w-full"
-          name="gauge"
-          bind:value={form.gauge}
-        /></label
-      >
+      <TextBox
+        compact
+        label="Lead, one way"
+        name="lead"
+        bind:value={kept.value.lead}
+        error={refused?.of('lead')}
+      />
+      <TextBox
+        compact
+        label="Gauge"
+        name="gauge"
+        bind:value={kept.value.gauge}
+        error={refused?.of('gauge')}
+      />
       <label
         ><span class="block text-sm font-semibold">Igniter</span>
         <select class="select select-sm w-full" name="igniter" bind:value={form.igniter}
-          >{#each answer.data?.igniters ?? [] as o (o.key)}<option value={o.key}>{o.label}</option
-            >{/each}</select
+          >{#each choices?.igniters ?? [] as o (o.key)}<option value={o.key}>{o.label}</option>{/each}</select
         ></label
       >
-      <label
-        ><span class="block text-sm font-semibold">How many</span><input
-          class="input input-sm w-full"
-          name="count"
-          inputmode="numeric"
-          bind:value={form.count}
-        /></label
-      >
+      <TextBox
+        compact
+        label="How many"
+        name="count"
+        bind:value={kept.value.count}
+        error={refused?.of('count')}
+      />
       <label
         ><span class="block text-sm font-semibold">Motors</span>
         <select class="select select-sm w-full" name="size" bind:value={form.size}
@@ -135,7 +142,7 @@
         ></label
       >
     </div>
-    {#if refused}<p class="text-error mt-2" role="alert">✕ {refused.message}</p>{/if}
+    <Refused error={refused} />
     <p class="quiet mt-2 text-sm">
       Ohm’s and Kirchhoff’s laws, copper by IEC 60028, gauges by ASTM B258; cells and igniters: usual figures
       from memory, the maker’s sheet and a meter beat them. Distances: published minimums, from memory.

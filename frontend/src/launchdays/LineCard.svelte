@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { PlanLine } from '../api/launchdays';
   import { p } from '../router';
+  import Said from '../kit/Said.svelte';
 
   interface Props {
     line: PlanLine;
@@ -39,7 +40,7 @@
       ><span aria-hidden="true">{look[0]}</span> {line.done ? 'flown' : look[1]}</span
     >
   </div>
-  <p class="mt-1">{line.say}</p>
+  <p class="mt-1"><Said text={line.say} /></p>
   <div class="mt-1 flex flex-wrap items-start gap-2">
     <details class="min-w-0 flex-1">
       <summary class="link quiet cursor-pointer text-sm">{line.reasons.length} to know</summary>
@@ -47,7 +48,7 @@
         {#each line.reasons as r, i (i)}
           <li>
             <b class={r.fails ? 'text-error' : ''} aria-hidden="true">{r.fails ? '✕' : '·'}</b>
-            {r.say}
+            <Said text={r.say} />
           </li>
         {/each}
       </ul>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ask, client } from '../api/client';
   import type { Panel } from '../api/launchdays';
+  import { said } from '../kit/said';
 
   const fresh = () => Math.floor(Math.random() * 1_000_000);
   let seed = $state(fresh());
@@ -10,8 +11,13 @@
   let skipped = $state(0);
 
   async function move(act?: string) {
-    if (act) moves = [...moves, { act, at_s: (Date.now() - began) / 1000 + skipped }];
-    panel = await ask(client.POST('/api/launchdays/rehearsal', { body: { seed, moves } }));
+    const made = act ? [...moves, { act, at_s: (Date.now() - began) / 1000 + skipped }] : moves;
+    try {
+      panel = await ask(client.POST('/api/launchdays/rehearsal', { body: { seed, moves: made } }));
+      moves = made;
+    } catch (error) {
+      said(error);
+    }
   }
   function again() {
     [seed, began, moves, skipped] = [fresh(), Date.now(), [], 0];
@@ -111,7 +117,7 @@
     {/each}
     {#if panel.wrongs.length}
       <ul class="mt-3">
-        {#each panel.wrongs as w (w)}<li class="text-error">✕ {w}</li>{/each}
+        {#each panel.wrongs as w, n (n)}<li class="text-error">✕ {w}</li>{/each}
       </ul>
     {/if}
     {#if panel.flew}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ApiError } from '../api/client';
+  import type { Units } from '../api/format';
   import type { Desk, Log, Page, Reading } from '../api/logbook';
   import { send } from '../api/send';
   import OverlayPlot from '../drawing/OverlayPlot.svelte';
@@ -10,9 +11,9 @@
   interface Props {
     page: Page;
     desk: Desk;
-    unit: { size: number; symbol: string };
+    units: Units;
   }
-  let { page, desk, unit }: Props = $props();
+  let { page, desk, units }: Props = $props();
 
   let file = $state<File>();
   let seen = $state<Log>();
@@ -65,7 +66,7 @@
 
 <section class="paper no-print p-4" aria-label="Altimeter logs">
   <h2 class="text-lg font-bold">Altimeter logs</h2>
-  {#each page.logs as log (log.id)}<KeptLog {log} {desk} {unit} version={page.flight.version} />{/each}
+  {#each page.logs as log (log.id)}<KeptLog {log} {desk} {units} version={page.flight.version} />{/each}
   <label
     class={[
       'mt-2 flex min-h-16 cursor-pointer flex-col items-center justify-center rounded border-2 border-dashed p-2 text-center',
@@ -93,7 +94,7 @@
   {#if seen}
     <div class="border-base-content/40 mt-3 border-t pt-2" aria-live="polite">
       <h3 class="font-bold">{seen.name}: is this right?</h3>
-      {#each seen.notes as note (note)}<p class="text-sm">{note}</p>{/each}
+      {#each seen.notes as note, n (n)}<p class="text-sm">{note}</p>{/each}
       {#if seen.flights > 1}
         <label class="my-1 block text-sm"
           >Which flight
@@ -112,7 +113,7 @@
       {#if seen.curve}
         <OverlayPlot
           curve={seen.curve}
-          {unit}
+          {units}
           height={230}
           onmove={(code, t) => look({ ...reading, placed: { ...reading.placed, [code]: t } })}
         />

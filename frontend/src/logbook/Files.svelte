@@ -68,7 +68,7 @@
   </p>
   <div aria-live="polite">
     {#if busy}<p class="quiet">Working…</p>{/if}
-    {#each said as line (line)}<p class="text-sm">{line}</p>{/each}
+    {#each said as line, n (n)}<p class="text-sm">{line}</p>{/each}
     {#if refused}<p class="text-error" role="alert">✕ {refused}</p>{/if}
   </div>
 </details>

@@ -1,13 +1,13 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { ask, client } from '../api/client';
-  import { day, heightUnit } from '../api/format';
+  import { day, unitsOf } from '../api/format';
   import { useDesk, useFlightPage } from '../api/logbook';
-  import { queryClient, useChange, useSession } from '../api/queries';
+  import { useSession } from '../api/queries';
   import OverlayPlot from '../drawing/OverlayPlot.svelte';
   import Loading from '../kit/Loading.svelte';
+  import { throwOut } from '../kit/bin';
   import { said } from '../kit/said';
-  import { notify } from '../kit/notices.svelte';
   import { navigate, p, route } from '../router';
   import Altimeter from './Altimeter.svelte';
   import DropLog from './DropLog.svelte';
@@ -16,30 +16,22 @@
   import Photos from './Photos.svelte';
   import Readouts from './Readouts.svelte';
   import Tracking from './Tracking.svelte';
+  import Said from '../kit/Said.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
   const page = useFlightPage(() => id);
   const desk = useDesk(() => id);
   const session = useSession();
-  const unit = $derived(
-    heightUnit(session.data?.units?.system ?? 'metric', session.data?.units?.exceptions?.['height']),
-  );
+  const units = $derived(unitsOf(session.data?.units));
 
-  const bin = useChange(
-    () => ask(client.DELETE('/api/logbook/flights/{key}', { params: { path: { key: id } } })),
-    ['logbook', 'rockets'],
-  );
-
-  async function throwOut() {
-    const key = id;
-    await bin.mutateAsync(undefined);
-    notify('The flight is in the bin.', {
-      undo: async () => {
-        await ask(client.POST('/api/logbook/flights/{key}/restore', { params: { path: { key } } }));
-        await queryClient.invalidateQueries();
-      },
+  function out() {
+    const path = { params: { path: { key: id } } };
+    return throwOut({
+      says: 'The flight is in the bin.',
+      away: () => ask(client.DELETE('/api/logbook/flights/{key}', path)),
+      back: () => ask(client.POST('/api/logbook/flights/{key}/restore', path)),
+      leave: () => navigate('/logbook'),
     });
-    await navigate('/logbook');
   }
 </script>
 
@@ -71,7 +63,7 @@
           >{found.review ? 'Its review' : flight.success ? 'Review it' : 'Take the failure apart'}</a
         >
         <button class="btn btn-sm" onclick={() => print()}>Print</button>
-        <button class="btn btn-ghost btn-sm text-error" onclick={throwOut}>Bin this flight</button>
+        <button class="btn btn-ghost btn-sm text-error" onclick={out}>Bin this flight</button>
       </div>
     </div>
     {#if found.review?.['cause']}<p class="paper mb-2 px-4 py-2">
@@ -82,14 +74,16 @@
       <div class="grid grid-cols-[minmax(0,1fr)] content-start gap-2">
         <section class="paper p-4" aria-label="Forecast against fact">
           <h2 class="mb-1 text-lg font-bold">Forecast against fact</h2>
-          {#each found.sentences as sentence (sentence)}<p class="mb-0.5">{sentence}</p>{/each}
-          {#each found.best as sentence (sentence)}<p class="quiet text-sm">Height: {sentence}</p>{/each}
+          {#each found.sentences as sentence, n (n)}<p class="mb-0.5"><Said text={sentence} /></p>{/each}
+          {#each found.best as sentence, n (n)}<p class="quiet text-sm">
+              Height: <Said text={sentence} />
+            </p>{/each}
           {#if found.time_s.length || found.curve}
             <div class="mt-2">
               <OverlayPlot
                 curve={found.curve}
                 {...found.time_s.length ? { forecast: found } : {}}
-                {unit}
+                {units}
                 {lifts}
               />
             </div>
@@ -98,14 +92,14 @@
         <section class="paper overflow-x-auto p-4" aria-label="Read-outs">
           {#key flight.id}<Readouts page={found} {desk} />{/key}
           <p class="quiet mt-2 text-sm">
-            Forecast of that day, frozen: {found.conditions} Core {found.core_version}. {found.changed_since.join(
+            Forecast of that day, frozen: <Said text={found.conditions} /> Core {found.core_version}. {found.changed_since.join(
               ' ',
             )}
           </p>
         </section>
         <section class="paper p-4" aria-label="What was learnt">
           <h2 class="text-lg font-bold">What its flights taught</h2>
-          {#each found.learnt.sentences as sentence (sentence)}<p>{sentence}</p>{/each}
+          {#each found.learnt.sentences as sentence, n (n)}<p><Said text={sentence} /></p>{/each}
           <p class="quiet text-sm">
             Height and speed of every measured flight are fitted together; the next forecast counts with it.
           </p>
@@ -117,9 +111,9 @@
       </div>
       <div class="grid grid-cols-[minmax(0,1fr)] content-start gap-2">
         {#key flight.id}
-          <DropLog page={found} {desk} {unit} />
-          <LandedMap page={found} {desk} {unit} />
-          <Tracking page={found} {desk} />
+          <DropLog page={found} {desk} {units} />
+          <LandedMap page={found} {desk} unit={units.height} />
+          <Tracking page={found} {desk} unit={units.height} />
           <details class="paper p-4" open={untrack(() => !found.typed['height'] && !found.logs.length)}>
             <summary class="cursor-pointer text-lg font-bold">The facts as told</summary>
             <label class="mt-2 block text-sm"

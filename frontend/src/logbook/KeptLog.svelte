@@ -1,17 +1,20 @@
 <script lang="ts">
   import { ApiError } from '../api/client';
+  import type { Units } from '../api/format';
   import type { Desk, Log, Reading } from '../api/logbook';
   import OverlayPlot from '../drawing/OverlayPlot.svelte';
+  import { throwOut } from '../kit/bin';
   import { notify } from '../kit/notices.svelte';
+  import { said } from '../kit/said';
 
   interface Props {
     log: Log;
     desk: Desk;
     /** Of the flight, as shown. */
     version: string;
-    unit: { size: number; symbol: string };
+    units: Units;
   }
-  let { log, desk, version, unit }: Props = $props();
+  let { log, desk, version, units }: Props = $props();
 
   let refused = $state('');
   const placed = $derived(Object.keys(log.reading.placed ?? {}).length);
@@ -23,19 +26,20 @@
       const now = await desk.changeLog(key, reading, version);
       refused = '';
       notify('The flight’s figures follow the moment.', {
-        undo: async () => void (await desk.changeLog(key, before, now.flight.version)),
+        undo: async () => void (await desk.changeLog(key, before, now.flight.version).catch(said)),
       });
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       refused = error.message;
     }
   }
-  async function drop() {
-    if (!log.id) return;
+  function drop() {
     const key = log.id;
-    await desk.dropLog(key);
-    notify(`${log.name} is in the bin; the flight’s figures are without it.`, {
-      undo: async () => void (await desk.restoreLog(key)),
+    if (!key) return;
+    void throwOut({
+      says: `${log.name} is in the bin; the flight’s figures are without it.`,
+      away: () => desk.dropLog(key),
+      back: () => desk.restoreLog(key),
     });
   }
 </script>
@@ -45,13 +49,13 @@
   <span class="quiet">{log.simulated ? 'simulated, ' : ''}{log.rate_hz} samples a second</span>
   <button class="btn btn-ghost btn-xs ml-auto" aria-label={`Throw away ${log.name}`} onclick={drop}>✕</button>
 </p>
-{#each log.notes as note (note)}<p class="quiet text-sm">{note}</p>{/each}
+{#each log.notes as note, n (n)}<p class="quiet text-sm">{note}</p>{/each}
 {#if log.curve}
   <details class="mb-2 text-sm">
     <summary class="link cursor-pointer">Move its moments</summary>
     <OverlayPlot
       curve={log.curve}
-      {unit}
+      {units}
       height={230}
       onmove={(code, t) => say({ ...log.reading, placed: { ...log.reading.placed, [code]: t } })}
     />

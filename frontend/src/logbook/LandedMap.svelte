@@ -1,11 +1,12 @@
 <script lang="ts">
+  import type { Unit } from '../api/format';
   import { said } from '../kit/said';
   import type { Desk, Page } from '../api/logbook';
   import NorthArrow from '../drawing/NorthArrow.svelte';
   import ScaleBar from '../drawing/ScaleBar.svelte';
   import { corners, planOf, type Place } from '../drawing/plan';
 
-  let { page, desk, unit }: { page: Page; desk: Desk; unit: { size: number; symbol: string } } = $props();
+  let { page, desk, unit }: { page: Page; desk: Desk; unit: Unit } = $props();
 
   let width = $state(400);
   const height = 230;

@@ -44,7 +44,7 @@
                 value={c.unit}
                 onchange={(e) => say(c.number, c.meaning, e.currentTarget.value)}
               >
-                {#each c.units as u (u)}<option value={u}>{u}</option>{/each}
+                {#each c.units as u, n (n)}<option value={u}>{u}</option>{/each}
               </select>
             {/if}
           </td>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { ApiError } from '../api/client';
   import type { Desk, Page } from '../api/logbook';
-  import { notify } from '../kit/notices.svelte';
+  import { throwOut } from '../kit/bin';
 
   let { page, desk }: { page: Page; desk: Desk } = $props();
 
@@ -19,10 +19,12 @@
       refused = error.message;
     }
   }
-  async function drop(key: string) {
-    await desk.dropPhoto(key);
-    notify('The photo is in the bin.', { undo: () => desk.restorePhoto(key) });
-  }
+  const drop = (key: string) =>
+    throwOut({
+      says: 'The photo is in the bin.',
+      away: () => desk.dropPhoto(key),
+      back: () => desk.restorePhoto(key),
+    });
 </script>
 
 <section class="paper p-4" aria-label="Photos">

@@ -91,7 +91,7 @@
       {/each}
     </tbody>
   </table>
-  {#each page.questions as question (question)}<p class="text-warning mt-1 text-sm font-semibold">
+  {#each page.questions as question, n (n)}<p class="text-warning mt-1 text-sm font-semibold">
       ? {question}
     </p>{/each}
   {#if refused && !canType.some((n) => refused?.of(n))}<p class="text-error mt-1" role="alert">

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
+  import { lengthIn, type Unit } from '../api/format';
 
-  let { tracking }: { tracking: Schemas['TrackingOut'] } = $props();
+  let { tracking, unit }: { tracking: Schemas['TrackingOut']; unit: Unit } = $props();
 
   let width = $state(420);
   const height = 230;
@@ -23,7 +24,7 @@
   const foot = $derived(at(along, across, 0));
   const stations = $derived(tracking.heights_m.length > 1 ? [0, base] : [0]);
   const says = $derived(
-    `${stations.length === 2 ? 'Two stations' : 'One station'}, ${Math.round(base)} m ${stations.length === 2 ? 'apart' : 'from the pad'}. ${tracking.heights_m.map((h, i) => `${i ? 'The second' : 'The first'} says ${Math.round(h)} m`).join(', ')}.`,
+    `${stations.length === 2 ? 'Two stations' : 'One station'}, ${lengthIn(unit, base)} ${stations.length === 2 ? 'apart' : 'from the pad'}. ${tracking.heights_m.map((h, i) => `${i ? 'The second' : 'The first'} says ${lengthIn(unit, h)}`).join(', ')}.`,
   );
 </script>
 
@@ -31,7 +32,7 @@
   <svg {width} {height} role="img" aria-label={says}>
     <line x1={x(0)} y1={floor} x2={x(base)} y2={floor} class="stroke-base-content" stroke-width="2" />
     <text x={x(base / 2)} y={floor + 17} text-anchor="middle" class="fill-base-content text-[12px]"
-      >{Math.round(base)} m</text
+      >{lengthIn(unit, base)}</text
     >
     {#each stations as s, i (s)}
       {@const top = at(along, across, tracking.heights_m[i] ?? 0)}
@@ -76,7 +77,7 @@
       x={(foot[0] ?? 0) + 8}
       y={(foot[1] ?? 0) - tall * scale + 4}
       class="fill-base-content text-[12px] font-semibold"
-      >{tracking.heights_m.map((h) => `${Math.round(h)} m`).join(' / ')}</text
+      >{tracking.heights_m.map((h) => lengthIn(unit, h)).join(' / ')}</text
     >
   </svg>
 </div>

@@ -1,12 +1,13 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { ApiError, standing } from '../api/client';
+  import type { Unit } from '../api/format';
   import type { Desk, Page } from '../api/logbook';
   import Refused from '../kit/Refused.svelte';
   import TextBox from '../kit/TextBox.svelte';
   import TrackDrawing from './TrackDrawing.svelte';
 
-  let { page, desk }: { page: Page; desk: Desk } = $props();
+  let { page, desk, unit }: { page: Page; desk: Desk; unit: Unit } = $props();
 
   const blank = () => ({ elevation_deg: '', azimuth_deg: '' });
   const start = () => ({
@@ -48,9 +49,9 @@
 <details class="paper p-4" open={there}>
   <summary class="cursor-pointer text-lg font-bold">Tracked from the ground</summary>
   {#if page.tracking.baseline_m}
-    <TrackDrawing tracking={page.tracking} />
+    <TrackDrawing tracking={page.tracking} {unit} />
   {/if}
-  {#each page.tracking.sentences as sentence (sentence)}<p class="text-sm">{sentence}</p>{/each}
+  {#each page.tracking.sentences as sentence, n (n)}<p class="text-sm">{sentence}</p>{/each}
   <form class="no-print mt-2" onsubmit={keep} novalidate>
     <div class="grid grid-cols-2 gap-x-3">
       <TextBox

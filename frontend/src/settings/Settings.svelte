@@ -1,6 +1,6 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../api/client';
-  import { useChange, usePreferences, useSession } from '../api/queries';
+  import { useChangeOfWords, usePreferences, useSession } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import Flyer from './Flyer.svelte';
   import Limits from './Limits.svelte';
@@ -10,22 +10,8 @@
 
   const preferences = usePreferences();
   const session = useSession();
-  const change = useChange(
-    (body: Schemas['PreferencesIn']) => ask(client.PATCH('/api/preferences', { body })),
-    [
-      'preferences',
-      'session',
-      'rockets',
-      'board',
-      'forecast',
-      'conditions',
-      'logbook',
-      'motors',
-      'fields',
-      'box',
-      'shape',
-      'stock',
-    ],
+  const change = useChangeOfWords((body: Schemas['PreferencesIn']) =>
+    ask(client.PATCH('/api/preferences', { body })),
   );
   const refused = $derived(change.error instanceof ApiError ? change.error : undefined);
 </script>

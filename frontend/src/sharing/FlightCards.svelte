@@ -34,13 +34,13 @@
       </dl>
       {#if card.fails.length}
         <ul class="mt-1 text-sm">
-          {#each card.fails as reason (reason)}<li class="text-error">✕ {reason}</li>{/each}
+          {#each card.fails as reason, n (n)}<li class="text-error">✕ {reason}</li>{/each}
         </ul>
       {:else}<p class="mt-1 text-sm">{card.say}</p>{/if}
       {#if card.notes.length}<details class="no-print text-sm">
           <summary class="link quiet cursor-pointer">{card.notes.length} to know</summary>
           <ul>
-            {#each card.notes as note (note)}<li>· {note}</li>{/each}
+            {#each card.notes as note, n (n)}<li>· {note}</li>{/each}
           </ul>
         </details>{/if}
     </li>

@@ -57,7 +57,7 @@
                 ><tr><th>Motor</th><th>Maker</th><th>Height</th><th>Verdict</th></tr></thead
               >
               <tbody>
-                {#each found.motors as m (m.label + m.maker)}
+                {#each found.motors as m, n (n)}
                   <tr class="border-base-300 border-b"
                     ><td class="font-semibold">{m.label}</td><td class="quiet text-sm">{m.maker}</td><td
                       class="text-right">{m.apogee}</td

@@ -19,7 +19,7 @@
       ask(
         client.PUT('/api/stores/motors/{motor_id}', { params: { path: { motor_id: kept.value.id } }, body }),
       ),
-    ['motors', 'board'],
+    ['motors'],
   );
   const refused = $derived(tried && save.error instanceof ApiError ? save.error : drafting.refused);
   const touched = (name: string) => tried || Boolean(kept.value.texts[name]);
@@ -126,7 +126,7 @@
     <h2 class="mb-2 text-lg font-bold">What it comes to</h2>
     {#if drafting.draft}
       <MotorFigures motor={drafting.draft.motor} height={230} />
-      {#each drafting.draft.notes as note (note)}<p class="quiet mt-1 text-sm">{note}</p>{/each}
+      {#each drafting.draft.notes as note, n (n)}<p class="quiet mt-1 text-sm">{note}</p>{/each}
     {:else}
       <p class="quiet">The curve is drawn here once label, sizes and masses are in.</p>
     {/if}

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { ApiError, asSeen, ask, client, standing, type Schemas } from '../api/client';
-  import { queryClient, useBox, useChange, useMotors } from '../api/queries';
+  import { useBox, useChange, useMotors } from '../api/queries';
+  import { throwOut } from '../kit/bin';
   import { said } from '../kit/said';
   import Loading from '../kit/Loading.svelte';
   import Refused from '../kit/Refused.svelte';
   import TextBox from '../kit/TextBox.svelte';
-  import { notify } from '../kit/notices.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   type Line = Schemas['StockLineOut'];
@@ -23,11 +23,10 @@
     version: '',
   });
   let form = $state(blank());
-  const touched = ['box', 'board', 'motors'];
   const keep = useChange(
     ({ id, version, ...body }: Schemas['StockIn'] & { id: string; version: string }) =>
       ask(client.PUT('/api/stores/box/{key}', { params: { path: { key: id } }, body, ...asSeen(version) })),
-    touched,
+    ['box'],
   );
   const refused = $derived(keep.error instanceof ApiError ? keep.error : undefined);
   const reload = $derived(motors.data?.find((m) => m.key === form.motor)?.case === 'reload');
@@ -60,16 +59,12 @@
     });
     if (done) form = blank();
   }
-  async function throwOut(line: Line) {
+  function out(line: Line) {
     const path = { params: { path: { key: line.id } } };
-    await ask(client.DELETE('/api/stores/box/{key}', path));
-    const renew = () => Promise.all(touched.map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
-    await renew();
-    notify(`${line.name} is out of the box.`, {
-      undo: async () => {
-        await ask(client.POST('/api/stores/box/{key}/restore', path));
-        await renew();
-      },
+    return throwOut({
+      says: `${line.name} is out of the box.`,
+      away: () => ask(client.DELETE('/api/stores/box/{key}', path)),
+      back: () => ask(client.POST('/api/stores/box/{key}/restore', path)),
     });
   }
 </script>
@@ -131,7 +126,7 @@
                       <button
                         class="btn btn-xs btn-ghost text-error"
                         aria-label={`Take ${line.name} out`}
-                        onclick={() => throwOut(line)}>✕</button
+                        onclick={() => out(line)}>✕</button
                       ></td
                     >
                   </tr>
@@ -149,7 +144,7 @@
           <section class="paper p-4" aria-label="Buying list">
             <h2 class="font-bold">Buying list</h2>
             <ul class="list-disc pl-5">
-              {#each found.buying as item (item)}<li>{item}</li>{/each}
+              {#each found.buying as item, n (n)}<li>{item}</li>{/each}
             </ul>
             <p class="mt-1">Together <b>{found.total}</b></p>
           </section>

@@ -31,8 +31,8 @@
       <p class="text-error text-sm">✕ {decoded.error.message}</p>
     {:else if decoded.data}
       <ul class="grid gap-1 text-sm">
-        {#each decoded.data.says as line (line)}<li>{line}</li>{/each}
-        {#each decoded.data.doubts as doubt (doubt)}<li class="text-warning font-semibold">
+        {#each decoded.data.says as line, n (n)}<li>{line}</li>{/each}
+        {#each decoded.data.doubts as doubt, n (n)}<li class="text-warning font-semibold">
             ⚠ {doubt}
           </li>{/each}
       </ul>

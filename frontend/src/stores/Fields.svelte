@@ -1,9 +1,9 @@
 <script lang="ts">
   import { ApiError, asSeen, ask, client, standing } from '../api/client';
-  import { queryClient, useChange, useFields } from '../api/queries';
+  import { useChange, useFields } from '../api/queries';
+  import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
   import TextBox from '../kit/TextBox.svelte';
-  import { notify } from '../kit/notices.svelte';
   import { p } from '../router';
   import StoresTabs from './StoresTabs.svelte';
 
@@ -17,7 +17,6 @@
   });
   let form = $state(blank());
   let editing = $state(false);
-  const touched = ['fields', 'conditions', 'board', 'forecast'];
 
   const save = useChange(
     () =>
@@ -28,24 +27,15 @@
           ...asSeen(form.version),
         }),
       ),
-    touched,
+    ['fields'],
   );
-  const bin = useChange(
-    (id: string) =>
-      ask(client.DELETE('/api/stores/fields/{field_id}', { params: { path: { field_id: id } } })),
-    touched,
-  );
-  async function throwOut(id: string, name: string) {
-    await bin.mutateAsync(id);
-    notify(`${name} is in the bin.`, {
-      undo: async () => {
-        await ask(
-          client.POST('/api/stores/fields/{field_id}/restore', { params: { path: { field_id: id } } }),
-        );
-        await Promise.all(touched.map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
-      },
+  const out = (id: string, name: string) =>
+    throwOut({
+      says: `${name} is in the bin.`,
+      away: () => ask(client.DELETE('/api/stores/fields/{field_id}', { params: { path: { field_id: id } } })),
+      back: () =>
+        ask(client.POST('/api/stores/fields/{field_id}/restore', { params: { path: { field_id: id } } })),
     });
-  }
   const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
 
   async function submit(event: SubmitEvent) {
@@ -91,7 +81,7 @@
                   editing = true;
                 }}>Change</button
               >
-              <button class="btn btn-sm btn-ghost text-error" onclick={() => throwOut(field.id, field.name)}
+              <button class="btn btn-sm btn-ghost text-error" onclick={() => out(field.id, field.name)}
                 >Bin</button
               >
             </span>

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { ApiError, asSeen, ask, client, standing, type Schemas } from '../api/client';
-  import { queryClient, useChange } from '../api/queries';
+  import { useChange } from '../api/queries';
   import { useGlues } from '../api/workshop';
+  import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
   import Refused from '../kit/Refused.svelte';
   import TextBox from '../kit/TextBox.svelte';
-  import { notify } from '../kit/notices.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   type Glue = Schemas['GlueOut'];
@@ -25,11 +25,10 @@
     version: '',
   });
   let form = $state(blank());
-  const touched = ['glues', 'build', 'benches', 'materials'];
   const keep = useChange(
     ({ id, version, ...body }: ReturnType<typeof blank>) =>
       ask(client.PUT('/api/stores/glues/{key}', { params: { path: { key: id } }, body, ...asSeen(version) })),
-    touched,
+    ['glues'],
   );
   const refused = $derived(keep.error instanceof ApiError ? keep.error : undefined);
 
@@ -49,17 +48,13 @@
     });
     if (done) form = blank();
   }
-  async function back(glue: Glue) {
+  function out(glue: Glue) {
     if (!glue.row) return;
     const path = { params: { path: { key: glue.row } } };
-    await ask(client.DELETE('/api/stores/glues/{key}', path));
-    const renew = () => Promise.all(touched.map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
-    await renew();
-    notify(`${glue.name}: your figures are gone.`, {
-      undo: async () => {
-        await ask(client.POST('/api/stores/glues/{key}/restore', path));
-        await renew();
-      },
+    void throwOut({
+      says: `${glue.name}: your figures are gone.`,
+      away: () => ask(client.DELETE('/api/stores/glues/{key}', path)),
+      back: () => ask(client.POST('/api/stores/glues/{key}/restore', path)),
     });
   }
 </script>
@@ -98,7 +93,7 @@
                   {#if glue.own}<button
                       class="btn btn-xs btn-ghost text-error"
                       aria-label={`Throw out your figures for ${glue.name}`}
-                      onclick={() => back(glue)}>✕</button
+                      onclick={() => out(glue)}>✕</button
                     >{/if}</td
                 >
               </tr>

@@ -36,4 +36,4 @@
     </p>
   </HowCome>
 </div>
-{#each motor.doubts as doubt (doubt)}<p class="text-warning mt-2 font-semibold">⚠ {doubt}</p>{/each}
+{#each motor.doubts as doubt, n (n)}<p class="text-warning mt-2 font-semibold">⚠ {doubt}</p>{/each}

@@ -1,33 +1,23 @@
 <script lang="ts">
   import { ask, client } from '../api/client';
-  import { queryClient, useChange, useMotor } from '../api/queries';
+  import { useMotor } from '../api/queries';
+  import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
-  import { notify } from '../kit/notices.svelte';
   import { navigate, p, route } from '../router';
   import MotorFigures from './MotorFigures.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   const key = $derived(String(route.params.key ?? ''));
   const motor = useMotor(() => key);
-  const touched = ['motors', 'board'];
-  const bin = useChange(
-    (id: string) =>
-      ask(client.DELETE('/api/stores/motors/{motor_id}', { params: { path: { motor_id: id } } })),
-    touched,
-  );
 
-  async function throwOut() {
-    const id = key.replace('own:', '');
-    await bin.mutateAsync(id);
-    notify('The motor is in the bin.', {
-      undo: async () => {
-        await ask(
-          client.POST('/api/stores/motors/{motor_id}/restore', { params: { path: { motor_id: id } } }),
-        );
-        await Promise.all(touched.map((t) => queryClient.invalidateQueries({ queryKey: [t] })));
-      },
+  function out() {
+    const path = { params: { path: { motor_id: key.replace('own:', '') } } };
+    return throwOut({
+      says: 'The motor is in the bin.',
+      away: () => ask(client.DELETE('/api/stores/motors/{motor_id}', path)),
+      back: () => ask(client.POST('/api/stores/motors/{motor_id}/restore', path)),
+      leave: () => navigate('/stores/motors'),
     });
-    await navigate('/stores/motors');
   }
 </script>
 
@@ -47,8 +37,7 @@
           <a class="btn btn-sm" href={`/api/stores/shelf/${encodeURIComponent(found.key)}/csv`} download
             >CSV</a
           >
-          {#if found.own}<button class="btn btn-sm btn-ghost text-error" onclick={throwOut}>Bin it</button
-            >{/if}
+          {#if found.own}<button class="btn btn-sm btn-ghost text-error" onclick={out}>Bin it</button>{/if}
         </span>
       </div>
       {#if found.kind === 'booster'}

@@ -1,23 +1,20 @@
 <script lang="ts">
   import { ask, client } from '../api/client';
-  import { queryClient, useStock } from '../api/queries';
+  import { useStock } from '../api/queries';
+  import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
-  import { notify } from '../kit/notices.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   const stock = useStock();
   let kind = $state('');
   let find = $state('');
 
-  async function throwOut(key: string, name: string) {
+  function out(key: string, name: string) {
     const path = { params: { path: { key: key.replace('own:', '') } } };
-    await ask(client.DELETE('/api/stores/parts/{key}', path));
-    await queryClient.invalidateQueries({ queryKey: ['stock'] });
-    notify(`${name} is in the bin.`, {
-      undo: async () => {
-        await ask(client.POST('/api/stores/parts/{key}/restore', path));
-        await queryClient.invalidateQueries({ queryKey: ['stock'] });
-      },
+    return throwOut({
+      says: `${name} is in the bin.`,
+      away: () => ask(client.DELETE('/api/stores/parts/{key}', path)),
+      back: () => ask(client.POST('/api/stores/parts/{key}/restore', path)),
     });
   }
 </script>
@@ -66,7 +63,7 @@
               >
             </span>
             {#if item.key.startsWith('own:')}
-              <button class="link text-sm" onclick={() => throwOut(item.key, item.name)}>bin</button>
+              <button class="link text-sm" onclick={() => out(item.key, item.name)}>bin</button>
             {/if}
           </li>
         {:else}

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { ApiError, asSeen, ask, client, standing, type Schemas } from '../api/client';
-  import { queryClient, useChange } from '../api/queries';
+  import { useChange } from '../api/queries';
   import { useGlues, useRaw } from '../api/workshop';
+  import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
   import Refused from '../kit/Refused.svelte';
   import TextBox from '../kit/TextBox.svelte';
-  import { notify } from '../kit/notices.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   type Raw = Schemas['RawOut'];
@@ -44,11 +44,10 @@
     version: '',
   });
   let form = $state(blank('tube'));
-  const touched = ['raw', 'materials'];
   const keep = useChange(
     ({ id, version, ...body }: ReturnType<typeof blank>) =>
       ask(client.PUT('/api/stores/raw/{key}', { params: { path: { key: id } }, body, ...asSeen(version) })),
-    touched,
+    ['raw'],
   );
   const refused = $derived(keep.error instanceof ApiError ? keep.error : undefined);
   const heads: Record<Kind, string> = { tube: 'Tubes', sheet: 'Sheets', glue: 'Glue' };
@@ -70,16 +69,12 @@
     });
     if (done) form = blank(form.kind);
   }
-  async function throwOut(line: Raw) {
+  function out(line: Raw) {
     const path = { params: { path: { key: line.id } } };
-    await ask(client.DELETE('/api/stores/raw/{key}', path));
-    const renew = () => Promise.all(touched.map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
-    await renew();
-    notify(`${line.name} is out of the stores.`, {
-      undo: async () => {
-        await ask(client.POST('/api/stores/raw/{key}/restore', path));
-        await renew();
-      },
+    return throwOut({
+      says: `${line.name} is out of the stores.`,
+      away: () => ask(client.DELETE('/api/stores/raw/{key}', path)),
+      back: () => ask(client.POST('/api/stores/raw/{key}/restore', path)),
     });
   }
 </script>
@@ -104,7 +99,7 @@
                   <button
                     class="btn btn-xs btn-ghost text-error"
                     aria-label={`Throw out ${line.name}`}
-                    onclick={() => throwOut(line)}>✕</button
+                    onclick={() => out(line)}>✕</button
                   >
                 </li>
               {/each}

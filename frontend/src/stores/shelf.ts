@@ -17,7 +17,7 @@ export function keep(motors: Motor[], wish: Wish): Motor[] {
   const text = wish.text.trim().toUpperCase();
   return motors.filter(
     (m) =>
-      (!text || m.name.includes(text)) &&
+      (!text || m.name.toUpperCase().includes(text)) &&
       (!wish.diameter || String(m.diameter_mm) === wish.diameter) &&
       (!wish.casing || m.case === wish.casing) &&
       (!wish.propellant || m.propellant === wish.propellant) &&

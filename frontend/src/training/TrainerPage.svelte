@@ -3,6 +3,7 @@
   import { ask, client, type Schemas } from '../api/client';
   import Sketch from '../drawing/Sketch.svelte';
   import Loading from '../kit/Loading.svelte';
+  import { said } from '../kit/said';
   import { p } from '../router';
 
   const fresh = () => Math.floor(Math.random() * 1_000_000);
@@ -25,10 +26,18 @@
 
   async function choose(place: number) {
     if (mark) return;
-    places = [...places, place];
-    marked = await ask(
-      client.POST('/api/hangar/training/{seed}', { params: { path: { seed } }, body: { places } }),
-    );
+    const answered = [...places, place];
+    try {
+      marked = await ask(
+        client.POST('/api/hangar/training/{seed}', {
+          params: { path: { seed } },
+          body: { places: answered },
+        }),
+      );
+      places = answered;
+    } catch (error) {
+      said(error);
+    }
   }
   function again() {
     seed = fresh();

@@ -65,5 +65,48 @@ TERMS: dict[str, str] = {
     "distance": "How far from the pad it lay: half of these flights nearer, half farther, of those where it was told.",
     "delay_off": "Measured delay less the one printed on the motor: half of these flights more, half less.",
     "cost_a_flight": "What the motors cost, by the prices in your box, divided by the flights whose price is known.",
+    # Met in sentences only
+    "ceiling": "The greatest height allowed over this field, by its landowner, the club or the authority. It is yours to tell, in Stores; "
+    "your local code decides.",
+    "site_size": "How large a field must be at the least for motors of an impulse, so that what comes down comes down inside it.",
+    "ejection": "What goes off in the motor when its delay has burnt: gas that pushes the nose off and the canopy out. It is the motor "
+    "maker's business, never to be altered.",
+    "opening_speed": "How fast it moves when the canopy opens: least at the top. The faster, the harder the jerk on cloth, cord and tube.",
+    "zipper": "The cord cutting down through the wall of the tube, as if along a zip: it was still fast when the canopy opened.",
+    "jerk": "When two parts have flown apart as far as the cord lets them: the pull is the greater the faster they part and the less the cord gives.",
+    "best_delay": "The delay that would open it right at the top: as long as it coasts, from burnout to apogee.",
+    "scatter": "Two motors of one label do not have one delay: published limits say by how much they may differ.",
+    "band": "Of a hundred flights ninety lie in it: as far as flights so far, scattering motors and weather tell.",
+    "from_memory": "A published figure as we remember it, without the page at hand. The publication itself, the maker's sheet and your "
+    "local code beat it.",
+    "common_practice": "What many do and few have measured: no published source is known to us.",
+    "rigid": "Its lean is reckoned, too: fins turn it into the wind, mass and length resist, and height is lost to it.",
     "across": "How hard it is to turn nose over tail: with the fins' push it says how quickly a swing dies out.",
+}  # fmt: skip
+
+# What sentences call these figures, so that a word in the middle of one can be asked, too; the term's name in TERMS.
+WORDS: dict[str, str] = {
+    "apogee": "apogee", "peaks at": "apogee",
+    "calibres": "margin",
+    "leaves the rod": "rod_speed", "leaving the rod": "rod_speed", "off the rod": "rod_speed",
+    "average thrust": "average_thrust",
+    "liftoff weight": "liftoff_mass",
+    "burnout": "burnout", "burnt out": "burnout",
+    "lands at": "descent_rate",
+    "inside the field": "drift", "outside the field": "drift",
+    "Cd": "cd",
+    "this impulse": "impulse",
+    "times over": "safety",
+    "ceiling": "ceiling",
+    "shorter side": "site_size",
+    "ejection charge": "ejection",
+    "when the canopy opens": "opening_speed",
+    "zip the tube": "zipper",
+    "coming taut": "jerk",
+    "best delay": "best_delay",
+    "scatter": "scatter",
+    "nine times in ten": "band",
+    "from memory": "from_memory",
+    "common practice": "common_practice",
+    "rigid body": "rigid",
 }  # fmt: skip

@@ -41,7 +41,7 @@ export interface paths {
         };
         /**
          * Terms
-         * @description What each figure on the screens is.
+         * @description What each figure on the screens is, and what sentences call it.
          */
         get: operations["terms"];
         put?: never;
@@ -2888,6 +2888,20 @@ export interface components {
             username: string;
             /** Password */
             password: string;
+        };
+        /**
+         * TermsOut
+         * @description What figures are, by term; and the terms of words that sentences call them by.
+         */
+        TermsOut: {
+            /** Terms */
+            terms: {
+                [key: string]: string;
+            };
+            /** Words */
+            words: {
+                [key: string]: string;
+            };
         };
         /**
          * PasswordIn
@@ -7767,9 +7781,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        [key: string]: string;
-                    };
+                    "application/json": components["schemas"]["TermsOut"];
                 };
             };
             /** @description Refused */

@@ -141,6 +141,9 @@
       </div>
     {:else}
       <p class="mt-3 text-xl font-semibold"><span class="text-success">✓</span> Every line is ticked.</p>
+      {#if items.length}<button class="btn mt-2 min-h-11" onclick={() => (chosen = 0)}
+          >Go through them again</button
+        >{/if}
     {/if}
     {#if !telling && !counting}
       <div class="mt-3 grid grid-cols-2 gap-2">

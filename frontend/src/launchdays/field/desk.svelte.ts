@@ -8,10 +8,13 @@ import {
   type Pack,
   type PlanLine,
 } from '../../api/launchdays';
+import { renew } from '../../api/queries';
 import { lookedUp, type Verdict } from './grid';
 import { stamp } from './stamp';
 
 type Refused = { id: string; message: string };
+
+const FULL = 'This browser keeps no more: what is told is lost if the page is closed before it is sent.';
 
 const read = <T>(key: string, otherwise: T): T => {
   const text = localStorage.getItem(key);
@@ -50,6 +53,7 @@ export class FieldDesk {
   exact = $state.raw<{ wind: number; from: number; lines: Record<string, PlanLine> }>();
   readonly id: string;
   #sending = false;
+  #full = false;
 
   constructor(id: string) {
     this.id = id;
@@ -65,9 +69,10 @@ export class FieldDesk {
   #keep(what: 'pack' | 'queue' | 'refused', value: unknown): void {
     try {
       localStorage.setItem(this.#key(what), JSON.stringify(value));
+      this.#full = false;
     } catch {
-      this.problem =
-        'This browser keeps no more: what is told is lost if the page is closed before it is sent.';
+      this.#full = true;
+      this.problem = FULL;
     }
   }
 
@@ -94,11 +99,12 @@ export class FieldDesk {
         this.#keep('pack', this.pack);
       }
       this.reachable = true;
+      this.problem = this.#full ? FULL : '';
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       // Not reached, or the server fell over half-way: what waits stays, and is sent again under the same keys.
-      this.reachable = false;
-      if (error.status && error.status < 500) this.problem = error.message;
+      this.reachable = error.status > 0 && error.status < 500;
+      if (this.reachable) this.problem = error.message;
     } finally {
       this.#sending = false;
     }
@@ -113,6 +119,8 @@ export class FieldDesk {
       events: sent,
     });
     this.clock = answer.clock;
+    // Whoever goes back to the day, the logbook or the rocket finds it told.
+    void renew();
     const done = [...answer.kept, ...answer.refused.map((r) => r.id)];
     this.queue = this.queue.filter((e) => !done.includes(e.id));
     this.#keep('queue', this.queue);

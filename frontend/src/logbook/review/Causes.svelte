@@ -51,13 +51,15 @@
           <div>
             <h3 class="font-semibold">For it</h3>
             <ul class="list-disc pl-5">
-              {#each cause.speaks_for as s (s)}<li>{s}</li>{:else}<li class="quiet">nothing known</li>{/each}
+              {#each cause.speaks_for as s, n (n)}<li>{s}</li>{:else}<li class="quiet">
+                  nothing known
+                </li>{/each}
             </ul>
           </div>
           <div>
             <h3 class="font-semibold">Against it</h3>
             <ul class="list-disc pl-5">
-              {#each cause.speaks_against as s (s)}<li>{s}</li>{:else}<li class="quiet">
+              {#each cause.speaks_against as s, n (n)}<li>{s}</li>{:else}<li class="quiet">
                   nothing known
                 </li>{/each}
             </ul>
@@ -65,13 +67,13 @@
           <div>
             <h3 class="mt-1 font-semibold">Look at</h3>
             <ul class="list-disc pl-5">
-              {#each cause.inspect as s (s)}<li>{s}</li>{/each}
+              {#each cause.inspect as s, n (n)}<li>{s}</li>{/each}
             </ul>
           </div>
           <div>
             <h3 class="mt-1 font-semibold">Change</h3>
             <ul class="list-disc pl-5">
-              {#each cause.change as s (s)}<li>{s}</li>{/each}
+              {#each cause.change as s, n (n)}<li>{s}</li>{/each}
             </ul>
           </div>
         </div>

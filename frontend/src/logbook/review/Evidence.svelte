@@ -11,7 +11,7 @@
 <section class="paper self-start p-4" aria-label="Evidence">
   <h2 class="text-lg font-bold">Known already</h2>
   <ul class="list-disc pl-5 text-sm">
-    {#each review.known as fact (fact)}<li>{fact}</li>{:else}<li class="quiet">nothing yet</li>{/each}
+    {#each review.known as fact, n (n)}<li>{fact}</li>{:else}<li class="quiet">nothing yet</li>{/each}
   </ul>
   {#snippet asked(q: Review['questions'][number])}
     <div class="border-base-300 flex items-center justify-between gap-2 border-b py-1">

@@ -49,9 +49,13 @@
   const add = () =>
     rows.push({ joint: 'fin_root', name: `fin ${rows.length + 1}`, covered: '', went: '', force: '' });
   const figure = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+  const unread = (text: string) => (Number.isNaN(figure(text)) ? `“${text}” is no number` : '');
+  let tried = $state(false);
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
+    tried = rows.some((r) => unread(r.covered) || unread(r.force));
+    if (tried) return;
     const done = await save
       .mutateAsync({
         on,
@@ -129,6 +133,11 @@
               onclick={() => rows.splice(i, 1)}>✕</button
             >
           </fieldset>
+          {#if tried}
+            {#each [unread(row.covered) && `Glue: ${unread(row.covered)} of per cent.`, unread(row.force) && `Force: ${unread(row.force)} of newtons.`].filter(Boolean) as wrong, n (n)}
+              <p class="text-error text-sm" role="alert">✕ {wrong}</p>
+            {/each}
+          {/if}
           {#each refused?.body.fields?.filter((f) => f.field.includes(`findings.${i}.`)) ?? [] as f (f.field)}
             <p class="text-error text-sm">✕ {f.message}</p>
           {/each}
@@ -154,7 +163,7 @@
       <section class="paper self-start p-4" aria-label="What it advises">
         <h2 class="text-lg font-bold">What it advises</h2>
         <ul class="list-disc pl-5">
-          {#each found.advice as line (line)}<li>{line}</li>{:else}<li class="quiet">
+          {#each found.advice as line, n (n)}<li>{line}</li>{:else}<li class="quiet">
               Nothing yet: say what was found at each joint.
             </li>{/each}
         </ul>

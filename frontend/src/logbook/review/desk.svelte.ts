@@ -1,6 +1,6 @@
-import { useQueryClient } from '@tanstack/svelte-query';
 import { ApiError, asSeen, ask, client, standing } from '../../api/client';
 import type { Review, ReviewIn } from '../../api/logbook';
+import { queryClient, renew } from '../../api/queries';
 import type { Link } from './board';
 
 /** A review being worked on: what is changed is sent at once and comes back with its causes ranked anew. */
@@ -10,7 +10,6 @@ export class ReviewDesk {
   #latest: ReviewIn;
   #version: string | undefined;
   #queue: Promise<unknown> = Promise.resolve();
-  readonly #known = useQueryClient();
 
   constructor(
     private readonly id: string,
@@ -129,7 +128,7 @@ export class ReviewDesk {
           body: { kind: 'repair', damage },
         }),
       );
-      await this.#known.invalidateQueries();
+      await renew();
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       this.refused = error;
@@ -139,8 +138,7 @@ export class ReviewDesk {
   #stands(found: Review): void {
     this.refused = undefined;
     this.#version = found.version;
-    this.#known.setQueryData(['logbook', 'review', this.id], found);
-    for (const key of ['rockets', 'board']) void this.#known.invalidateQueries({ queryKey: [key] });
-    void this.#known.invalidateQueries({ queryKey: ['logbook', 'page', this.id] });
+    queryClient.setQueryData(['logbook', 'review', this.id], found);
+    void renew(([what, kind, id]) => what === 'logbook' && kind === 'review' && id === this.id);
   }
 }

@@ -34,7 +34,7 @@
       <div class="mt-3" aria-label="What rockets cut open advise">
         <h3 class="font-bold">What rockets cut open say</h3>
         <ul class="list-disc pl-5 text-sm">
-          {#each advice.data as line (line)}<li>{line}</li>{/each}
+          {#each advice.data as line, n (n)}<li>{line}</li>{/each}
         </ul>
       </div>
     {/if}

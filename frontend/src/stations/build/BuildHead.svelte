@@ -88,7 +88,7 @@
     </details>
   </div>
   {#if fits}<p class="mt-2 font-semibold" role="status">{fits}</p>{/if}
-  {#if refused}
+  {#if refused && bench.about === 'plan'}
     <p class="text-error mt-2" role="alert">
       {refused.of('deadline')
         ? `Launch ${refused.of('deadline')}`

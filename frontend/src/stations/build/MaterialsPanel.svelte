@@ -1,6 +1,6 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../../api/client';
-  import { queryClient } from '../../api/queries';
+  import { renew } from '../../api/queries';
   import { useMaterials, type Station } from '../../api/workshop';
   import Loading from '../../kit/Loading.svelte';
   import { p } from '../../router';
@@ -26,7 +26,7 @@
     } catch (error) {
       failed = error instanceof ApiError ? error.message : String(error);
     }
-    for (const key of ['materials', 'build', 'raw']) void queryClient.invalidateQueries({ queryKey: [key] });
+    void renew();
   }
 </script>
 

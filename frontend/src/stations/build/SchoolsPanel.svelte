@@ -1,8 +1,7 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../../api/client';
   import type { Station } from '../../api/workshop';
-  import { queryClient } from '../../api/queries';
-  import { notify } from '../../kit/notices.svelte';
+  import { throwOut } from '../../kit/bin';
   import HowCome from '../../kit/HowCome.svelte';
   import type { Bench } from './bench.svelte';
 
@@ -18,18 +17,12 @@
     ['fillets', 'Glue for fillets', station.options.glues, 'as the rocket asks'],
   ] as const);
 
-  async function putAside() {
-    const build = bench.build;
-    const path = { params: { path: { build } } };
-    await ask(client.DELETE('/api/workshop/builds/{build}', path));
-    const renew = () =>
-      Promise.all(['build', 'benches'].map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
-    await renew();
-    notify('The build is put aside.', {
-      undo: async () => {
-        await ask(client.POST('/api/workshop/builds/{build}/restore', path));
-        await renew();
-      },
+  function putAside() {
+    const path = { params: { path: { build: bench.build } } };
+    return throwOut({
+      says: 'The build is put aside.',
+      away: () => ask(client.DELETE('/api/workshop/builds/{build}', path)),
+      back: () => ask(client.POST('/api/workshop/builds/{build}/restore', path)),
     });
   }
 </script>

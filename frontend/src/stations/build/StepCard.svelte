@@ -129,7 +129,7 @@
         <button class="btn" onclick={() => tick(true)}>All before it is done already</button>
       {/if}
     {/if}
-    {#if refused && !refused.of('deadline') && !refused.of('grams')}
+    {#if refused && bench.about === 'step' && !refused.of('grams')}
       <p class="text-error w-full" role="alert">{refused.message}</p>
     {/if}
   </footer>

@@ -18,6 +18,8 @@ type PlanChange = {
 export class Bench {
   /** The step whose card is open; empty: the first that can be begun. */
   chosen = $state('');
+  /** What the last act was about: there its refusal is said. */
+  about = $state<'plan' | 'step'>('plan');
   readonly change;
   readonly #station: () => Station | undefined;
 
@@ -46,7 +48,8 @@ export class Bench {
   }
 
   /** Run an act; what it refuses stays with `change.error` and is shown at its box. */
-  async #run(act: () => Promise<Station>): Promise<boolean> {
+  async #run(act: () => Promise<Station>, about: 'plan' | 'step' = 'plan'): Promise<boolean> {
+    this.about = about;
     try {
       await this.change.mutateAsync(act);
       return true;
@@ -73,13 +76,15 @@ export class Bench {
     remark?: string;
     with_before?: boolean;
   }) {
-    return this.#run(() =>
-      ask(
-        client.PUT('/api/workshop/builds/{build}/events/{key}', {
-          params: { path: { build: this.build, key: crypto.randomUUID() } },
-          body: { minutes: '', remark: '', with_before: false, ...body },
-        }),
-      ),
+    return this.#run(
+      () =>
+        ask(
+          client.PUT('/api/workshop/builds/{build}/events/{key}', {
+            params: { path: { build: this.build, key: crypto.randomUUID() } },
+            body: { minutes: '', remark: '', with_before: false, ...body },
+          }),
+        ),
+      'step',
     );
   }
 
@@ -110,38 +115,46 @@ export class Bench {
   }
 
   weigh(step: string, text: string) {
-    return this.#run(() =>
-      ask(
-        client.PUT('/api/workshop/builds/{build}/weighings/{key}', {
-          params: { path: { build: this.build, key: crypto.randomUUID() } },
-          body: { step, text },
-        }),
-      ),
+    return this.#run(
+      () =>
+        ask(
+          client.PUT('/api/workshop/builds/{build}/weighings/{key}', {
+            params: { path: { build: this.build, key: crypto.randomUUID() } },
+            body: { step, text },
+          }),
+        ),
+      'step',
     );
   }
 
   ballast(step: string) {
-    return this.#run(() =>
-      ask(
-        client.POST('/api/workshop/builds/{build}/ballast', {
-          params: { path: { build: this.build } },
-          body: { step, part: crypto.randomUUID() },
-        }),
-      ),
+    return this.#run(
+      () =>
+        ask(
+          client.POST('/api/workshop/builds/{build}/ballast', {
+            params: { path: { build: this.build } },
+            body: { step, part: crypto.randomUUID() },
+          }),
+        ),
+      'step',
     );
   }
 
   photo(step: Step, file: File) {
-    return this.#run(() => sendPhoto(this.build, step.key, step.title, file));
+    return this.#run(() => sendPhoto(this.build, step.key, step.title, file), 'step');
   }
 
   dropPhoto(key: string) {
-    return this.#run(() => ask(client.DELETE('/api/workshop/photos/{key}', { params: { path: { key } } })));
+    return this.#run(
+      () => ask(client.DELETE('/api/workshop/photos/{key}', { params: { path: { key } } })),
+      'step',
+    );
   }
 
   restorePhoto(key: string) {
-    return this.#run(() =>
-      ask(client.POST('/api/workshop/photos/{key}/restore', { params: { path: { key } } })),
+    return this.#run(
+      () => ask(client.POST('/api/workshop/photos/{key}/restore', { params: { path: { key } } })),
+      'step',
     );
   }
 

@@ -1,14 +1,12 @@
 <script lang="ts">
-  import { day, heightUnit } from '../../api/format';
+  import { day, unitsOf } from '../../api/format';
   import { useSession, type Logged } from '../../api/queries';
   import { linear } from '../../drawing/plot';
 
   let { flights }: { flights: Logged[] } = $props();
 
   const session = useSession();
-  const unit = $derived(
-    heightUnit(session.data?.units?.system ?? 'metric', session.data?.units?.exceptions?.['height']),
-  );
+  const unit = $derived(unitsOf(session.data?.units).height);
   let width = $state(800);
   const height = 190;
   const floor = height - 40;

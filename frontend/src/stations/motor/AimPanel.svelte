@@ -1,6 +1,8 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../../api/client';
-  import { useChange } from '../../api/queries';
+  import { createMutation } from '@tanstack/svelte-query';
+  import { unitsOf } from '../../api/format';
+  import { useSession } from '../../api/queries';
   import TextBox from '../../kit/TextBox.svelte';
   import Verdict from '../../kit/Verdict.svelte';
   import { linear } from '../../drawing/plot';
@@ -9,16 +11,17 @@
   let { id, choice }: { id: string; choice: Choice } = $props();
 
   let texts = $state({ height: '', time: '', ballast: '' });
-  const aim = useChange(
-    () =>
+  const session = useSession();
+  const units = $derived(unitsOf(session.data?.units));
+  const aim = createMutation(() => ({
+    mutationFn: () =>
       ask(
         client.POST('/api/hangar/rockets/{key}/aim', {
           params: { path: { key: id } },
           body: { ...texts, motor: choice.motor?.key ?? '' },
         }),
       ),
-    [],
-  );
+  }));
   const refused = $derived(aim.error instanceof ApiError ? aim.error : undefined);
   const shots = $derived(aim.data?.shots ?? []);
   const front = $derived(shots.filter((s) => s.front));
@@ -27,9 +30,11 @@
 
   const tall = 150;
   let width = $state(420);
-  const miss = (s: Schemas['ShotOut']) => Math.abs(s.height_miss_m ?? s.time_miss_s ?? 0);
+  const high = $derived(shots.some((s) => s.height_miss_m !== null));
+  const miss = (s: Schemas['ShotOut']) =>
+    s.height_miss_m === null ? Math.abs(s.time_miss_s ?? 0) : Math.abs(s.height_miss_m) / units.height.size;
   const against = (s: Schemas['ShotOut']) =>
-    other && s.height_miss_m !== null ? Math.abs(s.time_miss_s ?? 0) : s.ballast_kg * 1000;
+    other && s.height_miss_m !== null ? Math.abs(s.time_miss_s ?? 0) : s.ballast_kg / units.mass.size;
   const x = $derived(linear(Math.max(1, ...front.map(miss)) * 1.15, 46, width - 14, 5));
   const y = $derived(linear(Math.max(1, ...front.map(against)) * 1.25, tall - 34, 10, 3));
   const pick = (s: Schemas['ShotOut']) => {
@@ -85,7 +90,7 @@
             >
           {/each}
           <path d={`M46 10 V${tall - 34} H${width - 14}`} class="stroke-base-content fill-none" />
-          {#each front as s (s.label + s.ballast_kg)}
+          {#each front as s, i (i)}
             <circle
               cx={x(miss(s))}
               cy={y(against(s))}
@@ -95,10 +100,10 @@
             />
           {/each}
           <text x={width - 14} y={tall - 4} text-anchor="end" class="fill-base-content text-[11px]"
-            >misses by, {texts.height.trim() ? 'm' : 's'}</text
+            >misses by, {high ? units.height.symbol : 's'}</text
           >
           <text x="2" y="9" class="fill-base-content text-[11px]"
-            >{other && texts.height.trim() ? 'misses the time by, s' : 'ballast, g'}</text
+            >{other && high ? 'misses the time by, s' : `ballast, ${units.mass.symbol}`}</text
           >
         </svg>
       </div>
@@ -112,7 +117,7 @@
         ></thead
       >
       <tbody>
-        {#each listed as s (s.label + s.ballast_kg)}
+        {#each listed as s, i (i)}
           <tr class="border-base-300 border-t align-baseline">
             <td class="py-1 pr-2"
               ><button class="link font-semibold" onclick={() => pick(s)}>{s.label}</button>{#if s.front}<span

@@ -22,9 +22,23 @@
 
   const set = useChange(
     (body: Schemas['ConditionsIn']) => ask(client.PUT('/api/conditions', { body })),
-    ['conditions', 'board', 'forecast'],
+    ['conditions'],
   );
   const refused = $derived(set.error instanceof ApiError ? set.error : undefined);
+  /** Whether a box that is on show says what is wrong. */
+  const atBox = $derived(
+    refused?.body.fields?.some(
+      ({ field }) =>
+        [
+          'wind',
+          'wind_from',
+          'temperature',
+          'rod_length',
+          ...(more ? ['rod_tilt', 'rod_towards'] : []),
+        ].includes(field) ||
+        (more && /^(hours|aloft)\./.test(field)),
+    ) ?? false,
+  );
   const now = $derived(conditions.data);
   const told = $derived(
     (now?.hours ?? []).flatMap((h, i) => {
@@ -121,7 +135,7 @@
       </select>
     </label>
     <p class="quiet col-span-3 min-w-40 flex-1 self-center text-sm">
-      {#if refused && refused.status === 0}<span class="text-error">{refused.message}</span>
+      {#if refused && !atBox}<span class="text-error" role="alert">✕ {refused.message}</span>
       {:else}Ceiling {now?.said.ceiling ?? '…'}, {now?.said.elevation ?? '…'} above the sea, air
         {now?.said.density ?? '…'}.{/if}
     </p>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { useForecast, useSession } from '../../api/queries';
-  import { heightUnit } from '../../api/format';
+  import { unitsOf } from '../../api/format';
   import FlightPlot from '../../drawing/FlightPlot.svelte';
   import HowCome from '../../kit/HowCome.svelte';
   import Loading from '../../kit/Loading.svelte';
@@ -8,6 +8,7 @@
   import Verdict from '../../kit/Verdict.svelte';
   import { p } from '../../router';
   import type { Choice } from './choice.svelte';
+  import Said from '../../kit/Said.svelte';
 
   let { id, choice }: { id: string; choice: Choice } = $props();
 
@@ -19,8 +20,7 @@
     () => choice.motor?.key ?? '',
     () => delay,
   );
-  const units = $derived(session.data?.units);
-  const unit = $derived(heightUnit(units?.system ?? 'metric', units?.exceptions?.['height']));
+  const units = $derived(unitsOf(session.data?.units));
   const logHref = $derived(
     `${p('/rockets/:id/log', { params: { id } })}?motor=${encodeURIComponent(choice.motor?.key ?? '')}` +
       (choice.delay === null ? '' : `&delay=${choice.delay}`),
@@ -56,7 +56,7 @@
         </div>
         <FlightPlot
           {flight}
-          {unit}
+          {units}
           ondelay={(value) => (dragged = value)}
           ondrop={() => {
             const motor = choice.motor;
@@ -64,7 +64,7 @@
             dragged = null;
           }}
         />
-        <p class="text-sm">{flight.delay_sentence}</p>
+        <p class="text-sm"><Said text={flight.delay_sentence} /></p>
         <dl class="mt-2 grid grid-cols-4 gap-x-3 gap-y-1">
           {#each figures as [key, name] (key)}
             {#if flight.said[key]}

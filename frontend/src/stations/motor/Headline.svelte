@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Board } from '../../api/queries';
   import HowCome from '../../kit/HowCome.svelte';
+  import Said from '../../kit/Said.svelte';
 
   let { id, board }: { id: string; board: Board } = $props();
 </script>
@@ -11,9 +12,9 @@
   aria-live="polite"
 >
   <div class="max-w-2xl">
-    <p class="font-display text-xl leading-snug font-bold">{board.headline}</p>
+    <p class="font-display text-xl leading-snug font-bold"><Said text={board.headline} /></p>
     {#if board.shorten}<p class="font-semibold">{board.shorten}</p>{/if}
-    {#each board.lessons as lesson (lesson)}<p class="text-warning font-semibold">⚑ {lesson}</p>{/each}
+    {#each board.lessons as lesson, n (n)}<p class="text-warning font-semibold">⚑ {lesson}</p>{/each}
     {#if board.caution}<p class="text-warning font-semibold" role="alert">⚠ {board.caution}</p>{/if}
     <HowCome about="the choice">
       <p class="mb-2">
@@ -21,15 +22,15 @@
         each flight put to every test that applies. First come those that pass all of them, and of those the
         one whose tightest test leaves most to spare. {board.not_fitting} motors do not fit the mount.
       </p>
-      <p class="mb-2">{board.flying} {board.drag_note}</p>
+      <p class="mb-2"><Said text={board.flying} /> <Said text={board.drag_note} /></p>
       {#if board.learnt.length}<p class="mb-2">{board.learnt.join(' ')}</p>{/if}
       <p class="quiet">{board.conditions}</p>
     </HowCome>
   </div>
   <ul class="quiet text-sm leading-snug" aria-label="What others would say">
-    {#each board.learnt.slice(0, 1) as line (line)}<li>{line}</li>{/each}
-    {#if board.wind_note}<li>{board.wind_note}</li>{/if}
-    {#if board.thumb}<li>{board.thumb}</li>{/if}
-    {#each board.printed as line (line)}<li>{line}</li>{/each}
+    {#each board.learnt.slice(0, 1) as line, n (n)}<li><Said text={line} /></li>{/each}
+    {#if board.wind_note}<li><Said text={board.wind_note} /></li>{/if}
+    {#if board.thumb}<li><Said text={board.thumb} /></li>{/if}
+    {#each board.printed as line, n (n)}<li><Said text={line} /></li>{/each}
   </ul>
 </div>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../../api/client';
+  import Said from '../../kit/Said.svelte';
 
   let { tests }: { tests: Schemas['TestOut'][] } = $props();
 </script>
@@ -10,7 +11,9 @@
       <span class={test.passed ? 'text-success' : 'text-error font-bold'} aria-hidden="true"
         >{test.passed ? '✓' : '✕'}</span
       >
-      <span><span class="sr-only">{test.passed ? 'passed: ' : 'failed: '}</span>{test.reason}</span>
+      <span
+        ><span class="sr-only">{test.passed ? 'passed: ' : 'failed: '}</span><Said text={test.reason} /></span
+      >
     </li>
   {/each}
 </ul>

@@ -3,6 +3,7 @@
   import type { Desk } from './desk.svelte';
   import BayView from './BayView.svelte';
   import GasPath from './GasPath.svelte';
+  import Said from '../../kit/Said.svelte';
 
   let { found, desk }: { found: Recovery; desk: Desk } = $props();
 </script>
@@ -17,13 +18,13 @@
         <span class="tape px-2 font-semibold">{bay.fit}</span>
       </div>
       <BayView {bay} {title} />
-      <p class="mt-1">{bay.fits}</p>
+      <p class="mt-1"><Said text={bay.fits} /></p>
       <GasPath {bay} />
       <p class="mt-2 text-sm">
         {bay.foot}
         {#if bay.motor_charge}
           <span class={bay.motor_verdict === 'suits' ? '' : 'text-warning'}
-            >{bay.motor_verdict === 'suits' ? '' : '! '}{bay.motor_charge}</span
+            >{bay.motor_verdict === 'suits' ? '' : '! '}<Said text={bay.motor_charge} /></span
           >
         {/if}
       </p>

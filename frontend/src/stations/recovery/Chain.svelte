@@ -2,6 +2,7 @@
   import type { Recovery } from '../../api/workshop';
   import ChainLink from './ChainLink.svelte';
   import Term from '../../kit/Term.svelte';
+  import Said from '../../kit/Said.svelte';
 
   let { found }: { found: Recovery } = $props();
 
@@ -28,7 +29,9 @@
     {/each}
   </div>
   {#if open}
-    <p class={['font-semibold', open.links.some((l) => l.safety < 1) && 'text-error']}>{open.sentence}</p>
+    <p class={['font-semibold', open.links.some((l) => l.safety < 1) && 'text-error']}>
+      <Said text={open.sentence} />
+    </p>
     {#if found.upgrade && !open.fault && open.links.some((l) => l.safety < 1)}<p>{found.upgrade}</p>{/if}
     <p class="quiet text-sm"><Term of="safety">How many times over each holds</Term></p>
     <ol class="mt-2">

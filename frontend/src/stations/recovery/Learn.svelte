@@ -4,6 +4,7 @@
   import type { QuizAnswer } from '../../api/workshop';
   import Sketch from '../../drawing/Sketch.svelte';
   import Loading from '../../kit/Loading.svelte';
+  import { said } from '../../kit/said';
 
   const fresh = () => Math.floor(Math.random() * 1_000_000);
   let seed = $state(fresh());
@@ -20,12 +21,18 @@
 
   async function choose(i: number) {
     if (answer) return;
-    place = i;
-    answer = await ask(
-      client.GET('/api/hangar/packing/quiz/{seed}/answer/{place}', { params: { path: { seed, place: i } } }),
-    );
-    asked += 1;
-    right += answer.right ? 1 : 0;
+    try {
+      answer = await ask(
+        client.GET('/api/hangar/packing/quiz/{seed}/answer/{place}', {
+          params: { path: { seed, place: i } },
+        }),
+      );
+      place = i;
+      asked += 1;
+      right += answer.right ? 1 : 0;
+    } catch (error) {
+      said(error);
+    }
   }
   function next() {
     answer = undefined;

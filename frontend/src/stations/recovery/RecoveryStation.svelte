@@ -14,6 +14,7 @@
   import PackingCard from './PackingCard.svelte';
   import Timeline from './Timeline.svelte';
   import Ways from './Ways.svelte';
+  import Said from '../../kit/Said.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
   const recovery = useRecovery(() => id);
@@ -56,9 +57,9 @@
           <section class="paper mb-2 px-4 py-3" aria-label="Will it come down well?">
             <h2 class="font-display text-2xl leading-tight font-bold">
               <span class={colours[found.verdict]} aria-hidden="true">{marks[found.verdict]}</span>
-              {found.landing}
+              <Said text={found.landing} />
             </h2>
-            <p>{found.remedy} {found.cord}</p>
+            <p><Said text={found.remedy} /> <Said text={found.cord} /></p>
             {#each found.refused as line, i (i)}<p class="text-error font-semibold">
                 ✕ Refused: {line}.
               </p>{/each}
@@ -94,12 +95,12 @@
           <div class="mt-2">
             <HowCome about="loads and packing">
               <p>
-                {found.cd} Opening: Pflanz’s method (from memory), at the speed the flight has when it opens in
-                time, early and late. Cord: the energy of nose and body parting goes into stretching it, soft and
-                stiff parts in series; a motor’s charge parts them with 6.3 m/s (our own figure), an altimeter’s
-                with what its push does along the shoulder; a knot keeps 55 % (from memory). Strengths are usual
-                figures from memory: the maker’s sheet and a pull on a spring balance beat them. Packed lengths
-                are reckoned from mass and bore until you measure one and type it at the part.
+                <Said text={found.cd} /> Opening: Pflanz’s method (from memory), at the speed the flight has when
+                it opens in time, early and late. Cord: the energy of nose and body parting goes into stretching
+                it, soft and stiff parts in series; a motor’s charge parts them with 6.3 m/s (our own figure), an
+                altimeter’s with what its push does along the shoulder; a knot keeps 55 % (from memory). Strengths
+                are usual figures from memory: the maker’s sheet and a pull on a spring balance beat them. Packed
+                lengths are reckoned from mass and bore until you measure one and type it at the part.
               </p>
             </HowCome>
           </div>

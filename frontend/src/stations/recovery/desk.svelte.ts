@@ -1,5 +1,5 @@
 import { ApiError, ask, client } from '../../api/client';
-import { queryClient } from '../../api/queries';
+import { queryClient, renew } from '../../api/queries';
 import type { Recovery } from '../../api/workshop';
 
 type Told = Record<string, string | boolean>;
@@ -38,14 +38,15 @@ export class Desk {
   }
 
   /** A rocket without a canopy has no station yet, and no revision known here. */
-  async tumble(revision: number) {
-    const found = await ask(
-      client.PUT('/api/hangar/rockets/{key}/recovery', {
-        params: { path: { key: this.id }, header: { 'If-Match': revision } },
-        body: { told: { first: 'tumble_only' } },
-      }),
+  tumble(revision: number) {
+    return this.#do(() =>
+      ask(
+        client.PUT('/api/hangar/rockets/{key}/recovery', {
+          params: { path: { key: this.id }, header: { 'If-Match': revision } },
+          body: { told: { first: 'tumble_only' } },
+        }),
+      ),
     );
-    this.#keep(found);
   }
 
   test(told: Tested, key: string) {
@@ -121,7 +122,6 @@ export class Desk {
     this.refused = undefined;
     this.changed += 1;
     queryClient.setQueryData(['recovery', this.id], found);
-    for (const key of ['rockets', 'shape', 'board', 'forecast', 'station'])
-      void queryClient.invalidateQueries({ queryKey: [key] });
+    void renew(([what, id]) => what === 'recovery' && id === this.id);
   }
 }

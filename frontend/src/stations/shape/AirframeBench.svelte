@@ -1,11 +1,9 @@
 <script lang="ts">
-  import { ask, client } from '../../api/client';
-  import { queryClient, useShape, type Shape } from '../../api/queries';
+  import { useShape } from '../../api/queries';
   import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
-  import { notify } from '../../kit/notices.svelte';
-  import { navigate } from '../../router';
   import type { Bench } from './bench.svelte';
+  import { binRocket } from './bin';
   import BenchDrawing from './BenchDrawing.svelte';
   import BoxAndPrototype from './BoxAndPrototype.svelte';
   import DragTable from './DragTable.svelte';
@@ -48,18 +46,6 @@
     event.preventDefault();
     void bench.step(direction);
   }
-
-  async function throwOut(shape: Shape) {
-    await ask(client.DELETE('/api/hangar/rockets/{key}', { params: { path: { key: id } } }));
-    notify(`${shape.rocket.name} is in the bin.`, {
-      undo: async () => {
-        await ask(client.POST('/api/hangar/rockets/{key}/restore', { params: { path: { key: id } } }));
-        await queryClient.invalidateQueries({ queryKey: ['rockets'] });
-      },
-    });
-    await queryClient.invalidateQueries({ queryKey: ['rockets'] });
-    await navigate('/');
-  }
 </script>
 
 <svelte:window {onkeydown} />
@@ -98,7 +84,7 @@
         <button class="btn btn-sm" disabled={!found.rocket.can_redo} onclick={() => bench.step('redo')}
           >Redo</button
         >
-        <button class="btn btn-sm btn-ghost text-error" onclick={() => throwOut(found)}>Bin</button>
+        <button class="btn btn-sm btn-ghost text-error" onclick={() => binRocket(found.rocket)}>Bin</button>
       </div>
     </div>
     {#if tab === 'parts'}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Bench } from './bench.svelte';
   import Term from '../../kit/Term.svelte';
+  import Said from '../../kit/Said.svelte';
 
   let { bench }: { bench: Bench } = $props();
   const shape = $derived(bench.shape);
@@ -32,7 +33,7 @@
   {@const [mark, colour] = marks[shape.balance.verdict] ?? ['?', '']}
   <p class={['text-[1.05rem] leading-snug transition-opacity', bench.stale ? 'opacity-50' : '']}>
     <b class={colour} aria-hidden="true">{mark}</b>
-    {shape.balance.sentence}
+    <Said text={shape.balance.sentence} />
   </p>
   <p class="text-sm">
     {#each tallied(shape.findings) as [word, colour] (word)}

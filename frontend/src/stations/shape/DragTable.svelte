@@ -3,6 +3,7 @@
   import HowCome from '../../kit/HowCome.svelte';
   import type { Bench } from './bench.svelte';
   import Term from '../../kit/Term.svelte';
+  import Said from '../../kit/Said.svelte';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
 
@@ -22,7 +23,7 @@
 
 <div class="grid items-start gap-2 lg:grid-cols-[minmax(0,1fr)_380px]">
   <section class="paper p-3" aria-label="Where the drag is">
-    <p class="mb-2 font-semibold">{drag.sentence}</p>
+    <p class="mb-2 font-semibold"><Said text={drag.sentence} /></p>
     <div class="grid grid-cols-[auto_1fr_auto] items-center gap-x-3 gap-y-1">
       {#each drag.rows as row (row.id)}
         <button class="max-w-48 truncate text-left hover:underline" onclick={() => bench.select(row.id)}
@@ -87,9 +88,9 @@
     </p>
     <HowCome about="drag">
       Skin friction by Reynolds number and roughness of the finish, shoulders and nose edges, base (less while
-      the exhaust fills it), fin edges, lugs: after Hoerner, Fluid-Dynamic Drag (1965), from memory. The Motor
-      station flies the coasting figure all the way. An own Cd, or one from a measured flight, beats it: put
-      it into the whole rocket’s box.
+      the exhaust fills it), fin edges, lugs: after Hoerner, Fluid-Dynamic Drag (1965), from memory. Flights
+      use the dashed figure while the motor burns, the other from burnout on. An own Cd, or one from a
+      measured flight, beats it: put it into the whole rocket’s box.
     </HowCome>
   </section>
 </div>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Shape } from '../../api/queries';
   import type { Bench } from './bench.svelte';
+  import Said from '../../kit/Said.svelte';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
   const words: Record<string, [string, string]> = {
@@ -17,7 +18,7 @@
         {@const [word, colour] = words[finding.severity] ?? ['', '']}
         <li class="flex gap-2 text-[0.95rem]">
           <b class={['w-[4.6rem] shrink-0', colour]}>{word}</b>
-          <span class="flex-1">{finding.sentence}</span>
+          <span class="flex-1"><Said text={finding.sentence} /></span>
           {#if finding.part}
             <button class="link shrink-0 text-sm" onclick={() => bench.select(finding.part ?? undefined)}
               >show</button

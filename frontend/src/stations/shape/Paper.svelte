@@ -67,7 +67,7 @@
             <img src={picture(open.svg)} alt={open.title} class="max-h-[420px] max-w-full" />
           </div>
           <ul class="mt-2 list-disc pl-5 text-sm">
-            {#each open.notes as note (note)}<li>{note}</li>{/each}
+            {#each open.notes as note, n (n)}<li>{note}</li>{/each}
             <li>Print at 100 %, not “to fit”: then lay a ruler on the bar at the foot of each sheet.</li>
           </ul>
         </section>

@@ -3,6 +3,7 @@
   import { queryClient, useStock, type Shape } from '../../api/queries';
   import TextBox from '../../kit/TextBox.svelte';
   import { notify } from '../../kit/notices.svelte';
+  import { said } from '../../kit/said';
   import type { Bench } from './bench.svelte';
   import RocketCard from './RocketCard.svelte';
 
@@ -28,12 +29,15 @@
 
   async function keep() {
     if (!open) return;
-    await ask(
-      client.PUT('/api/stores/parts/{key}', {
-        params: { path: { key: crypto.randomUUID() } },
-        body: { rocket_id: bench.id, part_id: open.id, name: '' },
-      }),
-    );
+    const body = { rocket_id: bench.id, part_id: open.id, name: '' };
+    try {
+      await ask(
+        client.PUT('/api/stores/parts/{key}', { params: { path: { key: crypto.randomUUID() } }, body }),
+      );
+    } catch (error) {
+      said(error);
+      return;
+    }
     await queryClient.invalidateQueries({ queryKey: ['stock'] });
     notify(`${open.name} is in your stores now.`);
   }

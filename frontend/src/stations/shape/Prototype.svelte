@@ -71,7 +71,8 @@
     </thead>
     <tbody>
       {#each form.rows as row, i (i)}
-        {@const out = table?.rows.find((r) => r.name === row.name)}
+        {@const sent = form.rows.slice(0, i).filter((r) => r.prototype.trim()).length}
+        {@const out = row.prototype.trim() ? table?.rows[sent] : undefined}
         <tr class="border-base-300 border-b">
           <td class="py-1 pr-2"
             ><input

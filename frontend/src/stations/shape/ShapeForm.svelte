@@ -1,11 +1,10 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../../api/client';
-  import { queryClient, useChange, type Rocket } from '../../api/queries';
+  import { useChange, type Rocket } from '../../api/queries';
   import { textsOf, type BoxTexts } from '../../hangar/boxes';
   import { Drafting } from '../../hangar/drafting.svelte';
   import RocketBoxes from '../../hangar/RocketBoxes.svelte';
-  import { notify } from '../../kit/notices.svelte';
-  import { navigate } from '../../router';
+  import { binRocket } from './bin';
   import Conflict from './Conflict.svelte';
 
   let { rocket }: { rocket: Rocket } = $props();
@@ -19,7 +18,7 @@
   // svelte-ignore state_referenced_locally
   const drafting = new Drafting(() => texts, rocket.id);
 
-  const touched = ['rockets', 'board', 'forecast', 'logbook'];
+  const touched = ['rockets'];
   const save = useChange(
     (document: Record<string, unknown>) =>
       ask(
@@ -39,10 +38,6 @@
   const grow = useChange(
     () => ask(client.POST('/api/hangar/rockets/{key}/grow', { params: { path: { key } } })),
     [...touched, 'shape'],
-  );
-  const bin = useChange(
-    () => ask(client.DELETE('/api/hangar/rockets/{key}', { params: { path: { key } } })),
-    ['rockets'],
   );
 
   /** Every finished change of a box is saved at once; what cannot be read yet stays in its box. */
@@ -67,16 +62,7 @@
     if (now) take(now, true);
   }
 
-  async function throwOut() {
-    await bin.mutateAsync(undefined);
-    notify(`${rocket.name} is in the bin.`, {
-      undo: async () => {
-        await ask(client.POST('/api/hangar/rockets/{key}/restore', { params: { path: { key } } }));
-        await queryClient.invalidateQueries({ queryKey: ['rockets'] });
-      },
-    });
-    await navigate('/');
-  }
+  const out = () => binRocket(rocket);
 
   function onkeydown(event: KeyboardEvent) {
     if (!(event.ctrlKey || event.metaKey)) return;
@@ -130,7 +116,7 @@
       <button class="btn btn-sm" disabled={!rocket.can_redo || step.isPending} onclick={() => go('redo')}
         >Redo</button
       >
-      <button class="btn btn-sm btn-ghost text-error" onclick={throwOut}>Bin this rocket</button>
+      <button class="btn btn-sm btn-ghost text-error" onclick={out}>Bin this rocket</button>
     </div>
   </div>
   <RocketBoxes bind:texts draft={drafting.draft} tried sideBySide oncommit={commit} />

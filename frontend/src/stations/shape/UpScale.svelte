@@ -1,6 +1,6 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../../api/client';
-  import { queryClient, type Shape } from '../../api/queries';
+  import { renew, type Shape } from '../../api/queries';
   import { notify } from '../../kit/notices.svelte';
   import TextBox from '../../kit/TextBox.svelte';
   import { navigate } from '../../router';
@@ -33,7 +33,7 @@
           },
         }),
       );
-      await queryClient.invalidateQueries({ queryKey: ['rockets'] });
+      void renew();
       notify(done.sentence);
       await navigate('/rockets/:id/shape', { params: { id: done.rocket.id } });
     } catch (problem) {

@@ -5,6 +5,7 @@
   import AirframeDrawing from '../../drawing/AirframeDrawing.svelte';
   import Loading from '../../kit/Loading.svelte';
   import { notify } from '../../kit/notices.svelte';
+  import { said } from '../../kit/said';
   import type { Bench } from './bench.svelte';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
@@ -24,11 +25,16 @@
   let width = $state(700);
 
   async function reopen(number: number) {
-    await ask(
-      client.POST('/api/hangar/rockets/{key}/versions/{number}/reopen', {
-        params: { path: { key: bench.id, number } },
-      }),
-    );
+    try {
+      await ask(
+        client.POST('/api/hangar/rockets/{key}/versions/{number}/reopen', {
+          params: { path: { key: bench.id, number } },
+        }),
+      );
+    } catch (error) {
+      said(error);
+      return;
+    }
     await queryClient.invalidateQueries();
     notify(`Version ${number} is back on the bench, as a new version.`);
   }
@@ -48,7 +54,7 @@
                 onclick={() => (against = v.number)}
                 >{v.number} · {when.format(new Date(v.saved_at))}{v.current ? ' · on the bench' : ''}</button
               >
-              {#each v.flown as f (f)}<p class="quiet text-sm">flown: {f}</p>{/each}
+              {#each v.flown as f, n (n)}<p class="quiet text-sm">flown: {f}</p>{/each}
               {#if !v.current}<button class="link text-sm" onclick={() => reopen(v.number)}>reopen</button
                 >{/if}
             </li>

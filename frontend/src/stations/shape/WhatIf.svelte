@@ -130,7 +130,10 @@
                       : row.margin_change > 0.005
                         ? 'text-success'
                         : 'quiet',
-                  ]}>{row.margin_change >= 0 ? '+' : '−'}{Math.abs(row.margin_change).toFixed(2)}</td
+                  ]}
+                  >{Math.abs(row.margin_change) < 0.005 ? '' : row.margin_change > 0 ? '+' : '−'}{Math.abs(
+                    row.margin_change,
+                  ).toFixed(2)}</td
                 >
                 <td class="text-right">{row.apogee_change ?? '–'}</td>
               </tr>

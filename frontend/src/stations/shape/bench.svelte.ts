@@ -1,10 +1,11 @@
 import { ApiError, ask, client } from '../../api/client';
-import { queryClient, shapeKey, type EditIn, type Shape } from '../../api/queries';
+import { queryClient, renew, shapeKey, type EditIn, type Shape } from '../../api/queries';
 import type { Drag } from '../../drawing/airframe';
 
 type Edits = Partial<EditIn>[];
 
-const TOUCHED = ['rockets', 'board', 'forecast', 'logbook'];
+/** What is asked by revision is asked anew by itself. */
+const BY_REVISION: unknown[] = ['what-if', 'templates', 'versions', 'compare'];
 
 /** An airframe on the bench: what is selected, what is being dragged, edits on their way, and what was refused. */
 export class Bench {
@@ -90,11 +91,22 @@ export class Bench {
   take(answer: Shape) {
     queryClient.setQueryData(shapeKey(this.id, this.selected), answer);
     queryClient.setQueryData(['rockets', this.id], answer.rocket);
-    for (const key of TOUCHED)
-      void queryClient.invalidateQueries({
-        queryKey: [key],
-        predicate: (q) => !(q.queryKey[0] === 'rockets' && q.queryKey[1] === this.id),
-      });
+    this.#forgetOthers();
+    const mine = this.selected ?? '';
+    void renew(
+      ([what, id, which]) =>
+        id === this.id &&
+        (what === 'rockets' || (what === 'shape' && (which === mine || BY_REVISION.includes(which)))),
+    );
+  }
+
+  /** The bench as it was with other parts in hand: an edit must not begin from a revision that has gone. */
+  #forgetOthers() {
+    const mine = this.selected ?? '';
+    queryClient.removeQueries({
+      queryKey: ['shape', this.id],
+      predicate: ({ queryKey: [, , which] }) => which !== mine && !BY_REVISION.includes(which),
+    });
   }
 
   #forget(edits: Edits) {
@@ -177,7 +189,8 @@ export class Bench {
         client.POST(`/api/hangar/rockets/{key}/${direction}`, { params: { path: { key: this.id } } }),
       );
       await queryClient.invalidateQueries({ queryKey: ['shape', this.id] });
-      for (const key of TOUCHED) void queryClient.invalidateQueries({ queryKey: [key] });
+      this.#forgetOthers();
+      void renew(([what, id]) => what === 'shape' && id === this.id);
     } catch (error) {
       this.problem = error instanceof Error ? error.message : String(error);
     }

@@ -1,7 +1,9 @@
 <script lang="ts">
   import { ApiError, asSeen, ask, client, standing } from '../../api/client';
-  import { heightUnit } from '../../api/format';
+  import { unitsOf } from '../../api/format';
   import { useChange, useFields, useSession } from '../../api/queries';
+  import { untrack } from 'svelte';
+  import { Kept } from '../../kit/keep.svelte';
   import Loading from '../../kit/Loading.svelte';
   import { p, route } from '../../router';
   import StoresTabs from '../StoresTabs.svelte';
@@ -15,15 +17,27 @@
   const editing = new Editing();
   let loaded = $state('');
   let seen = $state<string>();
-  const touched = ['fields', 'conditions', 'board', 'forecast'];
-  const units = $derived(session.data?.units);
-  const unit = $derived(heightUnit(units?.system ?? 'metric', units?.exceptions?.['height']));
+  const unit = $derived(unitsOf(session.data?.units).height);
+
+  /** What is drawn and not kept yet survives leaving the page, for as long as the field stays as it was. */
+  const draft = new Kept<{ of: string; drawn: typeof editing.drawn | null }>(
+    untrack(() => `field:${id}`),
+    { of: '', drawn: null },
+  );
 
   $effect(() => {
     if (!field || loaded === field.id) return;
     loaded = field.id;
     editing.load(field);
     seen = field.version;
+    const { of, drawn } = untrack(() => $state.snapshot(draft.value));
+    if (!drawn || of !== field.version) return;
+    editing.mark();
+    editing.load(drawn);
+  });
+  $effect(() => {
+    if (!loaded) return;
+    draft.value = changed ? { of: seen ?? '', drawn: editing.drawn } : { of: '', drawn: null };
   });
   const path = $derived({ params: { path: { field_id: id } } });
   const keep = useChange(
@@ -31,12 +45,12 @@
       ask(
         client.PUT('/api/stores/fields/{field_id}/ground', { ...path, body: editing.drawn, ...asSeen(seen) }),
       ),
-    touched,
+    ['fields'],
   );
   const read = useChange(
     (text: string) =>
       ask(client.POST('/api/stores/fields/{field_id}/geojson', { ...path, body: { text }, ...asSeen(seen) })),
-    touched,
+    ['fields'],
   );
   const refused = $derived([keep.error, read.error].find((e) => e instanceof ApiError));
   const changed = $derived(
@@ -68,6 +82,7 @@
   function onkeydown(event: KeyboardEvent) {
     if (event.key === 'Escape') editing.drawing = null;
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+    if (event.target instanceof HTMLInputElement) return;
     event.preventDefault();
     if (event.shiftKey) editing.redo();
     else editing.undo();

@@ -19,12 +19,13 @@ from wobbly_fin.accounts.api.schemas import (
     ReadOut,
     SessionOut,
     SignInIn,
+    TermsOut,
 )
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.accounts.throttle import AddressThrottle, NameThrottle, PersonThrottle
 from wobbly_fin.accounts.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.glossary import TERMS
+from wobbly_fin.rocketry.glossary import TERMS, WORDS
 from wobbly_fin.rocketry.units import QUANTITIES, parse
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.site.errors import ErrorOut, RefusedError
@@ -38,10 +39,10 @@ def session(request: HttpRequest) -> SessionOut:
     return session_out(request.user)
 
 
-@router.get("/terms", response=dict[str, str], operation_id="terms")
-def terms(request: HttpRequest) -> dict[str, str]:
-    """What each figure on the screens is."""
-    return TERMS
+@router.get("/terms", response=TermsOut, operation_id="terms")
+def terms(request: HttpRequest) -> TermsOut:
+    """What each figure on the screens is, and what sentences call it."""
+    return TermsOut(terms=TERMS, words=WORDS)
 
 
 @router.post(

@@ -23,6 +23,13 @@ class SessionOut(Schema):
     units: UnitsIn = UnitsIn()
 
 
+class TermsOut(Schema):
+    """What figures are, by term; and the terms of words that sentences call them by."""
+
+    terms: dict[str, str]
+    words: dict[str, str]
+
+
 class SignInIn(Schema):
     username: str
     password: str

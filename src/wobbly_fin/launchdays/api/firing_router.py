@@ -6,8 +6,9 @@ from ninja import Router
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.launchdays.api.schemas import DayChoiceOut, FiringIn, FiringOut, PanelOut, RehearsalIn
 from wobbly_fin.rocketry.choosing.codes import PUBLISHED
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.firing import explain
-from wobbly_fin.rocketry.firing.circuit import Circuit, fire, remedies
+from wobbly_fin.rocketry.firing.circuit import MOST_IGNITERS, Circuit, fire, remedies
 from wobbly_fin.rocketry.firing.lead import read_gauge
 from wobbly_fin.rocketry.firing.parts import CELLS, IGNITERS, Battery, igniter_of
 from wobbly_fin.rocketry.units import parse
@@ -23,9 +24,11 @@ def firing(request: HttpRequest, body: FiringIn) -> FiringOut:
     """Whether a circuit lights its igniters, from far enough away."""
     units = units_of(preferences_of(person(request)))
     lead = parse(body.lead, "length", units.system, name="lead").si
+    if not 1 <= body.count <= MOST_IGNITERS:
+        raise RocketryError("count", f"is no number of igniters there are figures for; one to {MOST_IGNITERS} stand side by side")
     circuit = Circuit(
         battery=Battery(chemistry=body.chemistry, cells=body.cells, charge=body.charge), lead_m=lead, area_m2=read_gauge(body.gauge),
-        igniters=(igniter_of(body.igniter),) * max(1, min(body.count, 8)),
+        igniters=(igniter_of(body.igniter),) * body.count,
     )  # fmt: skip
     found = fire(circuit)
     stand_off = PUBLISHED.least_stand_off_m(body.impulse_n_s, high_power=body.high_power, several=body.count > 1)

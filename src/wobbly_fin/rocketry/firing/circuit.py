@@ -13,6 +13,8 @@ from wobbly_fin.rocketry.firing.parts import Battery, Igniter
 
 # A pair of clips on clean leads (our own figure); dirty ones are several times that.
 CLIPS_OHM = 0.05
+# Side by side from one controller (our own bound: beyond it leads and clips are no longer one resistance).
+MOST_IGNITERS = 7
 # What is wanted of the current at each igniter over its all-fire current (common practice, no source).
 SURE = 1.5
 # A fuse in a lithium or lead battery's lead: sizes that are sold. [A]
@@ -47,8 +49,8 @@ class Circuit:
     lamp_ohm: float = 470.0
 
     def __post_init__(self) -> None:
-        if not 1 <= len(self.igniters) <= 7:
-            raise RocketryError("igniters", f"are {len(self.igniters)}; one to seven stand side by side")
+        if not 1 <= len(self.igniters) <= MOST_IGNITERS:
+            raise RocketryError("igniters", f"are {len(self.igniters)}; one to {MOST_IGNITERS} stand side by side")
         require_finite("clips_ohm", self.clips_ohm, 0.0, 20.0)
         require_finite("box_ohm", self.box_ohm, 0.0, 20.0)
         require_finite("lamp_ohm", self.lamp_ohm, 0.0, 100e3)

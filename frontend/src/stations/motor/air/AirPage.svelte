@@ -1,7 +1,7 @@
 <script lang="ts">
   import { searchParams } from 'sv-router';
   import { onDestroy } from 'svelte';
-  import { heightUnit, seconds } from '../../../api/format';
+  import { lengthIn, seconds, speedIn, unitsOf } from '../../../api/format';
   import { useBoard, useForecast, useSession } from '../../../api/queries';
   import { interpolate } from '../../../drawing/plot';
   import Loading from '../../../kit/Loading.svelte';
@@ -16,6 +16,7 @@
   import SideView from './SideView.svelte';
   import TopView from './TopView.svelte';
   import Traces from './Traces.svelte';
+  import Said from '../../../kit/Said.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
   const session = useSession();
@@ -39,8 +40,7 @@
     play.stop();
     cloud.stop();
   });
-  const units = $derived(session.data?.units);
-  const unit = $derived(heightUnit(units?.system ?? 'metric', units?.exceptions?.['height']));
+  const units = $derived(unitsOf(session.data?.units));
   const back = $derived(
     `${p('/rockets/:id/motor', { params: { id } })}?motor=${encodeURIComponent(motor)}` +
       (delay === null ? '' : `&delay=${delay}`),
@@ -80,7 +80,10 @@
           <Verdict verdict={found.verdict} />
           <ul class="min-w-60 flex-1 text-sm">
             {#each found.tests.filter((t) => !t.passed) as test (test.name)}
-              <li><span class="text-error font-bold" aria-hidden="true">✕</span> {test.reason}.</li>
+              <li>
+                <span class="text-error font-bold" aria-hidden="true">✕</span>
+                <Said text={test.reason} />.
+              </li>
             {/each}
             {#if found.notes.length}<li class="quiet">{found.notes.join(' ')}</li>{/if}
           </ul>
@@ -112,19 +115,19 @@
                   }}
                 />
                 <output class="w-66 text-sm tabular-nums"
-                  >{seconds(play.at)} · {(
-                    interpolate(found.time_s, found.altitude_m, play.at) / unit.size
-                  ).toFixed(0)}
-                  {unit.symbol} · {interpolate(found.time_s, found.speed_m_s, play.at).toFixed(1)} m/s · {(
+                  >{seconds(play.at)} · {lengthIn(
+                    units.height,
+                    interpolate(found.time_s, found.altitude_m, play.at),
+                  )} · {speedIn(units.speed, interpolate(found.time_s, found.speed_m_s, play.at))} · {(
                     interpolate(found.time_s, found.acceleration_m_s2, play.at) / 9.80665
                   ).toFixed(1)} g</output
                 >
               </div>
-              <Traces flight={found} {unit} {play} />
+              <Traces flight={found} {units} {play} />
             </section>
             <section class="paper p-3" aria-label="From the side">
               <h3 class="font-bold">From the side, the wind from the left</h3>
-              <SideView flight={found} {unit} {play} />
+              <SideView flight={found} {units} {play} />
               {#if !found.rigid}<p class="quiet text-sm">
                   A quick rocket climbs as a point through still air. Give it its parts and it leans.
                 </p>{/if}
@@ -133,7 +136,7 @@
               <h3 class="font-bold">
                 From above{found.ground ? `, over ${found.ground.name}` : ''}
               </h3>
-              <TopView flight={found} points={cloud.points} {unit} {play} />
+              <TopView flight={found} points={cloud.points} {units} {play} />
               {#if !found.ground}<p class="quiet text-sm">
                   This field has no outline yet. <a class="link" href={p('/stores/fields')}>Draw it</a>, and
                   the cloud is held against it.

@@ -1,15 +1,13 @@
 <script lang="ts">
+  import { speedIn, type Units } from '../../../api/format';
   import ScaleBar from '../../../drawing/ScaleBar.svelte';
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
 
-  interface Unit {
-    size: number;
-    symbol: string;
-  }
-  let { flight, unit, play }: { flight: Forecast; unit: Unit; play: Playback } = $props();
+  let { flight, units, play }: { flight: Forecast; units: Units; play: Playback } = $props();
 
+  const unit = $derived(units.height);
   const height = 320;
   const floor = height - 22;
   let width = $state(480);
@@ -49,7 +47,7 @@
     up: interpolate(flight.time_s, ups, play.at),
   });
   const turn = $derived((Math.atan2(now.lean, now.up) * 180) / Math.PI);
-  const fastest = $derived(Math.max(0.5, ...flight.wind.map((w) => Math.hypot(w[1] ?? 0, w[2] ?? 0))));
+  const fastest = $derived(Math.max(0, ...flight.wind.map((w) => Math.hypot(w[1] ?? 0, w[2] ?? 0))));
 </script>
 
 <div bind:clientWidth={width}>
@@ -58,13 +56,13 @@
       {@const speed = Math.hypot(row[1] ?? 0, row[2] ?? 0)}
       {@const y = py(row[0] ?? 0)}
       {#if y > 6 && speed > 0.05}
-        {@const tip = 8 + 52 * (speed / fastest)}
+        {@const tip = 8 + 52 * (speed / Math.max(0.5, fastest))}
         <line x1="8" x2={tip} y1={y} y2={y} class="stroke-info" stroke-width="1.4" />
         <path d={`M${tip} ${y - 3} L${tip + 6} ${y} L${tip} ${y + 3} Z`} class="fill-info" />
       {/if}
     {/each}
     <text x="8" y={floor + 16} class="fill-base-content text-[11px]"
-      >{fastest > 0.5 ? `wind, ${fastest.toFixed(1)} m/s at the top` : 'no wind'}</text
+      >{fastest > 0.05 ? `wind, ${speedIn(units.speed, fastest)} where it is strongest` : 'no wind'}</text
     >
     <line x1="70" x2={width - 6} y1={floor} y2={floor} class="stroke-base-content" stroke-width="1.6" />
     <path d={path} class="stroke-base-content fill-none" stroke-width="2" stroke-linejoin="round" />

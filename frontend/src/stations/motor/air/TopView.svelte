@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { lengthIn, speedIn, type Units } from '../../../api/format';
   import NorthArrow from '../../../drawing/NorthArrow.svelte';
   import ScaleBar from '../../../drawing/ScaleBar.svelte';
   import GroundShapes from '../../../drawing/GroundShapes.svelte';
@@ -7,18 +8,15 @@
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
 
-  interface Unit {
-    size: number;
-    symbol: string;
-  }
   interface Props {
     flight: Forecast;
     points: number[][];
-    unit: Unit;
+    units: Units;
     play: Playback;
   }
-  let { flight, points, unit, play }: Props = $props();
+  let { flight, points, units, play }: Props = $props();
 
+  const unit = $derived(units.height);
   const height = 366;
   let width = $state(480);
   const uid = $props.id();
@@ -61,7 +59,7 @@
     {width}
     {height}
     role="img"
-    aria-label={`From above, north up${flight.ground ? ` over ${flight.ground.name}` : ''}. Comes down ${Math.round(flight.x_m.at(-1) ?? 0)} m east and ${Math.round(flight.y_m.at(-1) ?? 0)} m north of the pad`}
+    aria-label={`From above, north up${flight.ground ? ` over ${flight.ground.name}` : ''}. Comes down ${lengthIn(unit, flight.x_m.at(-1) ?? 0)} east and ${lengthIn(unit, flight.y_m.at(-1) ?? 0)} north of the pad`}
   >
     <GroundShapes {outline} features={flight.ground?.features ?? []} {plan} id={uid} />
     <path d={opened} class="stroke-secondary/55 fill-none" stroke-width="4" stroke-linecap="round" />
@@ -72,7 +70,7 @@
       class="stroke-base-content"
       stroke-width="2.2"
     />
-    {#each spent as s (s.name)}
+    {#each spent as s, i (i)}
       <path
         d={`M${plan.x(s.landing_x_m) - 4} ${plan.y(s.landing_y_m) - 4} l8 8 m0 -8 l-8 8`}
         class="stroke-base-content"
@@ -94,7 +92,7 @@
       <g transform={`translate(60 26) rotate(${(Math.atan2(wind[1] ?? 0, wind[2] ?? 0) * 180) / Math.PI})`}>
         <path d="M0 13 V-9 M-4 -6 L0 -13 L4 -6 Z" class="stroke-info fill-info" stroke-width="2" />
       </g>
-      <text x="76" y="30" class="fill-base-content text-[11px]">{speed.toFixed(1)} m/s</text>
+      <text x="76" y="30" class="fill-base-content text-[11px]">{speedIn(units.speed, speed)}</text>
     {/if}
     <ScaleBar scale={plan.scale} {unit} x={width - 14} y={height - 9} />
   </svg>

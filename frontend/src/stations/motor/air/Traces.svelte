@@ -1,14 +1,10 @@
 <script lang="ts">
-  import { seconds } from '../../../api/format';
+  import { seconds, type Units } from '../../../api/format';
   import { interpolate, line, linear } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
 
-  interface Unit {
-    size: number;
-    symbol: string;
-  }
-  let { flight, unit, play }: { flight: Forecast; unit: Unit; play: Playback } = $props();
+  let { flight, units, play }: { flight: Forecast; units: Units; play: Playback } = $props();
 
   const left = 46;
   let width = $state(520);
@@ -17,12 +13,18 @@
   const bands = $derived([
     {
       name: 'height',
-      symbol: unit.symbol,
+      symbol: units.height.symbol,
       top: 6,
       tall: 124,
-      values: flight.altitude_m.map((v) => v / unit.size),
+      values: flight.altitude_m.map((v) => v / units.height.size),
     },
-    { name: 'speed', symbol: 'm/s', top: 142, tall: 74, values: flight.speed_m_s },
+    {
+      name: 'speed',
+      symbol: units.speed.symbol,
+      top: 142,
+      tall: 74,
+      values: flight.speed_m_s.map((v) => v / units.speed.size),
+    },
     {
       name: 'acceleration',
       symbol: 'g',

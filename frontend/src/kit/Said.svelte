@@ -1,0 +1,14 @@
+<script lang="ts">
+  import { useTerms } from '../api/queries';
+  import Term from './Term.svelte';
+  import { pieces } from './words';
+
+  /** A sentence of the server's; words in it that stand for a figure say what that is, when asked. */
+  let { text }: { text: string } = $props();
+
+  const terms = useTerms();
+  const parts = $derived(pieces(text, terms.data?.words ?? {}));
+</script>
+
+{#each parts as part, n (n)}{#if part.of}<Term of={part.of} inline>{part.text}</Term
+    >{:else}{part.text}{/if}{/each}

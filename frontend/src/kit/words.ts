@@ -1,0 +1,40 @@
+/** The words of a sentence that can be asked what they are. */
+
+export interface Piece {
+  text: string;
+  /** The term this piece of the sentence stands for. */
+  of?: string;
+}
+
+const known = new WeakMap<Record<string, string>, RegExp>();
+
+/** One pattern for all words, the longest first: a table of words comes once and stays. */
+function pattern(words: Record<string, string>): RegExp {
+  const found = known.get(words);
+  if (found) return found;
+  const all = Object.keys(words)
+    .sort((a, b) => b.length - a.length)
+    .map((w) => w.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'));
+  const made = new RegExp(`(?<![\\p{L}\\p{N}])(${all.join('|')})(?![\\p{L}\\p{N}])`, 'giu');
+  known.set(words, made);
+  return made;
+}
+
+/** A sentence in pieces: each term is marked where it is named first, and nowhere else. */
+export function pieces(sentence: string, words: Record<string, string>): Piece[] {
+  if (!Object.keys(words).length) return [{ text: sentence }];
+  const lower = new Map(Object.entries(words).map(([word, of]) => [word.toLowerCase(), of]));
+  const said = new Set<string>();
+  const out: Piece[] = [];
+  let from = 0;
+  for (const match of sentence.matchAll(pattern(words))) {
+    const of = lower.get(match[0].toLowerCase());
+    if (!of || said.has(of)) continue;
+    said.add(of);
+    if (match.index > from) out.push({ text: sentence.slice(from, match.index) });
+    out.push({ text: match[0], of });
+    from = match.index + match[0].length;
+  }
+  if (from < sentence.length || !out.length) out.push({ text: sentence.slice(from) });
+  return out;
+}
