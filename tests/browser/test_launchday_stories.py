@@ -196,7 +196,7 @@ def test_the_circuit_and_a_rehearsal(page: Page, demo: str) -> None:
     light.locator("[name=lead]").fill("3 m")
     expect(light.get_by_text(re.compile("Refused: the lead"))).to_be_visible()
     light.locator("[name=lead]").fill("far away")
-    expect(light.get_by_text(re.compile("Lead, one way: .far away. is no length"))).to_be_visible()
+    expect(light.get_by_text(re.compile("Lead, one way: .far away. is not a length"))).to_be_visible()
     # What there is to choose from stays while a box is wrong.
     expect(light.locator("[name=chemistry]")).to_have_value("alkaline")
     light.locator("[name=lead]").fill("30 m")

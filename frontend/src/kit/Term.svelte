@@ -32,7 +32,7 @@
 {#if told}<button
     bind:this={name}
     type="button"
-    class={['term', inline && 'term-inline']}
+    class={['term', inline && 'within']}
     popovertarget={`${uid}-told`}>{@render children()}</button
   ><span id={`${uid}-told`} popover="auto" class="told paper text-base-content text-sm" ontoggle={place}
     >{told}</span

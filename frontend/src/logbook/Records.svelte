@@ -13,7 +13,9 @@
         <div>
           <dt class="quiet text-sm"><Term of={r.kind}>{r.words}</Term></dt>
           <dd>
-            <a class="hover:underline" href={p('/logbook/:id', { params: { id: r.flight_id } })}
+            <a
+              class="inline-block min-h-6 hover:underline"
+              href={p('/logbook/:id', { params: { id: r.flight_id } })}
               ><b>{r.said}</b> <span class="text-sm">{r.rocket}</span></a
             >
           </dd>

@@ -106,7 +106,7 @@
           <b><span class="md:hidden">{names[d.weekday]?.slice(0, 3)}&nbsp;</span>{d.said}</b>
           {#if !past}
             <button
-              class="quiet text-xs hover:underline"
+              class="quiet min-h-6 min-w-6 text-xs hover:underline"
               aria-label={`Change the hours of ${d.said}`}
               onclick={() => (editing = editing === d.date ? '' : d.date)}
               >{d.exception ? 'changed' : 'hours'}</button
@@ -137,15 +137,17 @@
               ondragend={() => (dragged = undefined)}
             >
               <span>{spell}</span>
-              <button aria-label={`${d.said}, ${spell}: taken`} class="px-1" onclick={() => take(d.date, i)}
-                >✕</button
+              <button
+                aria-label={`${d.said}, ${spell}: taken`}
+                class="min-h-6 min-w-6"
+                onclick={() => take(d.date, i)}>✕</button
               >
             </div>
           {/each}
         </div>
         {#each d.slots as slot (slot.key)}
           <button
-            class="block w-full truncate text-left text-xs leading-snug hover:underline"
+            class="block min-h-6 w-full truncate text-left text-xs hover:underline"
             title={`${slot.clock} ${slot.title}, ${slot.minutes} min`}
             onclick={() => {
               bench.chosen = slot.key;

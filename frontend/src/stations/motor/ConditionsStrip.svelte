@@ -85,7 +85,7 @@
               <span class="quiet">{day.hour === null ? 'by hand' : `at ${clock(day.hour)}`}</span>
               <input
                 type="range"
-                class="range range-sm block w-36"
+                class="range block w-36"
                 min={span[0]}
                 max={span[1]}
                 step="0.5"
