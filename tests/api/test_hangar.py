@@ -172,3 +172,28 @@ def test_what_the_form_has_no_box_for_outlives_it(hedda: Person) -> None:
     drafted = hedda.call("POST", "/hangar/drafts", {"typed": PIP | {"mass": "91 g"}, "rocket_id": rocket["id"]})[1]["document"]
     assert drafted["kit"][0]["text"] == "body tube" and drafted["payload"]["mass_kg"] == 0.06
     assert hedda.call("PUT", path, drafted, **{"If-Match": "2"})[0] == 200
+
+
+@pytest.mark.parametrize(
+    ("typed", "shown"),
+    [
+        ({}, {"mass": "78 g", "diameter": "33.5 mm", "canopy_diameter": "400 mm", "cd": "0.7", "printed_motors": "B9-4"}),
+        ({"mass": "2.75 oz", "diameter": "33,5mm"}, {"mass": "78 g", "diameter": "33,5mm"}),
+        ({"mass": "0.078 kg", "cd": "0,7", "canopy_diameter": "sixteen"}, {"mass": "0.078 kg", "cd": "0,7", "canopy_diameter": "400 mm"}),
+    ],
+    ids=["no texts", "a text that says something else", "a text that is none"],
+)
+def test_a_quick_rocket_from_elsewhere_has_a_text_in_every_box(hedda: Person, typed: dict[str, str], shown: dict[str, str]) -> None:
+    """Otherwise its boxes stand empty, and the next edit takes what they hold out of the rocket."""
+    document = hedda.call("POST", "/hangar/drafts", {"typed": PIP})[1]["document"] | {"typed": typed}
+    path = f"/hangar/rockets/{uuid.uuid4()}"
+    status, rocket = hedda.call("PUT", path, document)
+    assert status == 200, rocket
+    assert hedda.call("PUT", path, document)[1]["revision"] == rocket["revision"], "sent once more it is no new version"
+    boxes = rocket["document"]["typed"]
+    assert {box: boxes.get(box) for box in shown} == shown
+    drafted = hedda.call("POST", "/hangar/drafts", {"typed": boxes | {"name": "Pip", "cd": "0.65"}, "rocket_id": rocket["id"]})[1]
+    assert not drafted["missing"] and not drafted["errors"], drafted
+    changed = hedda.call("PUT", path, drafted["document"], **{"If-Match": str(rocket["revision"])})[1]
+    before, after = (r["document"]["stages"][0]["parts"] for r in (rocket, changed))
+    assert after[0] == before[0] | {"cd": 0.65} and after[1:] == before[1:]

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { at, bearing } from './compass';
-import { barLength, corners, middle, planOf } from './plan';
+import { apart, barLength, corners, middle, planOf } from './plan';
 
 describe('a map', () => {
   const plan = planOf(
@@ -49,6 +49,32 @@ describe('a map', () => {
   ])('has a round scale bar at %f px per metre', (scale, unit, length) => {
     expect(barLength(scale, unit)).toBe(length);
   });
+});
+
+describe('marks on a map', () => {
+  it('stay where they are while none covers another', () => {
+    const there = [
+      [50, 50],
+      [80, 50],
+    ] as const;
+    expect(apart(there, 20, 400, 300)).toEqual(there);
+  });
+  it.each([2, 5, 9])(
+    'that fall on one spot, %i of them, are all to be seen, near it and on the page',
+    (n) => {
+      const found = apart(
+        Array.from({ length: n }, () => [6, 6] as const),
+        20,
+        400,
+        300,
+      );
+      found.forEach(([x, y], i) => {
+        expect(Math.hypot(x - 6, y - 6)).toBeLessThan(20 * n);
+        expect(Math.min(x, y)).toBeGreaterThanOrEqual(10);
+        for (const [ox, oy] of found.slice(i + 1)) expect(Math.hypot(x - ox, y - oy)).toBeGreaterThan(18);
+      });
+    },
+  );
 });
 
 describe('a compass', () => {

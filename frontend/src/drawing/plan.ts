@@ -52,3 +52,28 @@ export function middle(places: readonly (readonly number[])[]): Place {
   const n = Math.max(1, places.length);
   return [places.reduce((s, p) => s + (p[0] ?? 0), 0) / n, places.reduce((s, p) => s + (p[1] ?? 0), 0) / n];
 }
+
+/** Marks moved apart until none covers another, each as little as may be, and kept on the page: in pixels. */
+export function apart(places: readonly Place[], least: number, width: number, height: number): Place[] {
+  const found = places.map(([x, y]) => [x, y] as [number, number]);
+  const within = (v: number, most: number) => Math.max(least / 2, Math.min(v, most - least / 2));
+  for (let round = 0; round < 60; round += 1) {
+    let moved = false;
+    found.forEach((a, i) => {
+      found.slice(i + 1).forEach((b, k) => {
+        const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+        const far = Math.hypot(dx, dy);
+        if (far >= least - 0.01) return;
+        // Two on one spot part in a direction of their own, so that many do not end in a row.
+        const turn = 2.4 * (i + k + 1);
+        const [ux, uy] = far > 1e-6 ? [dx / far, dy / far] : [Math.cos(turn), Math.sin(turn)];
+        const half = (least - far) / 2;
+        [a[0], a[1]] = [within(a[0] - ux * half, width), within(a[1] - uy * half, height)];
+        [b[0], b[1]] = [within(b[0] + ux * half, width), within(b[1] + uy * half, height)];
+        moved = true;
+      });
+    });
+    if (!moved) break;
+  }
+  return found;
+}

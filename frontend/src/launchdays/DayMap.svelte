@@ -1,10 +1,14 @@
 <script lang="ts">
   import { useCloud, type Plan } from '../api/launchdays';
+  import { lengthIn, unitsOf } from '../api/format';
+  import { useSession } from '../api/queries';
   import NorthArrow from '../drawing/NorthArrow.svelte';
-  import { corners, planOf, type Place } from '../drawing/plan';
+  import { apart, corners, planOf, type Place } from '../drawing/plan';
 
   let { plan, pointed, onpoint }: { plan: Plan; pointed: string; onpoint: (line: string) => void } = $props();
 
+  const session = useSession();
+  const unit = $derived(unitsOf(session.data?.units).height);
   let width = $state(460);
   const cloud = useCloud(
     () => plan.id,
@@ -18,8 +22,13 @@
     ...landings.map((l): Place => [l.landing?.[0] ?? 0, l.landing?.[1] ?? 0]),
   ]);
   const map = $derived(planOf(places, width, height, 26));
+  const spots = $derived(
+    landings.map((l) => [map.x(l.landing?.[0] ?? 0), map.y(l.landing?.[1] ?? 0)] as const),
+  );
+  /** Flights that land together have their numbers beside one another, each tied to its own place. */
+  const marks = $derived(apart(spots, 20, width, height));
   const says = $derived(
-    `The field${plan.field ? ` ${plan.field}` : ''}, north up. ${landings.map((l) => `${l.rocket} comes down ${Math.round(l.landing?.[0] ?? 0)} m east and ${Math.round(l.landing?.[1] ?? 0)} m north of the pad`).join('. ')}`,
+    `The field${plan.field ? ` ${plan.field}` : ''}, north up. ${landings.map((l) => `${l.rocket} comes down ${lengthIn(unit, l.landing?.[0] ?? 0)} east and ${lengthIn(unit, l.landing?.[1] ?? 0)} north of the pad`).join('. ')}`,
   );
 </script>
 
@@ -43,9 +52,14 @@
         <circle cx={map.x(east ?? 0)} cy={map.y(north ?? 0)} r="1.8" class="fill-info/60" />
       {/each}
       {#each landings as l, i (l.id)}
-        {@const [x, y] = [map.x(l.landing?.[0] ?? 0), map.y(l.landing?.[1] ?? 0)]}
+        {@const [sx, sy] = spots[i] ?? [0, 0]}
+        {@const [x, y] = marks[i] ?? [sx, sy]}
         <g role="presentation" onpointerenter={() => onpoint(l.id)} onpointerleave={() => onpoint('')}>
-          <line x1={map.x(0)} y1={map.y(0)} x2={x} y2={y} class="stroke-base-content/30" />
+          <line x1={map.x(0)} y1={map.y(0)} x2={sx} y2={sy} class="stroke-base-content/30" />
+          {#if Math.hypot(x - sx, y - sy) > 4}
+            <line x1={sx} y1={sy} x2={x} y2={y} class="stroke-base-content" />
+            <circle cx={sx} cy={sy} r="2.5" class="fill-base-content" />
+          {/if}
           <circle
             cx={x}
             cy={y}

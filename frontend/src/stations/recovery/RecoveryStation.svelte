@@ -14,6 +14,7 @@
   import PackingCard from './PackingCard.svelte';
   import Timeline from './Timeline.svelte';
   import Ways from './Ways.svelte';
+  import Refused from '../../kit/Refused.svelte';
   import Said from '../../kit/Said.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
@@ -50,6 +51,7 @@
         <button class="btn" onclick={() => desk.tumble(rocket.revision)}
           >It tumbles down, nothing opens</button
         >
+        <Refused error={desk.refused} />
       </div>
     {:else}
       <Loading query={recovery} waiting="Packing the bay…">

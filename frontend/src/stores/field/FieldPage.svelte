@@ -19,7 +19,7 @@
   let seen = $state<string>();
   const unit = $derived(unitsOf(session.data?.units).height);
 
-  /** What is drawn and not kept yet survives leaving the page, for as long as the field stays as it was. */
+  /** What is drawn and not kept yet survives leaving the page. */
   const draft = new Kept<{ of: string; drawn: typeof editing.drawn | null }>(
     untrack(() => `field:${id}`),
     { of: '', drawn: null },
@@ -31,9 +31,11 @@
     editing.load(field);
     seen = field.version;
     const { of, drawn } = untrack(() => $state.snapshot(draft.value));
-    if (!drawn || of !== field.version) return;
+    if (!drawn) return;
     editing.mark();
     editing.load(drawn);
+    // Drawn upon what has changed since: keeping it is refused once, as with any such edit.
+    seen = of;
   });
   $effect(() => {
     if (!loaded) return;

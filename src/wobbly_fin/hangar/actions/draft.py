@@ -1,5 +1,6 @@
 """What a quick-rocket form comes to while it is being typed: figures, complaints and questions, box by box."""
 
+import math
 import uuid
 from dataclasses import dataclass, field
 from typing import Any
@@ -75,6 +76,54 @@ def draft_rocket(typed: dict[str, str], units: UnitChoice, existing: RocketFile 
     if not out.errors and not out.missing:
         _assemble(typed, out, existing)
     return out
+
+
+def with_texts(file: RocketFile, units: UnitChoice) -> RocketFile:
+    """A quick rocket with a text for every figure its form has a box for: what was typed where it says the same, else the figure itself.
+
+    A file from elsewhere may bring figures and no texts: its boxes would stand empty, and the next edit would take them for taken out.
+    """
+    if not file.is_quick:
+        return file
+    body, mount, canopy = file.body, file.mount, file.canopy
+    figures = {
+        "mass": body.mass_kg, "diameter": body.diameter_m, "length": body.length_m, "mount_diameter": mount.diameter_mm / 1000,
+        "mount_length": mount.max_length_mm / 1000, "canopy_diameter": canopy.diameter_m if canopy else None,
+        "spill_hole": (canopy.spill_hole_m or None) if canopy else None, "rod_length": file.rod_length_m,
+    }  # fmt: skip
+    told_cd, told_labels = file.typed.get("cd", ""), file.typed.get("printed_motors", "")
+    texts = {
+        "cd": told_cd if told_cd and _number(told_cd) == body.cd else "" if body.cd is None else f"{body.cd:.6g}",
+        "canopy_kind": canopy.kind if canopy else "",
+        "printed_motors": told_labels if _labels(file.typed) == file.printed_motors else ", ".join(file.printed_motors),
+    }
+    for box, value in figures.items():
+        if value is None:
+            continue
+        quantity = BOXES[box][0]
+        told = file.typed.get(box, "")
+        texts[box] = told if told and _says(told, quantity, value, units) else _exact(value, quantity)
+    aside = {box: text for box, text in file.typed.items() if box not in figures and box not in texts}
+    return file.model_copy(update={"typed": aside | {box: text for box, text in texts.items() if text}})
+
+
+def _says(text: str, quantity: str, value: float, units: UnitChoice) -> bool:
+    try:
+        return math.isclose(parse(text, quantity, units.system).si, value, rel_tol=1e-6)
+    except RocketryError:
+        return False
+
+
+def _number(text: str) -> float | None:
+    try:
+        return float(text.strip().replace(",", "."))
+    except ValueError:
+        return None
+
+
+def _exact(value: float, quantity: str) -> str:
+    unit, size = {"mass": ("g", 1e-3), "short_length": ("mm", 1e-3), "length": ("m", 1.0)}[quantity]
+    return f"{value / size:.10g} {unit}"
 
 
 def _read_plain(typed: dict[str, str], out: Draft) -> None:

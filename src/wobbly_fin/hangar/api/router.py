@@ -9,7 +9,7 @@ from ninja import Header, Router, Status
 from wobbly_fin.accounts.demo.examples import add_examples
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.rocket_file import read_rocket_file
-from wobbly_fin.hangar.actions.draft import draft_rocket
+from wobbly_fin.hangar.actions.draft import draft_rocket, with_texts
 from wobbly_fin.hangar.actions.save import bin_rocket, save_rocket, step_history
 from wobbly_fin.hangar.api.answers import draft_out, rocket_out
 from wobbly_fin.hangar.api.board_answers import board_out
@@ -61,7 +61,8 @@ def put_rocket(
     request: HttpRequest, key: uuid.UUID, body: RocketFileIn, if_match: Annotated[int | None, Header(alias="If-Match")] = None
 ) -> RocketOut:
     """Make or change a rocket; `If-Match` carries the revision the edit was made from."""
-    save_rocket(person(request), key, read_rocket_file(body.root), if_match)
+    user = person(request)
+    save_rocket(user, key, with_texts(read_rocket_file(body.root), units_of(preferences_of(user))), if_match)
     return _shown(request, key)
 
 
