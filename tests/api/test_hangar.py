@@ -179,11 +179,16 @@ def test_what_the_form_has_no_box_for_outlives_it(hedda: Person) -> None:
     [
         ({}, {"mass": "78 g", "diameter": "33.5 mm", "canopy_diameter": "400 mm", "cd": "0.7", "printed_motors": "B9-4"}),
         ({"mass": "2.75 oz", "diameter": "33,5mm"}, {"mass": "78 g", "diameter": "33,5mm"}),
-        ({"mass": "0.078 kg", "cd": "0,7", "canopy_diameter": "sixteen"}, {"mass": "0.078 kg", "cd": "0,7", "canopy_diameter": "400 mm"}),
+        (
+            {"mass": "0.078 kg", "cd": "0,7", "canopy_diameter": "sixteen"},
+            {"mass": "0.078 kg", "cd": "0,7", "canopy_diameter": "400 mm"},
+        ),
     ],
     ids=["no texts", "a text that says something else", "a text that is none"],
 )
-def test_a_quick_rocket_from_elsewhere_has_a_text_in_every_box(hedda: Person, typed: dict[str, str], shown: dict[str, str]) -> None:
+def test_a_quick_rocket_from_elsewhere_has_a_text_in_every_box(
+    hedda: Person, typed: dict[str, str], shown: dict[str, str]
+) -> None:
     """Otherwise its boxes stand empty, and the next edit takes what they hold out of the rocket."""
     document = hedda.call("POST", "/hangar/drafts", {"typed": PIP})[1]["document"] | {"typed": typed}
     path = f"/hangar/rockets/{uuid.uuid4()}"

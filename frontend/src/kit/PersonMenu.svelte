@@ -34,7 +34,8 @@
 
 <details class="dropdown dropdown-end">
   <summary class="btn btn-ghost btn-sm text-neutral-content hover:text-base-content px-1 sm:px-3"
-    >{session.username}<span aria-hidden="true">▾</span></summary
+    ><span class="max-w-12 truncate sm:max-w-40">{session.username}</span><span aria-hidden="true">▾</span
+    ></summary
   >
   <div class="dropdown-content paper text-base-content z-30 mt-2 w-64 p-4 shadow-lg">
     {#if session.demo}<p class="tape mb-3 text-sm">Demo hangar</p>{/if}

@@ -57,7 +57,7 @@
         {#each places as place (place.name)}
           <a
             href={place.href}
-            class="flex items-center border-b-4 border-transparent px-1.5 font-semibold sm:px-3 hover:underline"
+            class="flex items-center border-b-4 border-transparent px-1 font-semibold sm:px-3 hover:underline"
             {@attach isActiveLink({ className: 'border-b-primary!', startsWith: !place.exact })}
             ><span class={'short' in place ? 'sr-only sm:not-sr-only' : ''}>{place.name}</span
             >{#if 'short' in place}<span class="sm:hidden" aria-hidden="true">{place.short}</span>{/if}</a

@@ -3,6 +3,7 @@
   import { lengthIn, unitsOf } from '../api/format';
   import { useSession } from '../api/queries';
   import NorthArrow from '../drawing/NorthArrow.svelte';
+  import ScaleBar from '../drawing/ScaleBar.svelte';
   import { apart, corners, planOf, type Place } from '../drawing/plan';
 
   let { plan, pointed, onpoint }: { plan: Plan; pointed: string; onpoint: (line: string) => void } = $props();
@@ -79,6 +80,7 @@
         </g>
       {/each}
       <NorthArrow x={18} y={30} />
+      <ScaleBar scale={map.scale} {unit} x={width - 10} y={height - 8} />
     </svg>
   </div>
   <ol class="flex flex-wrap gap-x-4 text-sm">

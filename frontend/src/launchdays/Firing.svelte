@@ -81,10 +81,15 @@
       <CircuitDrawing answer={a} count={body.count} lead={form.lead} />
       <p>{a.said[3]} {a.said[2]}</p>
       <p class="mt-1"><b class="text-error">Caution:</b> {a.caution}</p>
+    {:else if refused}
+      <p class="font-display text-2xl leading-tight font-bold">
+        <span class="text-warning" aria-hidden="true">?</span> Cannot be told
+      </p>
+      <p>A box below wants putting right; until then nothing is reckoned.</p>
     {/if}
     <div class="mt-3 grid grid-cols-2 items-start gap-2 sm:grid-cols-4">
       <label
-        ><span class="block text-sm font-semibold">Battery</span>
+        ><span class="mb-0.5 block font-semibold">Battery</span>
         <select class="select select-sm w-full" name="chemistry" bind:value={form.chemistry}
           >{#each choices?.chemistries ?? [] as o (o.key)}<option value={o.key}>{o.label}</option
             >{/each}</select
@@ -98,8 +103,8 @@
         error={refused?.of('cells')}
       />
       <label
-        ><span class="block text-sm font-semibold">Fresh, %</span><input
-          class="range range-sm mt-2"
+        ><span class="mb-0.5 block font-semibold">Fresh, %</span><input
+          class="range mt-1"
           type="range"
           name="fresh"
           min="0"
@@ -123,7 +128,7 @@
         error={refused?.of('gauge')}
       />
       <label
-        ><span class="block text-sm font-semibold">Igniter</span>
+        ><span class="mb-0.5 block font-semibold">Igniter</span>
         <select class="select select-sm w-full" name="igniter" bind:value={form.igniter}
           >{#each choices?.igniters ?? [] as o (o.key)}<option value={o.key}>{o.label}</option>{/each}</select
         ></label
@@ -136,7 +141,7 @@
         error={refused?.of('count')}
       />
       <label
-        ><span class="block text-sm font-semibold">Motors</span>
+        ><span class="mb-0.5 block font-semibold">Motors</span>
         <select class="select select-sm w-full" name="size" bind:value={form.size}
           >{#each sizes as [value, label] (value)}<option {value}>{label}</option>{/each}</select
         ></label

@@ -49,7 +49,7 @@
     <Loading query={forecast} waiting="Flying it…">
       {#snippet children(flight)}
         <div class="flex items-center justify-between gap-2">
-          <h2 class="text-lg font-bold">{flight.label}</h2>
+          <h2 class="text-lg font-bold whitespace-nowrap">{flight.label}</h2>
           <Verdict verdict={flight.verdict} />
           <a class="btn btn-sm" href={airHref}>See it fly</a>
           <a class="btn btn-primary btn-sm" href={logHref}>Log this flight</a>
