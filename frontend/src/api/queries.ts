@@ -188,13 +188,6 @@ export const useLogbook = (filter: () => LogbookFilter) =>
     queryFn: () => ask(client.GET('/api/logbook/flights', { params: { query: filter() } })),
   }));
 
-export const useTerms = () =>
-  createQuery(() => ({
-    queryKey: ['terms'],
-    staleTime: Infinity,
-    queryFn: () => ask(client.GET('/api/terms')),
-  }));
-
 export const useChoices = () =>
   createQuery(() => ({
     queryKey: ['choices'],

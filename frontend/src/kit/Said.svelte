@@ -1,13 +1,12 @@
 <script lang="ts">
-  import { useTerms } from '../api/queries';
   import Term from './Term.svelte';
+  import { terms } from './terms.svelte';
   import { pieces } from './words';
 
   /** A sentence of the server's; words in it that stand for a figure say what that is, when asked. */
   let { text }: { text: string } = $props();
 
-  const terms = useTerms();
-  const parts = $derived(pieces(text, terms.data?.words ?? {}));
+  const parts = $derived(pieces(text, terms()?.words ?? {}));
 </script>
 
 {#each parts as part, n (n)}{#if part.of}<Term of={part.of} inline>{part.text}</Term

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import { useTerms } from '../api/queries';
+  import { terms } from './terms.svelte';
 
   /** A figure's name that says what the figure is, when asked. */
   interface Props {
@@ -12,9 +12,10 @@
   let { of, inline = false, children }: Props = $props();
 
   const uid = $props.id();
-  const terms = useTerms();
-  const told = $derived(terms.data?.terms[of]);
+  const told = $derived(terms()?.terms[of]);
   let name = $state<HTMLElement>();
+  /** What it says is no part of the page until it is asked: a sentence read out or searched is only itself. */
+  let open = $state(false);
 
   /** Under its name, and inside the window. */
   function place(event: ToggleEvent & { currentTarget: HTMLElement }) {
@@ -34,6 +35,10 @@
     type="button"
     class={['term', inline && 'within']}
     popovertarget={`${uid}-told`}>{@render children()}</button
-  ><span id={`${uid}-told`} popover="auto" class="told paper text-base-content text-sm" ontoggle={place}
-    >{told}</span
+  ><span
+    id={`${uid}-told`}
+    popover="auto"
+    class="told paper text-base-content text-sm"
+    onbeforetoggle={(event) => (open = event.newState === 'open')}
+    ontoggle={place}>{open ? told : ''}</span
   >{:else}{@render children()}{/if}

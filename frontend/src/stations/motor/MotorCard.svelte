@@ -7,6 +7,8 @@
 
   let { motor, choice, mostCoast }: { motor: MotorVerdict; choice: Choice; mostCoast: number } = $props();
 
+  /** Fourteen tests of each motor are written out when somebody asks. */
+  let open = $state(false);
   const best = $derived(motor.delays[0]);
   const chosen = $derived(choice.motor?.key === motor.key);
   const pinned = $derived(choice.pinned.includes(motor.key));
@@ -49,9 +51,9 @@
   {/if}
   {#if shownDelay?.why_not}<p class="text-sm">{shownDelay.why_not}</p>{/if}
   {#if shownDelay}
-    <details class="text-sm">
+    <details class="text-sm" bind:open>
       <summary class="link quiet cursor-pointer list-none">all {shownDelay.tests.length} tests</summary>
-      <TestList tests={shownDelay.tests} />
+      {#if open}<TestList tests={shownDelay.tests} />{/if}
     </details>
   {/if}
 </article>
