@@ -4,6 +4,7 @@
   import CanopyFlag from './CanopyFlag.svelte';
   import { interpolate, line, linear } from './plot';
   import { eventLabels } from './flags';
+  import { laidOut } from './laidOut';
 
   interface Plotted {
     delay_s: number | null;
@@ -84,7 +85,7 @@
   }
 </script>
 
-<div bind:clientWidth={width} class="relative select-none">
+<div {@attach laidOut((w) => (width = w))} class="relative select-none">
   <svg
     {width}
     {height}

@@ -3,6 +3,7 @@
   import { seconds, speedIn, type Units } from '../api/format';
   import { rows } from './overlay';
   import { interpolate, line, linear } from './plot';
+  import { laidOut } from './laidOut';
 
   interface Props {
     curve: Curve | null;
@@ -82,7 +83,7 @@
   );
 </script>
 
-<div bind:clientWidth={width} class="relative select-none">
+<div {@attach laidOut((w) => (width = w))} class="relative select-none">
   <svg
     {width}
     {height}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Picture } from '../api/workshop';
   import { arc, outline, viewBox } from './sketch';
+  import { laidOut } from './laidOut';
 
   /** A step's picture; fits the width it is given and at most `tall` pixels. */
   let { picture, tall = 240 }: { picture: Picture; tall?: number } = $props();
@@ -24,7 +25,7 @@
   const dashed = (layer: string) => (layer === 'score' ? '5 4' : undefined);
 </script>
 
-<div class="w-full min-w-0" bind:clientWidth={width}>
+<div class="w-full min-w-0" {@attach laidOut((w) => (width = w))}>
   <svg
     viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
     width={box.width * scale}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { dashes, extent, inks, type Curve } from './curves';
   import { line, linear } from './plot';
+  import { laidOut } from './laidOut';
 
   let { curves, height = 220 }: { curves: Curve[]; height?: number } = $props();
 
@@ -11,7 +12,7 @@
   const tick = (value: number) => String(Number(value.toPrecision(3)));
 </script>
 
-<div bind:clientWidth={width}>
+<div {@attach laidOut((w) => (width = w))}>
   <svg
     {width}
     {height}

@@ -5,6 +5,7 @@
   import NorthArrow from '../drawing/NorthArrow.svelte';
   import ScaleBar from '../drawing/ScaleBar.svelte';
   import { apart, corners, planOf, type Place } from '../drawing/plan';
+  import { laidOut } from '../drawing/laidOut';
 
   let { plan, pointed, onpoint }: { plan: Plan; pointed: string; onpoint: (line: string) => void } = $props();
 
@@ -35,7 +36,7 @@
 
 <section class="paper p-4" aria-label="Where they come down">
   <h3 class="text-lg font-bold">Where they come down</h3>
-  <div class="w-full min-w-0 overflow-hidden" bind:clientWidth={width}>
+  <div class="w-full min-w-0 overflow-hidden" {@attach laidOut((w) => (width = w))}>
     <svg {width} {height} role="img" aria-label={says}>
       {#if plan.outline.length}
         <polygon

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Plan } from '../api/launchdays';
+  import { laidOut } from '../drawing/laidOut';
 
   let {
     plan,
@@ -46,7 +47,7 @@
   {#if !plan.hours.length}
     <p class="quiet">Not asked yet: the flights are judged in calm air.</p>
   {:else}
-    <div class="w-full min-w-0 overflow-hidden" bind:clientWidth={width}>
+    <div class="w-full min-w-0 overflow-hidden" {@attach laidOut((w) => (width = w))}>
       <svg {width} {height} role="img" aria-label={plan.hours.map((h) => h.say).join('. ')}>
         {#each plan.hours as h, i (h.hour)}
           {@const x = 6 + step * i}

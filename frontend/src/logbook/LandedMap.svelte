@@ -5,6 +5,7 @@
   import NorthArrow from '../drawing/NorthArrow.svelte';
   import ScaleBar from '../drawing/ScaleBar.svelte';
   import { corners, planOf, type Place } from '../drawing/plan';
+  import { laidOut } from '../drawing/laidOut';
 
   let { page, desk, unit }: { page: Page; desk: Desk; unit: Unit } = $props();
 
@@ -53,7 +54,7 @@
 
 <section class="paper p-4" aria-label="Where it lay">
   <h2 class="text-lg font-bold">Where it lay</h2>
-  <div bind:clientWidth={width}>
+  <div {@attach laidOut((w) => (width = w))}>
     <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
     <svg
       {width}

@@ -4,6 +4,7 @@
   import { inTurns } from '../kit/turns.svelte';
   import { navigate } from '../router';
   import { monthsOf, monthTicks, places } from './season';
+  import { laidOut } from '../drawing/laidOut';
 
   let { flights }: { flights: Mark[] } = $props();
 
@@ -21,7 +22,7 @@
 </script>
 
 <section class="paper mb-2 px-4 pt-2 pb-1" aria-label="The season">
-  <div bind:clientWidth={width} class="overflow-hidden">
+  <div {@attach laidOut((w) => (width = w))} class="overflow-hidden">
     <svg
       {width}
       {height}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { lengthIn, type Unit } from '../api/format';
+  import { laidOut } from '../drawing/laidOut';
 
   let { tracking, unit }: { tracking: Schemas['TrackingOut']; unit: Unit } = $props();
 
@@ -28,7 +29,7 @@
   );
 </script>
 
-<div bind:clientWidth={width}>
+<div {@attach laidOut((w) => (width = w))}>
   <svg {width} {height} role="img" aria-label={says}>
     <line x1={x(0)} y1={floor} x2={x(base)} y2={floor} class="stroke-base-content" stroke-width="2" />
     <text x={x(base / 2)} y={floor + 17} text-anchor="middle" class="fill-base-content text-[12px]"

@@ -6,6 +6,7 @@
   import Loading from '../kit/Loading.svelte';
   import { route } from '../router';
   import FlightCards from './FlightCards.svelte';
+  import { laidOut } from '../drawing/laidOut';
 
   const token = $derived(String(route.params.token ?? ''));
   const shared = useShared(() => token);
@@ -28,7 +29,7 @@
     {#if found.rocket}
       {@const r = found.rocket}
       <h1 class="mb-2 text-3xl font-bold">{r.name}</h1>
-      <div class="paper mb-2 overflow-hidden p-4" bind:clientWidth={width}>
+      <div class="paper mb-2 overflow-hidden p-4" {@attach laidOut((w) => (width = w))}>
         <RocketDrawing
           rocket={r}
           scale={r.quick

@@ -7,6 +7,7 @@
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
   import ShareLink from '../sharing/ShareLink.svelte';
+  import { laidOut } from '../drawing/laidOut';
 
   type Station = 'shape' | 'motor' | 'build' | 'recovery' | 'flights';
   interface Props {
@@ -73,7 +74,10 @@
       {#if head && !found.quick}
         <div class="min-w-64 flex-1 self-center px-4 py-2 lg:pl-0">{@render head(found)}</div>
       {:else}
-        <div class="flex h-[100px] min-w-64 flex-1 items-center justify-center" bind:clientWidth={width}>
+        <div
+          class="flex h-[100px] min-w-64 flex-1 items-center justify-center"
+          {@attach laidOut((w) => (width = w))}
+        >
           <RocketDrawing rocket={found} {scale} title={`${found.name} from the side`}>
             {#snippet sketched(shape)}
               <a href={p('/rockets/:id/shape', { params: { id } })} aria-label="Body: to its figures">

@@ -5,6 +5,7 @@
   import { useRocket } from '../../api/queries';
   import RocketDrawing from '../../drawing/RocketDrawing.svelte';
   import type { ReviewDesk } from './desk.svelte';
+  import { laidOut } from '../../drawing/laidOut';
 
   let { review, desk }: { review: Review; desk: ReviewDesk } = $props();
 
@@ -27,7 +28,7 @@
   aria-label="Part by part"
 >
   {#if review.drawn.length}
-    <div bind:clientWidth={width} class="overflow-hidden">
+    <div {@attach laidOut((w) => (width = w))} class="overflow-hidden">
       <svg
         width={rear(review.drawn) * scale + 8}
         height={2 * reach(review.drawn) * scale + 8}
@@ -46,7 +47,7 @@
       </svg>
     </div>
   {:else if rocket.data}
-    <div bind:clientWidth={width} class="overflow-hidden">
+    <div {@attach laidOut((w) => (width = w))} class="overflow-hidden">
       <RocketDrawing
         rocket={rocket.data}
         scale={Math.min((width - 16) / (1.03 * rocket.data.length_m), 90 / (3.1 * rocket.data.diameter_m))}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../../api/client';
+  import { laidOut } from '../../drawing/laidOut';
 
   let { group }: { group: Schemas['CutGroupOut'] } = $props();
 
@@ -17,7 +18,7 @@
   }
 </script>
 
-<div class="mb-3 min-w-0 overflow-hidden" bind:clientWidth={width}>
+<div class="mb-3 min-w-0 overflow-hidden" {@attach laidOut((w) => (width = w))}>
   <p class="font-semibold">{group.name}{group.proven ? '' : ' (a good plan, not proven best)'}</p>
   {#each group.bars as bar, i (i)}
     <svg {width} height="34" role="img" aria-label={group.sentences[i] ?? bar.name} class="block">

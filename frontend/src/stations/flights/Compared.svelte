@@ -2,6 +2,7 @@
   import { day, unitsOf } from '../../api/format';
   import { useSession, type Logged } from '../../api/queries';
   import { linear } from '../../drawing/plot';
+  import { laidOut } from '../../drawing/laidOut';
 
   let { flights }: { flights: Logged[] } = $props();
 
@@ -24,7 +25,7 @@
 {#if shown.length > 1}
   <section class="paper mb-2 px-4 py-2" aria-label="Its flights compared">
     <h2 class="font-bold">Forecast and fact, flight by flight</h2>
-    <div bind:clientWidth={width}>
+    <div {@attach laidOut((w) => (width = w))}>
       <svg {width} {height} role="img" aria-label={says}>
         {#each y.ticks as tick (tick)}
           <line x1="46" x2={width - 8} y1={y(tick)} y2={y(tick)} class="stroke-base-300" />

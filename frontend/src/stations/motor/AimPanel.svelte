@@ -7,6 +7,7 @@
   import Verdict from '../../kit/Verdict.svelte';
   import { linear } from '../../drawing/plot';
   import type { Choice } from './choice.svelte';
+  import { laidOut } from '../../drawing/laidOut';
 
   let { id, choice }: { id: string; choice: Choice } = $props();
 
@@ -71,7 +72,7 @@
   {#if aim.data}
     <p class="font-display my-2 text-lg leading-snug font-bold" aria-live="polite">{aim.data.headline}</p>
     {#if front.length > 1}
-      <div bind:clientWidth={width}>
+      <div {@attach laidOut((w) => (width = w))}>
         <svg
           {width}
           height={tall}

@@ -62,7 +62,7 @@
   <!-- Relative, so that what only a reader hears scrolls within and does not lengthen the page. -->
   <ul class="relative overflow-y-auto xl:max-h-[calc(100dvh-330px)] xl:min-h-80">
     {#each cards.shown as motor (motor.key)}
-      <li><MotorCard {motor} {choice} mostCoast={most} /></li>
+      <li class="later-seen"><MotorCard {motor} {choice} mostCoast={most} /></li>
     {:else}
       <li class="quiet p-4">No motor is left with these filters.</li>
     {/each}

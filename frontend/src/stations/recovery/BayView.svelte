@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Bay } from '../../api/workshop';
   import { bayScale, folds, nosePath, serpentine } from './bay';
+  import { laidOut } from '../../drawing/laidOut';
 
   let { bay, title }: { bay: Bay; title: string } = $props();
 
@@ -30,7 +31,7 @@
   );
 </script>
 
-<div class="w-full min-w-0 overflow-hidden" bind:clientWidth={width}>
+<div class="w-full min-w-0 overflow-hidden" {@attach laidOut((w) => (width = w))}>
   <svg {width} {height} role="img" aria-label={says}>
     <path d={nosePath(s.left, middle, s.half)} class="fill-base-200 stroke-base-content" stroke-width="1.5" />
     {#if bay.fore_m > 0}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Recovery } from '../../api/workshop';
   import { flagged, scales, type Frame } from './timeline';
+  import { laidOut } from '../../drawing/laidOut';
 
   let { found }: { found: Recovery } = $props();
 
@@ -21,7 +22,7 @@
       It has not been flown: no motor that fits lifts it, or it never comes down in one piece.
     </p>
   {:else}
-    <div class="w-full min-w-0 overflow-hidden" bind:clientWidth={width}>
+    <div class="w-full min-w-0 overflow-hidden" {@attach laidOut((w) => (width = w))}>
       <svg
         {width}
         height={frame.height}

@@ -4,6 +4,7 @@
   import AirframeDrawing from '../../drawing/AirframeDrawing.svelte';
   import type { Bench } from './bench.svelte';
   import { fit, ROOM, ruler, snap } from './marks';
+  import { laidOut } from '../../drawing/laidOut';
 
   interface Props {
     bench: Bench;
@@ -90,7 +91,7 @@
 <figure
   data-stays={stays ? '' : undefined}
   class={['paper relative mb-2 overflow-hidden', stays && 'lg:sticky lg:top-0 lg:z-10']}
-  bind:clientWidth={width}
+  {@attach laidOut((w) => (width = w))}
   aria-label="The rocket to scale"
 >
   <svg {width} height={frame.height} class="block touch-pan-y select-none">

@@ -7,6 +7,7 @@
   import { notify } from '../../kit/notices.svelte';
   import { said } from '../../kit/said';
   import type { Bench } from './bench.svelte';
+  import { laidOut } from '../../drawing/laidOut';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
 
@@ -63,7 +64,7 @@
       {/snippet}
     </Loading>
   </section>
-  <section class="paper p-3" aria-label="Two versions" bind:clientWidth={width}>
+  <section class="paper p-3" aria-label="Two versions" {@attach laidOut((w) => (width = w))}>
     {#if left === shape.rocket.revision}
       <p>This is the first version; there is nothing to hold it against yet.</p>
     {:else}

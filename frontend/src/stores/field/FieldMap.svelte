@@ -4,6 +4,7 @@
   import GroundShapes from '../../drawing/GroundShapes.svelte';
   import { planOf, type Place, type Plan } from '../../drawing/plan';
   import type { Editing } from './editing.svelte';
+  import { laidOut } from '../../drawing/laidOut';
 
   let { editing, unit }: { editing: Editing; unit: { size: number; symbol: string } } = $props();
 
@@ -72,7 +73,7 @@
   }
 </script>
 
-<div bind:clientWidth={width}>
+<div {@attach laidOut((w) => (width = w))}>
   <svg
     {width}
     {height}

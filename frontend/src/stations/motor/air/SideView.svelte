@@ -4,6 +4,7 @@
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
+  import { laidOut } from '../../../drawing/laidOut';
 
   let { flight, units, play }: { flight: Forecast; units: Units; play: Playback } = $props();
 
@@ -50,7 +51,7 @@
   const fastest = $derived(Math.max(0, ...flight.wind.map((w) => Math.hypot(w[1] ?? 0, w[2] ?? 0))));
 </script>
 
-<div bind:clientWidth={width}>
+<div {@attach laidOut((w) => (width = w))}>
   <svg {width} {height} role="img" aria-label="The flight from the side, the wind from the left">
     {#each flight.wind as row, i (i)}
       {@const speed = Math.hypot(row[1] ?? 0, row[2] ?? 0)}

@@ -7,6 +7,7 @@
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
+  import { laidOut } from '../../../drawing/laidOut';
 
   interface Props {
     flight: Forecast;
@@ -54,7 +55,7 @@
   const speed = $derived(Math.hypot(wind[1] ?? 0, wind[2] ?? 0));
 </script>
 
-<div bind:clientWidth={width}>
+<div {@attach laidOut((w) => (width = w))}>
   <svg
     {width}
     {height}

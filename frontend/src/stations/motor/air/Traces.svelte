@@ -3,6 +3,7 @@
   import { interpolate, line, linear } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
+  import { laidOut } from '../../../drawing/laidOut';
 
   let { flight, units, play }: { flight: Forecast; units: Units; play: Playback } = $props();
 
@@ -42,7 +43,7 @@
   }
 </script>
 
-<div bind:clientWidth={width}>
+<div {@attach laidOut((w) => (width = w))}>
   <svg
     {width}
     height={foot + 34}

@@ -1,0 +1,15 @@
+const told = new WeakMap<Element, (width: number) => void>();
+let watch: ResizeObserver | undefined;
+
+/**
+ * For an element: tells its width, padding and all, once it is laid out and whenever that changes. A drawing that asks by itself
+ * (`bind:clientWidth`) makes the browser lay the whole page out at once, each drawing anew.
+ */
+export const laidOut = (tell: (width: number) => void) => (element: Element) => {
+  watch ??= new ResizeObserver((seen) => {
+    for (const { target } of seen) told.get(target)?.(target.clientWidth);
+  });
+  told.set(element, tell);
+  watch.observe(element);
+  return () => watch?.unobserve(element);
+};
