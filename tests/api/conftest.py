@@ -53,6 +53,15 @@ class Person:
         assert status == 200, out
         return out
 
+    def day_with(self, rocket: dict[str, Any]) -> tuple[uuid.UUID, uuid.UUID]:
+        """A launch day with one flight of a rocket on its manifest: the keys of both."""
+        day, line = uuid.uuid4(), uuid.uuid4()
+        told = {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00"}
+        assert self.call("PUT", f"/launchdays/days/{day}", told)[0] == 200
+        flight = {"rocket_id": rocket["id"], "motor_key": "catalogue:C8", "delay_s": 5}
+        assert self.call("PUT", f"/launchdays/days/{day}/lines/{line}", flight)[0] == 200
+        return day, line
+
     def edit(self, rocket: dict[str, Any], revision: int | None = None, **changes: str) -> tuple[int, Any]:
         draft = self.call(
             "POST", "/hangar/drafts", {"typed": PIP | {"name": rocket["name"]} | changes, "rocket_id": rocket["id"]}

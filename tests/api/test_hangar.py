@@ -202,3 +202,9 @@ def test_a_quick_rocket_from_elsewhere_has_a_text_in_every_box(
     changed = hedda.call("PUT", path, drafted["document"], **{"If-Match": str(rocket["revision"])})[1]
     before, after = (r["document"]["stages"][0]["parts"] for r in (rocket, changed))
     assert after[0] == before[0] | {"cd": 0.65} and after[1:] == before[1:]
+
+
+def test_what_waits_for_a_canopy_s_diameter_is_not_lost(hedda: Person) -> None:
+    rocket = hedda.rocket(canopy_diameter="", canopy_kind="streamer", spill_hole="25 mm")
+    typed = hedda.get(f"/hangar/rockets/{rocket['id']}")["document"]["typed"]
+    assert (typed["canopy_kind"], typed["spill_hole"]) == ("streamer", "25 mm")

@@ -1,7 +1,6 @@
 """The newer views by keyboard alone: a term told, a link made and taken back, pages turned, the trainer answered, a review decided."""
 
 import re
-import uuid
 from typing import Any
 
 from django.contrib.auth.models import Group, User
@@ -109,10 +108,7 @@ def test_a_password_is_changed(signed_in: Page, live_server: Any, hedda: User) -
 def test_an_officer_reads_the_range_and_its_reasons(signed_in: Page, live_server: Any, hedda: User) -> None:
     page, person = signed_in, Person(hedda)
     hedda.groups.add(Group.objects.get_or_create(name=OFFICERS)[0])
-    rocket, day = person.rocket(), uuid.uuid4()
-    person.call("PUT", f"/launchdays/days/{day}", {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00"})
-    line = {"rocket_id": rocket["id"], "motor_key": "catalogue:C8", "delay_s": 5}
-    person.call("PUT", f"/launchdays/days/{day}/lines/{uuid.uuid4()}", line)
+    person.day_with(person.rocket())
     page.goto(f"{live_server.url}/launchdays/range?day=2026-04-18")
     expect(page.get_by_role("listitem").filter(has_text="Pip")).to_contain_text("go")
     to(page, "link", re.compile("Cards as PDF"))

@@ -14,7 +14,7 @@ from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.hangar.models import Rocket
 
 
-def _rocket(user: User, name: str) -> uuid.UUID:
+def rocket_of_demo(user: User, name: str) -> uuid.UUID:
     """A demo rocket in somebody's hangar."""
     key = uuid.uuid4()
     save_rocket(user, key, demo_file(next(r for r in ROCKETS if r.name == name)), None)
@@ -63,7 +63,7 @@ def test_begin_with_a_tube_and_a_kits_list_and_build_it_up(signed_in: Page) -> N
 
 
 def test_type_it_drag_it_nudge_it_undo_it(signed_in: Page, live_server: Any, hedda: User) -> None:
-    page, key = signed_in, _rocket(hedda, "Inchworm")
+    page, key = signed_in, rocket_of_demo(hedda, "Inchworm")
     _open(page, live_server, key)
     sentence = page.get_by_text(re.compile(r"calibres with \w+ aboard")).first
     first = sentence.inner_text()
@@ -119,7 +119,7 @@ def test_type_it_drag_it_nudge_it_undo_it(signed_in: Page, live_server: Any, hed
 
 
 def test_weigh_solve_and_look_where_the_drag_is(signed_in: Page, live_server: Any, hedda: User) -> None:
-    page, key = signed_in, _rocket(hedda, "Post Rider")
+    page, key = signed_in, rocket_of_demo(hedda, "Post Rider")
     _open(page, live_server, key)
     page.get_by_role("tab", name="Scale pan").click()
     page.get_by_label("fins: what the scale says").fill("24 g")
@@ -147,7 +147,7 @@ def test_weigh_solve_and_look_where_the_drag_is(signed_in: Page, live_server: An
 
 
 def test_templates_are_previewed_and_downloaded(signed_in: Page, live_server: Any, hedda: User) -> None:
-    page, key = signed_in, _rocket(hedda, "Night Ferry")
+    page, key = signed_in, rocket_of_demo(hedda, "Night Ferry")
     _open(page, live_server, key)
     page.get_by_role("tab", name="Paper").click()
     page.get_by_role("button", name=re.compile("^fins: one of 3")).click()
@@ -158,7 +158,7 @@ def test_templates_are_previewed_and_downloaded(signed_in: Page, live_server: An
 
 
 def test_changed_elsewhere_meanwhile_is_said_and_nothing_is_overwritten(signed_in: Page, live_server: Any, hedda: User) -> None:
-    page, key = signed_in, _rocket(hedda, "Copper Kettle")
+    page, key = signed_in, rocket_of_demo(hedda, "Copper Kettle")
     _open(page, live_server, key)
     row = Rocket.objects.get(pk=key)
     row.document["remarks"] = "from the phone"
@@ -173,7 +173,7 @@ def test_changed_elsewhere_meanwhile_is_said_and_nothing_is_overwritten(signed_i
 
 
 def test_a_rocket_goes_out_as_a_file_and_comes_back(signed_in: Page, live_server: Any, hedda: User, tmp_path: Path) -> None:
-    page, key = signed_in, _rocket(hedda, "Thimble")
+    page, key = signed_in, rocket_of_demo(hedda, "Thimble")
     _open(page, live_server, key)
     with page.expect_download() as download:
         page.get_by_role("link", name="Save it as a file").click()
@@ -191,7 +191,7 @@ def test_a_rocket_goes_out_as_a_file_and_comes_back(signed_in: Page, live_server
 
 
 def test_grow_a_quick_rocket_compare_its_versions_and_reopen_the_first(signed_in: Page, live_server: Any, hedda: User) -> None:
-    page, key = signed_in, _rocket(hedda, "Barn Owl")
+    page, key = signed_in, rocket_of_demo(hedda, "Barn Owl")
     page.goto(f"{live_server.url}/rockets/{key}/shape")
     page.get_by_role("button", name="Grow it into an airframe").click()
     expect(page.get_by_label("The rocket to scale")).to_be_visible()
@@ -205,7 +205,7 @@ def test_grow_a_quick_rocket_compare_its_versions_and_reopen_the_first(signed_in
 
 
 def test_on_a_phone_the_answer_comes_first_and_nothing_runs_off_the_side(signed_in: Page, live_server: Any, hedda: User) -> None:
-    page, key = signed_in, _rocket(hedda, "Saltmarsh Heron")
+    page, key = signed_in, rocket_of_demo(hedda, "Saltmarsh Heron")
     page.set_viewport_size({"width": 390, "height": 844})
     _open(page, live_server, key)
     expect(page.get_by_text("It will fly straight").first).to_be_in_viewport()

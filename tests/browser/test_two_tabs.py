@@ -1,6 +1,5 @@
 """The same thing open twice; things thrown away by mistake; a logbook longer than a page."""
 
-import uuid
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -34,11 +33,7 @@ def test_an_edit_from_another_tab_is_shown_and_not_written_over(signed_in: Page,
 
 def test_a_line_thrown_off_the_manifest_comes_back_with_its_ticks(signed_in: Page, live_server: Any, hedda: User) -> None:
     person = Person(hedda)
-    rocket, day, line = person.rocket(), uuid.uuid4(), uuid.uuid4()
-    person.call("PUT", f"/launchdays/days/{day}", {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00"})
-    person.call(
-        "PUT", f"/launchdays/days/{day}/lines/{line}", {"rocket_id": rocket["id"], "motor_key": "catalogue:C8", "delay_s": 5}
-    )
+    day, line = person.day_with(person.rocket())
     signed_in.goto(f"{live_server.url}/launchdays/{day}")
     signed_in.get_by_role("button", name="Take off Pip").click()
     expect(signed_in.get_by_text("is off the manifest")).to_be_visible()

@@ -8,24 +8,17 @@ from django.contrib.auth.models import User
 from playwright.sync_api import Page, expect
 
 from tests.api.conftest import Person
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
-from wobbly_fin.hangar.actions.save import save_rocket
-
-
-def _rocket(user: User, name: str) -> uuid.UUID:
-    key = uuid.uuid4()
-    save_rocket(user, key, demo_file(next(r for r in ROCKETS if r.name == name)), None)
-    return key
+from tests.browser.test_shape_stories import rocket_of_demo
 
 
 def _to(page: Page, station: str) -> None:
     """As one goes: by a link, so that what was fetched before is still at hand."""
-    page.get_by_label("Stations").or_(page.locator("nav")).get_by_role("link", name=station, exact=True).first.click()
+    page.locator("nav").get_by_role("link", name=station, exact=True).click()
 
 
 def test_a_part_taken_up_again_is_edited_as_it_stands(signed_in: Page, live_server: Any, hedda: User) -> None:
     """Fins, tube, fins once more: an edit between must not make the second one somebody else's."""
-    page, key = signed_in, _rocket(hedda, "Inchworm")
+    page, key = signed_in, rocket_of_demo(hedda, "Inchworm")
     page.goto(f"{live_server.url}/rockets/{key}/shape")
     parts = page.get_by_label("Parts from nose to tail")
     fins = parts.get_by_role("button", name=re.compile(r"\bfins\b"))
@@ -52,7 +45,7 @@ def test_a_part_taken_up_again_is_edited_as_it_stands(signed_in: Page, live_serv
 
 
 def test_a_heavier_rocket_comes_down_faster_at_every_station(signed_in: Page, live_server: Any, hedda: User) -> None:
-    page, key = signed_in, _rocket(hedda, "Inchworm")
+    page, key = signed_in, rocket_of_demo(hedda, "Inchworm")
     page.goto(f"{live_server.url}/rockets/{key}/recovery")
     lands = page.get_by_label("Will it come down well?").get_by_role("heading")
     expect(lands).to_contain_text("m/s")
@@ -73,7 +66,7 @@ def test_a_heavier_rocket_comes_down_faster_at_every_station(signed_in: Page, li
 def test_other_units_are_other_units_everywhere_at_once(signed_in: Page, live_server: Any, hedda: User) -> None:
     """A quantity set apart in the settings stays so."""
     Person(hedda).call("PATCH", "/preferences", {"units": {"system": "metric", "exceptions": {"mass": "ounce"}}})
-    page, key = signed_in, _rocket(hedda, "Inchworm")
+    page, key = signed_in, rocket_of_demo(hedda, "Inchworm")
     main = page.locator("main")
     page.goto(f"{live_server.url}/rockets/{key}/recovery")
     expect(main.get_by_text(re.compile(r"\d m/s")).first).to_be_visible()
@@ -148,11 +141,7 @@ def test_a_figure_that_is_none_is_said_and_not_dropped(signed_in: Page, live_ser
 
 def test_a_day_told_at_the_field_is_told_on_the_wide_screen(signed_in: Page, live_server: Any, hedda: User) -> None:
     person = Person(hedda)
-    rocket, day, line = person.rocket(), uuid.uuid4(), uuid.uuid4()
-    person.call("PUT", f"/launchdays/days/{day}", {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00"})
-    person.call(
-        "PUT", f"/launchdays/days/{day}/lines/{line}", {"rocket_id": rocket["id"], "motor_key": "catalogue:C8", "delay_s": 5}
-    )
+    day, _ = person.day_with(person.rocket())
     page = signed_in
     page.goto(f"{live_server.url}/launchdays/{day}")
     manifest = page.get_by_label("Manifest")

@@ -58,24 +58,24 @@ export interface Units {
   mass: Unit;
 }
 
+const metric: Units = {
+  height: { size: 1, symbol: 'm' },
+  speed: { size: 1, symbol: 'm/s' },
+  mass: { size: 0.001, symbol: 'g' },
+};
 const heights: Record<string, Unit> = {
-  meter: { size: 1, symbol: 'm' },
+  meter: metric.height,
   foot: { size: 0.3048, symbol: 'ft' },
 };
 const speeds: Record<string, Unit> = {
-  'meter/second': { size: 1, symbol: 'm/s' },
+  'meter/second': metric.speed,
   'kilometer/hour': { size: 1 / 3.6, symbol: 'km/h' },
   'mile/hour': { size: 0.44704, symbol: 'mph' },
   'foot/second': { size: 0.3048, symbol: 'ft/s' },
 };
 const masses: Record<string, Unit> = {
-  gram: { size: 0.001, symbol: 'g' },
+  gram: metric.mass,
   ounce: { size: 0.028349523125, symbol: 'oz' },
-};
-const metric: Units = {
-  height: { size: 1, symbol: 'm' },
-  speed: { size: 1, symbol: 'm/s' },
-  mass: { size: 0.001, symbol: 'g' },
 };
 
 /** The units of an owner's habit with their exceptions; metric for nobody. */

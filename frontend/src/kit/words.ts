@@ -6,16 +6,23 @@ export interface Piece {
   of?: string;
 }
 
-const known = new WeakMap<Record<string, string>, RegExp>();
+interface Known {
+  pattern: RegExp;
+  of: Map<string, string>;
+}
+const known = new WeakMap<Record<string, string>, Known>();
 
 /** One pattern for all words, the longest first: a table of words comes once and stays. */
-function pattern(words: Record<string, string>): RegExp {
+function prepared(words: Record<string, string>): Known {
   const found = known.get(words);
   if (found) return found;
   const all = Object.keys(words)
     .sort((a, b) => b.length - a.length)
     .map((w) => w.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'));
-  const made = new RegExp(`(?<![\\p{L}\\p{N}])(${all.join('|')})(?![\\p{L}\\p{N}])`, 'giu');
+  const made = {
+    pattern: new RegExp(`(?<![\\p{L}\\p{N}])(${all.join('|')})(?![\\p{L}\\p{N}])`, 'giu'),
+    of: new Map(Object.entries(words).map(([word, of]) => [word.toLowerCase(), of])),
+  };
   known.set(words, made);
   return made;
 }
@@ -23,12 +30,12 @@ function pattern(words: Record<string, string>): RegExp {
 /** A sentence in pieces: each term is marked where it is named first, and nowhere else. */
 export function pieces(sentence: string, words: Record<string, string>): Piece[] {
   if (!Object.keys(words).length) return [{ text: sentence }];
-  const lower = new Map(Object.entries(words).map(([word, of]) => [word.toLowerCase(), of]));
+  const { pattern, of: terms } = prepared(words);
   const said = new Set<string>();
   const out: Piece[] = [];
   let from = 0;
-  for (const match of sentence.matchAll(pattern(words))) {
-    const of = lower.get(match[0].toLowerCase());
+  for (const match of sentence.matchAll(pattern)) {
+    const of = terms.get(match[0].toLowerCase());
     if (!of || said.has(of)) continue;
     said.add(of);
     if (match.index > from) out.push({ text: sentence.slice(from, match.index) });

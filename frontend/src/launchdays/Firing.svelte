@@ -62,6 +62,10 @@
 
 <svelte:head><title>Firing circuit · Wobbly Fin</title></svelte:head>
 
+{#snippet box(name: 'cells' | 'lead' | 'gauge' | 'count', label: string)}
+  <TextBox compact {label} {name} bind:value={kept.value[name]} error={refused?.of(name)} />
+{/snippet}
+
 <div class="mb-2 flex items-end justify-between gap-2">
   <h1 class="text-3xl font-bold">Firing circuit</h1>
   <a class="btn" href={p('/launchdays')}>Launch days</a>
@@ -95,13 +99,7 @@
             >{/each}</select
         ></label
       >
-      <TextBox
-        compact
-        label="Cells"
-        name="cells"
-        bind:value={kept.value.cells}
-        error={refused?.of('cells')}
-      />
+      {@render box('cells', 'Cells')}
       <label
         ><span class="mb-0.5 block font-semibold">Fresh, %</span><input
           class="range mt-1"
@@ -113,33 +111,15 @@
           bind:value={form.fresh}
         /></label
       >
-      <TextBox
-        compact
-        label="Lead, one way"
-        name="lead"
-        bind:value={kept.value.lead}
-        error={refused?.of('lead')}
-      />
-      <TextBox
-        compact
-        label="Gauge"
-        name="gauge"
-        bind:value={kept.value.gauge}
-        error={refused?.of('gauge')}
-      />
+      {@render box('lead', 'Lead, one way')}
+      {@render box('gauge', 'Gauge')}
       <label
         ><span class="mb-0.5 block font-semibold">Igniter</span>
         <select class="select select-sm w-full" name="igniter" bind:value={form.igniter}
           >{#each choices?.igniters ?? [] as o (o.key)}<option value={o.key}>{o.label}</option>{/each}</select
         ></label
       >
-      <TextBox
-        compact
-        label="How many"
-        name="count"
-        bind:value={kept.value.count}
-        error={refused?.of('count')}
-      />
+      {@render box('count', 'How many')}
       <label
         ><span class="mb-0.5 block font-semibold">Motors</span>
         <select class="select select-sm w-full" name="size" bind:value={form.size}

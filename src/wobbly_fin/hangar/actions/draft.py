@@ -94,7 +94,9 @@ def with_texts(file: RocketFile, units: UnitChoice) -> RocketFile:
     told_cd, told_labels = file.typed.get("cd", ""), file.typed.get("printed_motors", "")
     texts = {
         "cd": told_cd if told_cd and _number(told_cd) == body.cd else "" if body.cd is None else f"{body.cd:.6g}",
-        "canopy_kind": canopy.kind if canopy else "",
+        # What waits for a diameter to become a canopy of stays as it was typed.
+        "canopy_kind": canopy.kind if canopy else file.typed.get("canopy_kind", ""),
+        "spill_hole": file.typed.get("spill_hole", ""),
         "printed_motors": told_labels if _labels(file.typed) == file.printed_motors else ", ".join(file.printed_motors),
     }
     for box, value in figures.items():
