@@ -28,7 +28,17 @@ export default defineConfig({
   build: {
     manifest: 'manifest.json',
     assetsInlineLimit: 0,
-    rollupOptions: { input: 'src/main.ts' },
+    rolldownOptions: {
+      input: 'src/main.ts',
+      output: {
+        codeSplitting: {
+          // One file for what several views share: on a slow network twenty small ones wait for one another.
+          groups: [
+            { name: 'common', test: /node_modules|src\/(api|kit|drawing|sharing)\//, minShareCount: 3 },
+          ],
+        },
+      },
+    },
   },
   server: { port: 5173, strictPort: true, origin: 'http://localhost:5173' },
 });

@@ -1,4 +1,5 @@
 import { mount } from 'svelte';
+import { askSession } from './api/queries';
 import App from './App.svelte';
 import './app.css';
 
@@ -18,4 +19,11 @@ if (import.meta.env.PROD && 'serviceWorker' in navigator)
     }, KEEP_AFTER_MS);
   });
 
-export default mount(App, { target });
+// Drawn in a breath of its own, after all there is has been read: the page's own frame stands meanwhile.
+setTimeout(() => {
+  askSession();
+  setTimeout(() => {
+    target.replaceChildren();
+    mount(App, { target });
+  });
+});

@@ -76,3 +76,13 @@ def test_what_streams_is_not_held_back(hedda: Person) -> None:
     where = f"/api/hangar/rockets/{rocket['id']}/scatter?motor=catalogue:C8&delay_s=5&runs=200"
     stream = hedda.client.get(where, headers={"Accept-Encoding": "gzip"})
     assert stream.streaming and "Content-Encoding" not in stream and stream["Content-Type"].startswith("text/event-stream")
+
+
+def test_the_frame_stands_before_the_script_in_the_light_its_visitor_likes(hedda: Person) -> None:
+    assert hedda.call("PATCH", "/preferences", {"theme": "night-shift"})[0] == 200
+    page = hedda.client.get("/").content.decode()
+    assert 'data-theme="night-shift"' in page and "Opening the hangar…" in page
+    # What the worker keeps is for whoever comes next; of a stranger nothing is known.
+    kept = hedda.client.get("/", headers={"Sec-Fetch-Dest": "empty"}).content.decode()
+    assert "data-theme" not in kept and "Opening the hangar…" in kept
+    assert "data-theme" not in Client().get("/").content.decode()

@@ -57,8 +57,10 @@ async function session(): Promise<Schemas['SessionOut']> {
   }
 }
 
-export const useSession = () =>
-  createQuery(() => ({ queryKey: ['session'], queryFn: session, networkMode: 'always' as const }));
+const sessionAsked = { queryKey: ['session'], queryFn: session, networkMode: 'always' as const };
+export const useSession = () => createQuery(() => sessionAsked);
+/** Ask who is here before anything is drawn. */
+export const askSession = () => void queryClient.prefetchQuery(sessionAsked);
 
 export const useRockets = () =>
   createQuery(() => ({ queryKey: ['rockets'], queryFn: () => ask(client.GET('/api/hangar/rockets')) }));

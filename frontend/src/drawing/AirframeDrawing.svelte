@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Later from '../kit/Later.svelte';
   import type { Schemas } from '../api/client';
   import { isOuter, near, path, turned, whole, type Drawn } from './airframe';
   import Hatches from './Hatches.svelte';
@@ -42,6 +43,11 @@
   const fittings = $derived(drawn.filter((d) => d.angles_deg.length && d.type !== 'fin_set'));
   const stay = $derived(plain ? [] : drawn.filter((d) => d.type === 'display'));
 
+  /** What is shaded: everything where it is cut open, else only the fins. */
+  const shaded = $derived(
+    new Set(drawn.flatMap((d) => (d.hatch && (cut || d.type === 'fin_set') ? [d.hatch] : []))),
+  );
+
   const tone = (d: Drawn) =>
     d.id === selected
       ? 'stroke-primary stroke-[2.4px]'
@@ -73,7 +79,7 @@
 {/snippet}
 
 <g stroke-linejoin="round" stroke-width="1.3">
-  <Hatches suffix={uid} />
+  <Hatches suffix={uid} used={shaded} />
   {#each fins.filter((f) => !near(f.angle)) as f (f.key)}
     {#snippet plate()}
       <path d={path(turned(f.d.profile, f.angle), scale)} class={tone(f.d)} fill={fill(f.d) ?? 'none'} />
@@ -93,7 +99,7 @@
         <path d={whole(d.bore, scale)} class="fill-base-100 stroke-base-content" stroke-width="0.6" />
       {:else}
         <path d={whole(d.profile, scale)} class={['fill-base-100', tone(d)]} />
-        <path d={whole(d.profile, scale)} fill={cut ? (fill(d) ?? 'none') : 'none'} />
+        {#if cut}<path d={whole(d.profile, scale)} fill={fill(d) ?? 'none'} />{/if}
         {#if !cut && d.type === 'nose_cone'}<path d={whole(d.profile, scale)} class="fill-accent/60" />{/if}
         {#if cut && d.stub.length}<path
             d={whole(d.stub, scale)}
@@ -105,79 +111,84 @@
     {/snippet}
     {@render touch(d, hull)}
   {/each}
-  <g opacity={ghost} class={cut ? '' : 'pointer-events-none'}>
-    {#each inside as d (d.id)}
-      {#snippet piece()}
-        {#each d.across.length ? d.across : [0] as y, i (i)}
+  <!-- What is inside and what stands out comes a breath after the hull. -->
+  <Later bare>
+    <g opacity={ghost} class={cut ? '' : 'pointer-events-none'}>
+      {#each inside as d (d.id)}
+        {#snippet piece()}
+          {#each d.across.length ? d.across : [0] as y, i (i)}
+            <path
+              d={solid(d) && !y
+                ? whole(d.profile, scale)
+                : `${path(d.profile, scale, 1, true, y)} ${path(d.profile, scale, -1, true, -y)}`}
+              class={tone(d)}
+              fill={cut ? (fill(d) ?? 'none') : 'none'}
+              stroke-width={cut ? 1 : 0.8}
+              stroke-dasharray={cut ? undefined : '4 2.5'}
+            />
+          {/each}
+        {/snippet}
+        {#if cut}{@render touch(d, piece)}{:else}{@render piece()}{/if}
+      {/each}
+      {#each motors as motor (motor.name + motor.fore_m)}
+        {#each motor.off_axis_m as y, i (i)}
+          <rect
+            x={motor.fore_m * scale}
+            y={(y - motor.diameter_m / 2) * scale}
+            width={(motor.aft_m - motor.fore_m) * scale}
+            height={motor.diameter_m * scale}
+            rx="1.5"
+            class="fill-primary/35 stroke-base-content"
+            stroke-width="0.9"
+          />
+        {/each}
+      {/each}
+    </g>
+  </Later>
+  <Later bare>
+    <!-- Cut open, what stands on the near side has been taken off. -->
+    {#each cut ? [] : fins.filter((f) => near(f.angle)) as f (f.key)}
+      {#snippet plate()}
+        <path d={path(turned(f.d.profile, f.angle), scale)} class={['fill-base-100', tone(f.d)]} />
+        <path d={path(turned(f.d.profile, f.angle), scale)} fill={fill(f.d) ?? 'none'} />
+      {/snippet}
+      {@render touch(f.d, plate)}
+    {/each}
+    {#if cut}
+      {#each drawn.filter((d) => d.type === 'fin_set' && d.stub.length) as d (d.id)}
+        {#each d.angles_deg as angle, i (i)}
           <path
-            d={solid(d) && !y
-              ? whole(d.profile, scale)
-              : `${path(d.profile, scale, 1, true, y)} ${path(d.profile, scale, -1, true, -y)}`}
-            class={tone(d)}
-            fill={cut ? (fill(d) ?? 'none') : 'none'}
-            stroke-width={cut ? 1 : 0.8}
-            stroke-dasharray={cut ? undefined : '4 2.5'}
+            d={path(turned(d.stub, angle), scale)}
+            class="stroke-base-content"
+            fill={fill(d) ?? 'none'}
+            stroke-width="0.7"
+          />
+        {/each}
+      {/each}
+    {/if}
+    {#each fittings as d (d.id)}
+      {#snippet fitting()}
+        {#each d.across as y, i (i)}
+          <path
+            d={path(
+              [...d.profile, ...[...d.profile].reverse().map(([a, b]) => [a ?? 0, -(b ?? 0)])],
+              scale,
+              1,
+              true,
+              y * Math.cos(((d.angles_deg[0] ?? 0) * Math.PI) / 180),
+            )}
+            class={['fill-base-200', tone(d)]}
+            stroke-width="1"
           />
         {/each}
       {/snippet}
-      {#if cut}{@render touch(d, piece)}{:else}{@render piece()}{/if}
+      {@render touch(d, fitting)}
     {/each}
-    {#each motors as motor (motor.name + motor.fore_m)}
-      {#each motor.off_axis_m as y, i (i)}
-        <rect
-          x={motor.fore_m * scale}
-          y={(y - motor.diameter_m / 2) * scale}
-          width={(motor.aft_m - motor.fore_m) * scale}
-          height={motor.diameter_m * scale}
-          rx="1.5"
-          class="fill-primary/35 stroke-base-content"
-          stroke-width="0.9"
-        />
-      {/each}
+    {#each stay as d (d.id)}
+      {#snippet shown()}
+        <path d={whole(d.profile, scale)} class={['fill-none', tone(d)]} stroke-dasharray="2 3" />
+      {/snippet}
+      {@render touch(d, shown)}
     {/each}
-  </g>
-  <!-- Cut open, what stands on the near side has been taken off. -->
-  {#each cut ? [] : fins.filter((f) => near(f.angle)) as f (f.key)}
-    {#snippet plate()}
-      <path d={path(turned(f.d.profile, f.angle), scale)} class={['fill-base-100', tone(f.d)]} />
-      <path d={path(turned(f.d.profile, f.angle), scale)} fill={fill(f.d) ?? 'none'} />
-    {/snippet}
-    {@render touch(f.d, plate)}
-  {/each}
-  {#if cut}
-    {#each drawn.filter((d) => d.type === 'fin_set' && d.stub.length) as d (d.id)}
-      {#each d.angles_deg as angle, i (i)}
-        <path
-          d={path(turned(d.stub, angle), scale)}
-          class="stroke-base-content"
-          fill={fill(d) ?? 'none'}
-          stroke-width="0.7"
-        />
-      {/each}
-    {/each}
-  {/if}
-  {#each fittings as d (d.id)}
-    {#snippet fitting()}
-      {#each d.across as y, i (i)}
-        <path
-          d={path(
-            [...d.profile, ...[...d.profile].reverse().map(([a, b]) => [a ?? 0, -(b ?? 0)])],
-            scale,
-            1,
-            true,
-            y * Math.cos(((d.angles_deg[0] ?? 0) * Math.PI) / 180),
-          )}
-          class={['fill-base-200', tone(d)]}
-          stroke-width="1"
-        />
-      {/each}
-    {/snippet}
-    {@render touch(d, fitting)}
-  {/each}
-  {#each stay as d (d.id)}
-    {#snippet shown()}
-      <path d={whole(d.profile, scale)} class={['fill-none', tone(d)]} stroke-dasharray="2 3" />
-    {/snippet}
-    {@render touch(d, shown)}
-  {/each}
+  </Later>
 </g>

@@ -1,10 +1,11 @@
 <script lang="ts">
+  import Later from '../kit/Later.svelte';
   import type { Schemas } from '../api/client';
   import { seconds, speedIn, type Units } from '../api/format';
   import CanopyFlag from './CanopyFlag.svelte';
   import { interpolate, line, linear } from './plot';
   import { eventLabels } from './flags';
-  import { laidOut } from './laidOut';
+  import { laidOut, likely } from './laidOut';
 
   interface Plotted {
     delay_s: number | null;
@@ -26,7 +27,7 @@
   const height = 270;
   const left = 44;
   const floor = height - 62;
-  let width = $state(460);
+  let width = $state(likely(460));
   let hover = $state<number | null>(null);
   let dragging = $state(false);
 
@@ -105,40 +106,42 @@
       >
     {/each}
 
-    <!-- two clocks, one under the other -->
-    <line x1={left} x2={width - 14} y1={floor} y2={floor} class="stroke-base-content" stroke-width="1.2" />
-    {#each x.ticks as at (at)}
-      <line x1={x(at)} x2={x(at)} y1={floor} y2={floor + 4} class="stroke-base-content" />
-      <text x={x(at)} y={floor + 16} text-anchor="middle" class="fill-base-content text-[12px]"
-        >{Number(at.toFixed(2))}</text
-      >
-      {#if burnout + at <= span && !(ejection && Math.abs(x(burnout + at) - x(ejection.time_s)) < 27)}
-        <line
-          x1={x(burnout + at)}
-          x2={x(burnout + at)}
-          y1={floor + 33}
-          y2={floor + 37}
-          class="stroke-secondary"
-        />
-        <text x={x(burnout + at)} y={floor + 49} text-anchor="middle" class="fill-secondary text-[12px]"
+    <Later bare>
+      <!-- two clocks, one under the other -->
+      <line x1={left} x2={width - 14} y1={floor} y2={floor} class="stroke-base-content" stroke-width="1.2" />
+      {#each x.ticks as at (at)}
+        <line x1={x(at)} x2={x(at)} y1={floor} y2={floor + 4} class="stroke-base-content" />
+        <text x={x(at)} y={floor + 16} text-anchor="middle" class="fill-base-content text-[12px]"
           >{Number(at.toFixed(2))}</text
         >
-      {/if}
-    {/each}
-    <line
-      x1={x(burnout)}
-      x2={width - 14}
-      y1={floor + 33}
-      y2={floor + 33}
-      class="stroke-secondary"
-      stroke-width="1.4"
-    />
-    <text x={width - 14} y={floor + 29} text-anchor="end" class="fill-base-content text-[11px]"
-      >s from ignition</text
-    >
-    <text x={width - 14} y={floor + 61} text-anchor="end" class="fill-secondary text-[11px]"
-      >s from burnout – what a delay counts</text
-    >
+        {#if burnout + at <= span && !(ejection && Math.abs(x(burnout + at) - x(ejection.time_s)) < 27)}
+          <line
+            x1={x(burnout + at)}
+            x2={x(burnout + at)}
+            y1={floor + 33}
+            y2={floor + 37}
+            class="stroke-secondary"
+          />
+          <text x={x(burnout + at)} y={floor + 49} text-anchor="middle" class="fill-secondary text-[12px]"
+            >{Number(at.toFixed(2))}</text
+          >
+        {/if}
+      {/each}
+      <line
+        x1={x(burnout)}
+        x2={width - 14}
+        y1={floor + 33}
+        y2={floor + 33}
+        class="stroke-secondary"
+        stroke-width="1.4"
+      />
+      <text x={width - 14} y={floor + 29} text-anchor="end" class="fill-base-content text-[11px]"
+        >s from ignition</text
+      >
+      <text x={width - 14} y={floor + 61} text-anchor="end" class="fill-secondary text-[11px]"
+        >s from burnout – what a delay counts</text
+      >
+    </Later>
     <line
       x1={x(burnout)}
       x2={x(burnout)}
@@ -167,21 +170,22 @@
       >
     {/if}
 
-    {#each labels as label (label.code)}
-      {#if !(label.code === 'ejection')}
-        <circle
-          cx={label.x}
-          cy={label.y}
-          r="3.5"
-          class="fill-base-100 stroke-base-content"
-          stroke-width="1.6"
-        />
-      {/if}
-      <text x={label.textX} y={label.textY} text-anchor={label.anchor} class="fill-base-content text-[12px]"
-        >{label.words}</text
-      >
-    {/each}
-
+    <Later bare>
+      {#each labels as label (label.code)}
+        {#if !(label.code === 'ejection')}
+          <circle
+            cx={label.x}
+            cy={label.y}
+            r="3.5"
+            class="fill-base-100 stroke-base-content"
+            stroke-width="1.6"
+          />
+        {/if}
+        <text x={label.textX} y={label.textY} text-anchor={label.anchor} class="fill-base-content text-[12px]"
+          >{label.words}</text
+        >
+      {/each}
+    </Later>
     {#if ejection}
       {@const flag = {
         x: x(ejection.time_s),

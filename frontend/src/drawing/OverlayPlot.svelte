@@ -3,7 +3,7 @@
   import { seconds, speedIn, type Units } from '../api/format';
   import { rows } from './overlay';
   import { interpolate, line, linear } from './plot';
-  import { laidOut } from './laidOut';
+  import { laidOut, likely } from './laidOut';
 
   interface Props {
     curve: Curve | null;
@@ -20,7 +20,7 @@
   const unit = $derived(units.height);
   const left = 46;
   const floor = $derived(height - (curve?.moments.length ? 74 : 34));
-  let width = $state(560);
+  let width = $state(likely(560));
   let hover = $state<number | null>(null);
   let moving = $state<{ code: string; time_s: number } | null>(null);
   let whole = $state(false);

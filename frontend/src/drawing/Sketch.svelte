@@ -1,12 +1,12 @@
 <script lang="ts">
   import type { Picture } from '../api/workshop';
   import { arc, outline, viewBox } from './sketch';
-  import { laidOut } from './laidOut';
+  import { laidOut, likely } from './laidOut';
 
   /** A step's picture; fits the width it is given and at most `tall` pixels. */
   let { picture, tall = 240 }: { picture: Picture; tall?: number } = $props();
 
-  let width = $state(420);
+  let width = $state(likely(420));
   const box = $derived(viewBox(picture.box));
   const scale = $derived(Math.min(width / box.width, tall / box.height));
   /** Letters of a picture that is shown small are drawn larger, so that they can be read. */

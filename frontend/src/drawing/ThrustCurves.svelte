@@ -1,11 +1,11 @@
 <script lang="ts">
   import { dashes, extent, inks, type Curve } from './curves';
   import { line, linear } from './plot';
-  import { laidOut } from './laidOut';
+  import { laidOut, likely } from './laidOut';
 
   let { curves, height = 220 }: { curves: Curve[]; height?: number } = $props();
 
-  let width = $state(440);
+  let width = $state(likely(440));
   const most = $derived(extent(curves));
   const x = $derived(linear(most.time, 44, width - 12, 6));
   const y = $derived(linear(most.thrust * 1.06, height - 34, 8, 4));

@@ -13,3 +13,9 @@ export const laidOut = (tell: (width: number) => void) => (element: Element) => 
   watch.observe(element);
   return () => watch?.unobserve(element);
 };
+
+/** What a page and a card leave free at their sides on a phone, together. */
+const SIDES_PX = 42;
+
+/** How wide a drawing is likely to be, at most `most`, before it is told: begun about right, it need not be drawn twice. */
+export const likely = (most: number): number => Math.min(most, (globalThis.screen?.width ?? most) - SIDES_PX);

@@ -15,6 +15,8 @@
   const prefer = useChangeOfWords((body: Schemas['PreferencesIn']) =>
     ask(client.PATCH('/api/preferences', { body })),
   );
+  let open = $state(false);
+
   /** The quantities set apart in the settings stay so. */
   const count = (system: 'metric' | 'imperial') =>
     prefer.mutate({ units: { system, exceptions: session.units?.exceptions ?? {} } }, { onError: said });
@@ -32,38 +34,40 @@
   }
 </script>
 
-<details class="dropdown dropdown-end">
+<details class="dropdown dropdown-end" bind:open>
   <summary class="btn btn-ghost btn-sm text-neutral-content hover:text-base-content px-1 sm:px-3"
     ><span class="max-w-12 truncate sm:max-w-40">{session.username}</span><span aria-hidden="true">▾</span
     ></summary
   >
-  <div class="dropdown-content paper text-base-content z-30 mt-2 w-64 p-4 shadow-lg">
-    {#if session.demo}<p class="tape mb-3 text-sm">Demo hangar</p>{/if}
-    <fieldset class="mb-3">
-      <legend class="mb-1 font-semibold">Light</legend>
-      <div class="join w-full">
-        {#each themes as theme (theme.id)}
-          <button
-            class={['btn btn-sm join-item flex-1 px-1', session.theme === theme.id && 'btn-secondary']}
-            aria-pressed={session.theme === theme.id}
-            onclick={() => prefer.mutate({ theme: theme.id }, { onError: said })}>{theme.name}</button
-          >
-        {/each}
-      </div>
-    </fieldset>
-    <fieldset class="mb-3">
-      <legend class="mb-1 font-semibold">Units</legend>
-      <div class="join w-full">
-        {#each ['metric', 'imperial'] as const as system (system)}
-          <button
-            class={['btn btn-sm join-item flex-1', session.units?.system === system && 'btn-secondary']}
-            aria-pressed={session.units?.system === system}
-            onclick={() => count(system)}>{system}</button
-          >
-        {/each}
-      </div>
-    </fieldset>
-    <a class="btn btn-sm mb-2 w-full" href={p('/settings')}>Limits and units…</a>
-    <button class="btn btn-sm btn-ghost w-full" onclick={leave}>Sign out</button>
-  </div>
+  {#if open}
+    <div class="dropdown-content paper text-base-content z-30 mt-2 w-64 p-4 shadow-lg">
+      {#if session.demo}<p class="tape mb-3 text-sm">Demo hangar</p>{/if}
+      <fieldset class="mb-3">
+        <legend class="mb-1 font-semibold">Light</legend>
+        <div class="join w-full">
+          {#each themes as theme (theme.id)}
+            <button
+              class={['btn btn-sm join-item flex-1 px-1', session.theme === theme.id && 'btn-secondary']}
+              aria-pressed={session.theme === theme.id}
+              onclick={() => prefer.mutate({ theme: theme.id }, { onError: said })}>{theme.name}</button
+            >
+          {/each}
+        </div>
+      </fieldset>
+      <fieldset class="mb-3">
+        <legend class="mb-1 font-semibold">Units</legend>
+        <div class="join w-full">
+          {#each ['metric', 'imperial'] as const as system (system)}
+            <button
+              class={['btn btn-sm join-item flex-1', session.units?.system === system && 'btn-secondary']}
+              aria-pressed={session.units?.system === system}
+              onclick={() => count(system)}>{system}</button
+            >
+          {/each}
+        </div>
+      </fieldset>
+      <a class="btn btn-sm mb-2 w-full" href={p('/settings')}>Limits and units…</a>
+      <button class="btn btn-sm btn-ghost w-full" onclick={leave}>Sign out</button>
+    </div>
+  {/if}
 </details>

@@ -5,13 +5,13 @@
   import NorthArrow from '../drawing/NorthArrow.svelte';
   import ScaleBar from '../drawing/ScaleBar.svelte';
   import { apart, corners, planOf, type Place } from '../drawing/plan';
-  import { laidOut } from '../drawing/laidOut';
+  import { laidOut, likely } from '../drawing/laidOut';
 
   let { plan, pointed, onpoint }: { plan: Plan; pointed: string; onpoint: (line: string) => void } = $props();
 
   const session = useSession();
   const unit = $derived(unitsOf(session.data?.units).height);
-  let width = $state(460);
+  let width = $state(likely(460));
   const cloud = useCloud(
     () => plan.id,
     () => pointed,

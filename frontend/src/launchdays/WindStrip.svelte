@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Plan } from '../api/launchdays';
-  import { laidOut } from '../drawing/laidOut';
+  import { laidOut, likely } from '../drawing/laidOut';
 
   let {
     plan,
@@ -14,7 +14,7 @@
     event.currentTarget.value = '';
   }
 
-  let width = $state(460);
+  let width = $state(likely(460));
   const height = 118;
   const most = $derived(Math.max(4, ...plan.hours.map((h) => h.gust_m_s)));
   const step = $derived((width - 12) / Math.max(1, plan.hours.length));

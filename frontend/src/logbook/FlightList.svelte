@@ -7,11 +7,19 @@
 
   let { flights, ofOne = false }: { flights: Logged[]; ofOne?: boolean } = $props();
 
-  const lines = inTurns(() => flights);
+  const lines = inTurns(() => flights, 4, 2);
 </script>
 
 <!-- A table where there is room for one; on a phone each flight is a card: when, what and on what above, how high, what happened. -->
-<div class="paper">
+<!-- Its place is kept while it grows: what stands below is not pushed down under somebody's eyes. -->
+<div
+  class={[
+    'paper',
+    lines.shown.length < flights.length &&
+      'min-h-[calc(var(--flights)*100px)] md:min-h-[calc(var(--flights)*42px)]',
+  ]}
+  style:--flights={flights.length}
+>
   <table class="w-full max-md:block">
     <thead class="max-md:sr-only">
       <tr class="border-base-content border-b text-left text-sm">

@@ -5,11 +5,11 @@
   import NorthArrow from '../drawing/NorthArrow.svelte';
   import ScaleBar from '../drawing/ScaleBar.svelte';
   import { corners, planOf, type Place } from '../drawing/plan';
-  import { laidOut } from '../drawing/laidOut';
+  import { laidOut, likely } from '../drawing/laidOut';
 
   let { page, desk, unit }: { page: Page; desk: Desk; unit: Unit } = $props();
 
-  let width = $state(400);
+  let width = $state(likely(400));
   const height = 230;
   // What was told and not answered yet: steps by key go on from it, and it is what is drawn.
   let told = $state<{ x_m: number | null; y_m: number | null }>();

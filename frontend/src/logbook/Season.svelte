@@ -4,16 +4,16 @@
   import { inTurns } from '../kit/turns.svelte';
   import { navigate } from '../router';
   import { monthsOf, monthTicks, places } from './season';
-  import { laidOut } from '../drawing/laidOut';
+  import { laidOut, likely } from '../drawing/laidOut';
 
   let { flights }: { flights: Mark[] } = $props();
 
-  let width = $state(900);
+  let width = $state(likely(900));
   let pointed = $state<Mark>();
   const height = 118;
   const floor = height - 24;
   const at = $derived(places(flights));
-  const marks = inTurns(() => flights, 12, 12);
+  const marks = inTurns(() => flights, 8, 8);
   const months = $derived(monthsOf(flights));
   const ticks = $derived(monthTicks(months.first, months.last, Math.min(12, Math.floor(width / 64))));
   const x = (share: number) => 14 + share * (width - 28);

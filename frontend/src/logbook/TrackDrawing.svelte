@@ -1,11 +1,11 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { lengthIn, type Unit } from '../api/format';
-  import { laidOut } from '../drawing/laidOut';
+  import { laidOut, likely } from '../drawing/laidOut';
 
   let { tracking, unit }: { tracking: Schemas['TrackingOut']; unit: Unit } = $props();
 
-  let width = $state(420);
+  let width = $state(likely(420));
   const height = 230;
   const base = $derived(tracking.baseline_m ?? 1);
   const along = $derived(tracking.ground[0] ?? base);

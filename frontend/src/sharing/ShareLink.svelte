@@ -1,9 +1,6 @@
 <script lang="ts">
-  import { ask, client, type Schemas } from '../api/client';
-  import { useChange } from '../api/queries';
-  import { useShares } from '../api/sharing';
-  import Dialog from '../kit/Dialog.svelte';
-  import { notify } from '../kit/notices.svelte';
+  import type { Schemas } from '../api/client';
+  import ShareDialog from './ShareDialog.svelte';
 
   interface Props {
     of: Schemas['ShareIn'];
@@ -13,64 +10,7 @@
   let { of, what, class: looks = 'btn' }: Props = $props();
 
   let open = $state(false);
-  const shares = useShares();
-  const link = $derived(
-    shares.data?.find((s) => (of.rocket_id ? s.rocket_id === of.rocket_id : s.day_id === of.day_id)),
-  );
-  const address = $derived(link ? location.origin + link.path : '');
-
-  const make = useChange(
-    () => ask(client.PUT('/api/shares/{key}', { params: { path: { key: crypto.randomUUID() } }, body: of })),
-    ['shares'],
-  );
-  const back = useChange(
-    (key: string) => ask(client.DELETE('/api/shares/{key}', { params: { path: { key } } })),
-    ['shares'],
-  );
-
-  async function copy() {
-    try {
-      await navigator.clipboard.writeText(address);
-      notify('The link is copied.');
-    } catch {
-      notify('This browser does not let a page copy; mark the link and copy it yourself.');
-    }
-  }
 </script>
 
 <button class={looks} onclick={() => (open = true)}>Share</button>
-{#if open}
-  <Dialog title={`Share ${what}`} onclose={() => (open = false)}>
-    <p class="mb-3">
-      Whoever has the link may look at it, without signing in, and change nothing. Take it back and it leads
-      nowhere.
-    </p>
-    {#if link}
-      <label class="block"
-        ><span class="font-semibold">Link</span>
-        <input
-          class="input w-full"
-          readonly
-          value={address}
-          onfocus={(e) => e.currentTarget.select()}
-        /></label
-      >
-      <p class="mt-3 flex gap-2">
-        <button class="btn btn-primary" onclick={copy}>Copy it</button>
-        <a class="btn" href={link.path} target="_blank" rel="noopener">See what they see</a>
-        <button
-          class="btn btn-ghost text-error"
-          disabled={back.isPending}
-          onclick={() => back.mutate(link.id)}>Take it back</button
-        >
-      </p>
-    {:else}
-      <button class="btn btn-primary" disabled={make.isPending} onclick={() => make.mutate(undefined)}
-        >Make a link</button
-      >
-    {/if}
-    {#each [make.error, back.error] as error, i (i)}{#if error}<p class="text-error mt-2" role="alert">
-          ✕ {error.message}
-        </p>{/if}{/each}
-  </Dialog>
-{/if}
+{#if open}<ShareDialog {of} {what} onclose={() => (open = false)} />{/if}

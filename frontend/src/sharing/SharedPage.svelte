@@ -6,11 +6,11 @@
   import Loading from '../kit/Loading.svelte';
   import { route } from '../router';
   import FlightCards from './FlightCards.svelte';
-  import { laidOut } from '../drawing/laidOut';
+  import { laidOut, likely } from '../drawing/laidOut';
 
   const token = $derived(String(route.params.token ?? ''));
   const shared = useShared(() => token);
-  let width = $state(900);
+  let width = $state(likely(900));
   const said = [
     ['mass', 'mass'],
     ['length', 'length'],

@@ -3,11 +3,12 @@
   import { useRocket, type Rocket } from '../api/queries';
   import { reach, rear } from '../drawing/airframe';
   import RocketDrawing from '../drawing/RocketDrawing.svelte';
+  import Later from '../kit/Later.svelte';
   import Term from '../kit/Term.svelte';
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
   import ShareLink from '../sharing/ShareLink.svelte';
-  import { laidOut } from '../drawing/laidOut';
+  import { laidOut, likely } from '../drawing/laidOut';
 
   type Station = 'shape' | 'motor' | 'build' | 'recovery' | 'flights';
   interface Props {
@@ -20,7 +21,7 @@
   let { id, station, work, head }: Props = $props();
 
   const rocket = useRocket(() => id);
-  let width = $state(900);
+  let width = $state(likely(900));
 
   const stations = [
     { key: 'shape', name: 'Shape', path: '/rockets/:id/shape' },
@@ -78,32 +79,34 @@
           class="flex h-[100px] min-w-64 flex-1 items-center justify-center"
           {@attach laidOut((w) => (width = w))}
         >
-          <RocketDrawing rocket={found} {scale} title={`${found.name} from the side`}>
-            {#snippet sketched(shape)}
-              <a href={p('/rockets/:id/shape', { params: { id } })} aria-label="Body: to its figures">
-                <rect {...shape.body} class="hover:fill-info/15 focus:fill-info/15 fill-transparent" />
-              </a>
-              {#if found.said.canopy !== 'none'}
-                <rect
-                  {...shape.canopy}
-                  rx="4"
-                  class="stroke-primary fill-none"
-                  stroke-width="1.4"
-                  stroke-dasharray="5 2"
-                />
-              {/if}
-              <a href={p('/rockets/:id/motor', { params: { id } })} aria-label="Motor mount: to the motors">
-                <rect
-                  {...shape.mount}
-                  class={[
-                    'stroke-base-content hover:fill-primary/40',
-                    station === 'motor' ? 'fill-primary/25' : 'fill-transparent',
-                  ]}
-                  stroke-width="1.1"
-                />
-              </a>
-            {/snippet}
-          </RocketDrawing>
+          <Later>
+            <RocketDrawing rocket={found} {scale} title={`${found.name} from the side`}>
+              {#snippet sketched(shape)}
+                <a href={p('/rockets/:id/shape', { params: { id } })} aria-label="Body: to its figures">
+                  <rect {...shape.body} class="hover:fill-info/15 focus:fill-info/15 fill-transparent" />
+                </a>
+                {#if found.said.canopy !== 'none'}
+                  <rect
+                    {...shape.canopy}
+                    rx="4"
+                    class="stroke-primary fill-none"
+                    stroke-width="1.4"
+                    stroke-dasharray="5 2"
+                  />
+                {/if}
+                <a href={p('/rockets/:id/motor', { params: { id } })} aria-label="Motor mount: to the motors">
+                  <rect
+                    {...shape.mount}
+                    class={[
+                      'stroke-base-content hover:fill-primary/40',
+                      station === 'motor' ? 'fill-primary/25' : 'fill-transparent',
+                    ]}
+                    stroke-width="1.1"
+                  />
+                </a>
+              {/snippet}
+            </RocketDrawing>
+          </Later>
         </div>
       {/if}
       <dl
@@ -118,6 +121,6 @@
         <dd class="text-base-content">{found.said.cd}</dd>
       </dl>
     </section>
-    {@render work(found)}
+    <Later class="min-h-dvh">{@render work(found)}</Later>
   {/snippet}
 </Loading>

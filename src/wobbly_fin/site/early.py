@@ -45,6 +45,11 @@ VIEWS = (
 _PATTERNS = tuple((re.compile(re.escape(v.route).replace(":id", f"(?P<id>{_KEY})")), v) for v in VIEWS)
 
 
+def is_shown(request: HttpRequest) -> bool:
+    """Whether somebody is going to look at this page; the worker that keeps it is not."""
+    return request.headers.get("Sec-Fetch-Dest", "document") == "document"
+
+
 def early(request: HttpRequest) -> dict[str, object]:
     """The chunk and the addresses for a page's head.
 
@@ -52,7 +57,7 @@ def early(request: HttpRequest) -> dict[str, object]:
     questions with it, and a stranger would be refused each of them.
     """
     asks = [SESSION]
-    if request.headers.get("Sec-Fetch-Dest", "document") != "document":
+    if not is_shown(request):
         return {"source": "", "asks": []}
     for pattern, view in _PATTERNS:
         found = pattern.fullmatch(request.path)

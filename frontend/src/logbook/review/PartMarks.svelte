@@ -5,12 +5,12 @@
   import { useRocket } from '../../api/queries';
   import RocketDrawing from '../../drawing/RocketDrawing.svelte';
   import type { ReviewDesk } from './desk.svelte';
-  import { laidOut } from '../../drawing/laidOut';
+  import { laidOut, likely } from '../../drawing/laidOut';
 
   let { review, desk }: { review: Review; desk: ReviewDesk } = $props();
 
   const rocket = useRocket(() => review.rocket_id);
-  let width = $state(900);
+  let width = $state(likely(900));
   let chosen = $state('');
   const part = $derived(review.parts.find((x) => x.key === chosen));
   const scale = $derived(

@@ -1,10 +1,10 @@
 <script lang="ts">
   import type { Schemas } from '../../api/client';
-  import { laidOut } from '../../drawing/laidOut';
+  import { laidOut, likely } from '../../drawing/laidOut';
 
   let { group }: { group: Schemas['CutGroupOut'] } = $props();
 
-  let width = $state(480);
+  let width = $state(likely(480));
   const longest = $derived(Math.max(...group.bars.map((b) => b.length_m)));
   const scale = $derived((width - 4) / longest);
   /** Pieces with where they begin. */

@@ -2,13 +2,13 @@
   import { day, unitsOf } from '../../api/format';
   import { useSession, type Logged } from '../../api/queries';
   import { linear } from '../../drawing/plot';
-  import { laidOut } from '../../drawing/laidOut';
+  import { laidOut, likely } from '../../drawing/laidOut';
 
   let { flights }: { flights: Logged[] } = $props();
 
   const session = useSession();
   const unit = $derived(unitsOf(session.data?.units).height);
-  let width = $state(800);
+  let width = $state(likely(800));
   const height = 190;
   const floor = height - 40;
   const shown = $derived(

@@ -7,7 +7,7 @@
   import Verdict from '../../kit/Verdict.svelte';
   import { linear } from '../../drawing/plot';
   import type { Choice } from './choice.svelte';
-  import { laidOut } from '../../drawing/laidOut';
+  import { laidOut, likely } from '../../drawing/laidOut';
 
   let { id, choice }: { id: string; choice: Choice } = $props();
 
@@ -30,7 +30,7 @@
   const other = $derived(front.length > 0 && front.every((s) => s.time_miss_s !== null));
 
   const tall = 150;
-  let width = $state(420);
+  let width = $state(likely(420));
   const high = $derived(shots.some((s) => s.height_miss_m !== null));
   const miss = (s: Schemas['ShotOut']) =>
     s.height_miss_m === null ? Math.abs(s.time_miss_s ?? 0) : Math.abs(s.height_miss_m) / units.height.size;

@@ -2,6 +2,7 @@
   import { ApiError, ask, client, type Schemas } from '../../api/client';
   import { clock } from '../../api/format';
   import { useChange, useConditions, useFields } from '../../api/queries';
+  import Later from '../../kit/Later.svelte';
   import TextBox from '../../kit/TextBox.svelte';
   import { p } from '../../router';
   import { Day } from './conditions.svelte';
@@ -77,7 +78,8 @@
   <div class="grid grid-cols-3 items-start gap-x-4 gap-y-2 lg:flex">
     {#if now}
       <div class="col-span-3 flex items-center gap-3 lg:order-last">
-        <WindRose wind={now.wind} hours={told} size={86} onturn={turn} />
+        <Later width={86} height={86}><WindRose wind={now.wind} hours={told} size={86} onturn={turn} /></Later
+        >
         <div class="min-w-0 text-sm">
           <p class="font-semibold">{now.wind.said}</p>
           {#if told.length}

@@ -3,6 +3,7 @@
   import { unitsOf } from '../../api/format';
   import FlightPlot from '../../drawing/FlightPlot.svelte';
   import HowCome from '../../kit/HowCome.svelte';
+  import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
   import Term from '../../kit/Term.svelte';
   import Verdict from '../../kit/Verdict.svelte';
@@ -54,16 +55,18 @@
           <a class="btn btn-sm" href={airHref}>See it fly</a>
           <a class="btn btn-primary btn-sm" href={logHref}>Log this flight</a>
         </div>
-        <FlightPlot
-          {flight}
-          {units}
-          ondelay={(value) => (dragged = value)}
-          ondrop={() => {
-            const motor = choice.motor;
-            if (dragged !== null && motor) choice.choose(motor, dragged);
-            dragged = null;
-          }}
-        />
+        <Later height={270}
+          ><FlightPlot
+            {flight}
+            {units}
+            ondelay={(value) => (dragged = value)}
+            ondrop={() => {
+              const motor = choice.motor;
+              if (dragged !== null && motor) choice.choose(motor, dragged);
+              dragged = null;
+            }}
+          /></Later
+        >
         <p class="text-sm"><Said text={flight.delay_sentence} /></p>
         <dl class="mt-2 grid grid-cols-4 gap-x-3 gap-y-1">
           {#each figures as [key, name] (key)}

@@ -24,7 +24,7 @@
       {#snippet children(found)}
         <!-- On a phone the answer comes before what it hangs on. -->
         <div class="flex flex-col-reverse md:flex-col">
-          <ConditionsStrip />
+          <Later class="min-h-[275px] lg:min-h-[100px]"><ConditionsStrip /></Later>
           <Headline {id} board={found} />
         </div>
         {#if found.empty}
@@ -34,7 +34,9 @@
             class="mt-2 grid gap-2 md:mt-0 md:grid-cols-2 xl:grid-cols-[226px_minmax(0,1fr)_minmax(0,500px)]"
           >
             <!-- First in reading and tab order: the answer, its delay handle, then why not the others. -->
-            <FlightPanel {id} {choice} />
+            <Later class="min-h-[520px] md:col-span-2 xl:order-last xl:col-span-1"
+              ><FlightPanel {id} {choice} /></Later
+            >
             <Later height={480}
               ><ClassLadder rungs={found.ladder} bind:chosen={choice.filters.impulseClass} /></Later
             >

@@ -1,11 +1,11 @@
 <script lang="ts">
   import type { Bay } from '../../api/workshop';
   import { bayScale, folds, nosePath, serpentine } from './bay';
-  import { laidOut } from '../../drawing/laidOut';
+  import { laidOut, likely } from '../../drawing/laidOut';
 
   let { bay, title }: { bay: Bay; title: string } = $props();
 
-  let width = $state(560);
+  let width = $state(likely(560));
   const room = $derived(bay.fore_m + bay.length_m);
   const s = $derived(bayScale(width, room, bay.bore_m, 46));
   const middle = $derived(s.half + 20);

@@ -1,11 +1,11 @@
 <script lang="ts">
   import type { Recovery } from '../../api/workshop';
   import { flagged, scales, type Frame } from './timeline';
-  import { laidOut } from '../../drawing/laidOut';
+  import { laidOut, likely } from '../../drawing/laidOut';
 
   let { found }: { found: Recovery } = $props();
 
-  let width = $state(520);
+  let width = $state(likely(520));
   const frame: Frame = $derived({ width, height: 170, left: 10, right: 60, top: 22, foot: 18 });
   const line = $derived(found.timeline);
   const s = $derived(scales(frame, line.time_s, line.altitude_m));

@@ -1,6 +1,5 @@
 <script lang="ts">
   import type { Bench } from './bench.svelte';
-  import Term from '../../kit/Term.svelte';
   import Said from '../../kit/Said.svelte';
 
   let { bench }: { bench: Bench } = $props();
@@ -41,7 +40,6 @@
     {:else}
       <span class="text-success">Nothing wants mending.</span>
     {/each}
-    <span class="quiet mr-3"><Term of="margin">calibres?</Term></span>
     {#if first}<span class="quiet">{first.sentence}</span>{/if}
   </p>
 {/if}

@@ -1,10 +1,12 @@
 <script lang="ts">
+  import { MediaQuery } from 'svelte/reactivity';
   import { useSession, type Shape } from '../../api/queries';
   import { handles, reach, rear, stretched, type Handle } from '../../drawing/airframe';
   import AirframeDrawing from '../../drawing/AirframeDrawing.svelte';
   import type { Bench } from './bench.svelte';
   import { fit, ROOM, ruler, snap } from './marks';
-  import { laidOut } from '../../drawing/laidOut';
+  import Later from '../../kit/Later.svelte';
+  import { laidOut, likely } from '../../drawing/laidOut';
 
   interface Props {
     bench: Bench;
@@ -15,8 +17,8 @@
   let { bench, shape, stays }: Props = $props();
 
   const session = useSession();
-  let width = $state(900);
-  let tall = $state(800);
+  let width = $state(likely(900));
+  const low = new MediaQuery('max-height: 699px');
   const drawn = $derived(
     stretched(bench.tried ? bench.tried.drawn : shape.drawn, bench.stale ? bench.drag : undefined),
   );
@@ -27,7 +29,7 @@
     if (!bench.drag) held = now;
     return held ?? now;
   });
-  const frame = $derived(fit(width, tall < 700 ? 260 : 310, extent.length, extent.half));
+  const frame = $derived(fit(width, low.current ? 260 : 310, extent.length, extent.half));
   const scale = $derived(frame.scale);
   const left = $derived(Math.max(ROOM.side, (width - extent.length * scale) / 2));
   const balance = $derived(shape.balance);
@@ -86,8 +88,6 @@
   }
 </script>
 
-<svelte:window bind:innerHeight={tall} />
-
 <figure
   data-stays={stays ? '' : undefined}
   class={['paper relative mb-2 overflow-hidden', stays && 'lg:sticky lg:top-0 lg:z-10']}
@@ -96,110 +96,114 @@
 >
   <svg {width} height={frame.height} class="block touch-pan-y select-none">
     <g transform={`translate(${left} ${ROOM.top + frame.half})`}>
-      <AirframeDrawing
-        {drawn}
-        {scale}
-        cut={bench.cut}
-        motors={bench.drag ? [] : shape.motors}
-        selected={bench.selected}
-        {flagged}
-        onselect={(id) => bench.select(id)}
-      />
-      <g class={['transition-opacity', bench.stale ? 'opacity-35' : '']} aria-hidden="true">
-        <rect
-          x={x(balance.band_m[0] ?? 0)}
-          y={frame.half + 27}
-          width={x((balance.band_m[1] ?? 0) - (balance.band_m[0] ?? 0))}
-          height="10"
-          class="fill-success/30 stroke-success"
+      <Later bare>
+        <AirframeDrawing
+          {drawn}
+          {scale}
+          cut={bench.cut}
+          motors={bench.drag ? [] : shape.motors}
+          selected={bench.selected}
+          {flagged}
+          onselect={(id) => bench.select(id)}
         />
-        <text
-          x={x(balance.band_m[0] ?? 0) - 5}
-          y={frame.half + 36}
-          text-anchor="end"
-          class="fill-success text-[11px] font-semibold">should balance here</text
-        >
-        <line
-          x1={x(balance.cp_m)}
-          x2={x(balance.cp_m)}
-          y1={-frame.half - 34}
-          y2={-radius - 3}
-          class="stroke-info"
-          stroke-width="2.2"
-        />
-        <path
-          d={`M${x(balance.cp_m) - 5} ${-radius - 11} L${x(balance.cp_m)} ${-radius - 2} L${x(balance.cp_m) + 5} ${-radius - 11}`}
-          class="stroke-info fill-none"
-          stroke-width="2.2"
-        />
-        {#each [-9, 9] as dx (dx)}
-          <line
-            x1={x(balance.cp_m) + dx}
-            x2={x(balance.cp_m) + dx}
-            y1={-frame.half - 30}
-            y2={-frame.half - 16}
-            class="stroke-info"
-            stroke-width="1.2"
-          />
-        {/each}
-        {#if !narrow}<text
-            x={x(balance.cp_m) + (roomRight ? 16 : -16)}
-            y={-frame.half - 22}
-            text-anchor={roomRight ? 'start' : 'end'}
-            class="fill-info text-[12.5px] font-semibold">air pushes at {balance.said['cp']}</text
-          >{/if}
-        <line
-          x1={x(balance.cp_m)}
-          x2={x(balance.cp_m)}
-          y1={radius}
-          y2={frame.half + 32}
-          class="stroke-info"
-          stroke-width="1"
-          stroke-dasharray="2 3"
-        />
-        {#if balance.cg_m !== null}
-          {@const cg = x(balance.cg_m)}
-          <path
-            d={`M${cg} ${radius + 1} L${cg - 12} ${frame.half + 22} L${cg + 12} ${frame.half + 22} Z`}
-            class={balance.verdict === 'unstable' ? 'fill-error' : 'fill-base-content'}
-          />
-          {#if balance.cg_burnout_m !== null && Math.abs(x(balance.cg_burnout_m) - cg) > 3}
-            {@const burnt = x(balance.cg_burnout_m)}
-            <path
-              d={`M${burnt} ${radius + 1} L${burnt - 9} ${frame.half + 22} L${burnt + 9} ${frame.half + 22} Z`}
-              class="stroke-base-content fill-none"
-              stroke-dasharray="3 2.5"
-            />
-          {/if}
-          {#if !narrow}<text
-              x={Math.min(cg, x(balance.cg_burnout_m ?? balance.cg_m)) - 18}
-              y={frame.half + 15}
-              text-anchor="end"
-              class="fill-base-content text-[12.5px] font-semibold">balances at {balance.said['cg']}</text
-            >{/if}
-          <line
-            x1={cg}
-            x2={x(balance.cp_m)}
-            y1={frame.half + 20}
-            y2={frame.half + 20}
-            class="stroke-base-content"
-            stroke-width="1.4"
+      </Later>
+      <Later bare>
+        <g class={['transition-opacity', bench.stale ? 'opacity-35' : '']} aria-hidden="true">
+          <rect
+            x={x(balance.band_m[0] ?? 0)}
+            y={frame.half + 27}
+            width={x((balance.band_m[1] ?? 0) - (balance.band_m[0] ?? 0))}
+            height="10"
+            class="fill-success/30 stroke-success"
           />
           <text
-            x={narrow
-              ? beforeWedges
-              : between > 110
-                ? (cg + x(balance.cp_m)) / 2
-                : Math.min(Math.max(cg, x(balance.cp_m)) + 18, width - left - 4)}
-            y={frame.half + 15}
-            text-anchor={narrow ? 'end' : between > 110 ? 'middle' : roomCalibres ? 'start' : 'end'}
-            class={[
-              'font-display text-[15px] font-bold',
-              balance.verdict === 'unstable' ? 'fill-error' : 'fill-base-content',
-            ]}>{calibres}</text
+            x={x(balance.band_m[0] ?? 0) - 5}
+            y={frame.half + 36}
+            text-anchor="end"
+            class="fill-success text-[11px] font-semibold">should balance here</text
           >
-        {/if}
-      </g>
+          <line
+            x1={x(balance.cp_m)}
+            x2={x(balance.cp_m)}
+            y1={-frame.half - 34}
+            y2={-radius - 3}
+            class="stroke-info"
+            stroke-width="2.2"
+          />
+          <path
+            d={`M${x(balance.cp_m) - 5} ${-radius - 11} L${x(balance.cp_m)} ${-radius - 2} L${x(balance.cp_m) + 5} ${-radius - 11}`}
+            class="stroke-info fill-none"
+            stroke-width="2.2"
+          />
+          {#each [-9, 9] as dx (dx)}
+            <line
+              x1={x(balance.cp_m) + dx}
+              x2={x(balance.cp_m) + dx}
+              y1={-frame.half - 30}
+              y2={-frame.half - 16}
+              class="stroke-info"
+              stroke-width="1.2"
+            />
+          {/each}
+          {#if !narrow}<text
+              x={x(balance.cp_m) + (roomRight ? 16 : -16)}
+              y={-frame.half - 22}
+              text-anchor={roomRight ? 'start' : 'end'}
+              class="fill-info text-[12.5px] font-semibold">air pushes at {balance.said['cp']}</text
+            >{/if}
+          <line
+            x1={x(balance.cp_m)}
+            x2={x(balance.cp_m)}
+            y1={radius}
+            y2={frame.half + 32}
+            class="stroke-info"
+            stroke-width="1"
+            stroke-dasharray="2 3"
+          />
+          {#if balance.cg_m !== null}
+            {@const cg = x(balance.cg_m)}
+            <path
+              d={`M${cg} ${radius + 1} L${cg - 12} ${frame.half + 22} L${cg + 12} ${frame.half + 22} Z`}
+              class={balance.verdict === 'unstable' ? 'fill-error' : 'fill-base-content'}
+            />
+            {#if balance.cg_burnout_m !== null && Math.abs(x(balance.cg_burnout_m) - cg) > 3}
+              {@const burnt = x(balance.cg_burnout_m)}
+              <path
+                d={`M${burnt} ${radius + 1} L${burnt - 9} ${frame.half + 22} L${burnt + 9} ${frame.half + 22} Z`}
+                class="stroke-base-content fill-none"
+                stroke-dasharray="3 2.5"
+              />
+            {/if}
+            {#if !narrow}<text
+                x={Math.min(cg, x(balance.cg_burnout_m ?? balance.cg_m)) - 18}
+                y={frame.half + 15}
+                text-anchor="end"
+                class="fill-base-content text-[12.5px] font-semibold">balances at {balance.said['cg']}</text
+              >{/if}
+            <line
+              x1={cg}
+              x2={x(balance.cp_m)}
+              y1={frame.half + 20}
+              y2={frame.half + 20}
+              class="stroke-base-content"
+              stroke-width="1.4"
+            />
+            <text
+              x={narrow
+                ? beforeWedges
+                : between > 110
+                  ? (cg + x(balance.cp_m)) / 2
+                  : Math.min(Math.max(cg, x(balance.cp_m)) + 18, width - left - 4)}
+              y={frame.half + 15}
+              text-anchor={narrow ? 'end' : between > 110 ? 'middle' : roomCalibres ? 'start' : 'end'}
+              class={[
+                'font-display text-[15px] font-bold',
+                balance.verdict === 'unstable' ? 'fill-error' : 'fill-base-content',
+              ]}>{calibres}</text
+            >
+          {/if}
+        </g>
+      </Later>
       <g aria-hidden="true">
         <line
           x1="0"
@@ -208,21 +212,27 @@
           y2={frame.half + 40}
           class="stroke-base-content"
         />
-        {#each scaleMarks.marks as mark (mark.x)}
-          <line
-            x1={x(mark.x)}
-            x2={x(mark.x)}
-            y1={frame.half + 40}
-            y2={frame.half + (mark.long ? 49 : 44)}
-            class="stroke-base-content"
-            stroke-width={mark.long ? 1.1 : 0.7}
-          />
-          {#if mark.label}
-            <text x={x(mark.x)} y={frame.half + 61} text-anchor="middle" class="fill-base-content text-[11px]"
-              >{mark.label}{mark.x === 0 ? ` ${scaleMarks.symbol}` : ''}</text
-            >
-          {/if}
-        {/each}
+        <Later bare>
+          {#each scaleMarks.marks as mark (mark.x)}
+            <line
+              x1={x(mark.x)}
+              x2={x(mark.x)}
+              y1={frame.half + 40}
+              y2={frame.half + (mark.long ? 49 : 44)}
+              class="stroke-base-content"
+              stroke-width={mark.long ? 1.1 : 0.7}
+            />
+            {#if mark.label}
+              <text
+                x={x(mark.x)}
+                y={frame.half + 61}
+                text-anchor="middle"
+                class="fill-base-content text-[11px]"
+                >{mark.label}{mark.x === 0 ? ` ${scaleMarks.symbol}` : ''}</text
+              >
+            {/if}
+          {/each}
+        </Later>
       </g>
       {#each grips as grip (grip.field)}
         <g

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Later from '../../kit/Later.svelte';
   import type { Shape } from '../../api/queries';
   import HowCome from '../../kit/HowCome.svelte';
   import TextBox from '../../kit/TextBox.svelte';
@@ -83,39 +84,41 @@
         oncommit={(v) => bench.edit([{ op: 'known', field, text: v }])}
       />
     {/each}
-    {#each [['payload_mass', 'Fragile payload', 'none', 'An egg is about 60 g'], ['payload_stands', 'It stands a push of', '35 N', 'An egg end-on about 35 N']] as const as [field, label, placeholder, hint] (field)}
-      <TextBox
-        compact
-        {label}
-        name={field}
-        {placeholder}
-        {hint}
-        bind:value={() => texts[field] ?? '', (v) => (texts[field] = v)}
-        error={bench.errors[field]}
-        oncommit={(v) => bench.edit([{ op: 'rocket', field, text: v }])}
-      />
-    {/each}
-    {#each [['name', 'Name'], ['rod_length', 'Rod'], ['printed_motors', 'Motors the maker printed'], ['remarks', 'Remarks']] as const as [field, label] (field)}
-      <TextBox
-        compact
-        {label}
-        name={field}
-        bind:value={() => texts[field] ?? '', (v) => (texts[field] = v)}
-        error={bench.errors[field]}
-        oncommit={(v) => bench.edit([{ op: 'rocket', field, text: v }])}
-      />
-    {/each}
-    <label class="col-span-2 block">
-      <span class="mb-0.5 block font-semibold">Found tubes</span>
-      <select
-        class="select select-sm w-full"
-        value={shape.tube_school}
-        onchange={(e) => bench.edit([{ op: 'rocket', field: 'tube_school', value: e.currentTarget.value }])}
-      >
-        <option value="household">strong household cores may fly</option>
-        <option value="rocket_tube_only">only rocket tube for high power</option>
-      </select>
-    </label>
+    <Later class="min-h-64">
+      {#each [['payload_mass', 'Fragile payload', 'none', 'An egg is about 60 g'], ['payload_stands', 'It stands a push of', '35 N', 'An egg end-on about 35 N']] as const as [field, label, placeholder, hint] (field)}
+        <TextBox
+          compact
+          {label}
+          name={field}
+          {placeholder}
+          {hint}
+          bind:value={() => texts[field] ?? '', (v) => (texts[field] = v)}
+          error={bench.errors[field]}
+          oncommit={(v) => bench.edit([{ op: 'rocket', field, text: v }])}
+        />
+      {/each}
+      {#each [['name', 'Name'], ['rod_length', 'Rod'], ['printed_motors', 'Motors the maker printed'], ['remarks', 'Remarks']] as const as [field, label] (field)}
+        <TextBox
+          compact
+          {label}
+          name={field}
+          bind:value={() => texts[field] ?? '', (v) => (texts[field] = v)}
+          error={bench.errors[field]}
+          oncommit={(v) => bench.edit([{ op: 'rocket', field, text: v }])}
+        />
+      {/each}
+      <label class="col-span-2 block">
+        <span class="mb-0.5 block font-semibold">Found tubes</span>
+        <select
+          class="select select-sm w-full"
+          value={shape.tube_school}
+          onchange={(e) => bench.edit([{ op: 'rocket', field: 'tube_school', value: e.currentTarget.value }])}
+        >
+          <option value="household">strong household cores may fly</option>
+          <option value="rocket_tube_only">only rocket tube for high power</option>
+        </select>
+      </label>
+    </Later>
   </div>
   <p class="mt-2 text-sm">
     <a class="link" href={saved} download={`${shape.rocket.name}.json`}>Save it as a file</a>

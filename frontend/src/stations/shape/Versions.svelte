@@ -7,7 +7,7 @@
   import { notify } from '../../kit/notices.svelte';
   import { said } from '../../kit/said';
   import type { Bench } from './bench.svelte';
-  import { laidOut } from '../../drawing/laidOut';
+  import { laidOut, likely } from '../../drawing/laidOut';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
 
@@ -23,7 +23,7 @@
     () => shape.rocket.revision,
   );
   const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
-  let width = $state(700);
+  let width = $state(likely(700));
 
   async function reopen(number: number) {
     try {

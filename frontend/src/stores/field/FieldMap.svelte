@@ -4,13 +4,13 @@
   import GroundShapes from '../../drawing/GroundShapes.svelte';
   import { planOf, type Place, type Plan } from '../../drawing/plan';
   import type { Editing } from './editing.svelte';
-  import { laidOut } from '../../drawing/laidOut';
+  import { laidOut, likely } from '../../drawing/laidOut';
 
   let { editing, unit }: { editing: Editing; unit: { size: number; symbol: string } } = $props();
 
   const uid = $props.id();
   const height = 520;
-  let width = $state(760);
+  let width = $state(likely(760));
   let grabbed = $state<{ which: number; corner: number } | null>(null);
   let held = $state.raw<Plan | null>(null);
   const places = $derived([

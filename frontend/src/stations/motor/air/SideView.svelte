@@ -4,14 +4,14 @@
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
-  import { laidOut } from '../../../drawing/laidOut';
+  import { laidOut, likely } from '../../../drawing/laidOut';
 
   let { flight, units, play }: { flight: Forecast; units: Units; play: Playback } = $props();
 
   const unit = $derived(units.height);
   const height = 320;
   const floor = height - 22;
-  let width = $state(480);
+  let width = $state(likely(480));
 
   /** The plane looked at: the wind blows from left to right; in calm air, the way it came down. */
   const way = $derived.by(() => {

@@ -7,7 +7,7 @@
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
-  import { laidOut } from '../../../drawing/laidOut';
+  import { laidOut, likely } from '../../../drawing/laidOut';
 
   interface Props {
     flight: Forecast;
@@ -19,7 +19,7 @@
 
   const unit = $derived(units.height);
   const height = 366;
-  let width = $state(480);
+  let width = $state(likely(480));
   const uid = $props.id();
   const outline = $derived(flight.ground?.outline ?? []);
   const spent = $derived(

@@ -3,12 +3,12 @@
   import { interpolate, line, linear } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
-  import { laidOut } from '../../../drawing/laidOut';
+  import { laidOut, likely } from '../../../drawing/laidOut';
 
   let { flight, units, play }: { flight: Forecast; units: Units; play: Playback } = $props();
 
   const left = 46;
-  let width = $state(520);
+  let width = $state(likely(520));
   const lasts = $derived(flight.time_s.at(-1) ?? 1);
   const x = $derived(linear(lasts, left, width - 10, 8));
   const bands = $derived([
