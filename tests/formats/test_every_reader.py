@@ -22,6 +22,7 @@ from wobbly_fin.formats.documents import (
     StabilityDocument,
 )
 from wobbly_fin.formats.flights_file import read_flights
+from wobbly_fin.formats.landings import LandingPoint, landings_kml, read_landings
 from wobbly_fin.formats.log_file import TrackDocument
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.formats.schedule_file import ScheduleDocument
@@ -76,6 +77,7 @@ TEXTS: dict[str, tuple[str, Callable[[str], object]]] = {
     "flights as CSV": (FLIGHTS, lambda t: read_flights(t.encode("utf-8", "surrogatepass"))),
     "flights as JSON": ('{"format": "wobbly-fin-flights", "version": 1, "flights": [{"flown_on": "2026-05-01", "rocket": "Pip", "motor": "C8-5", "opening": "never", "landing": "lost"}]}', lambda t: read_flights(t.encode("utf-8", "surrogatepass"))),
     "rules of a range": ("to 20: 5 m; to 80: 9 m", lambda t: read_rules({"wind_max_m_s": "8 m/s", "site_m": t, "stand_off_m": t}, code_of("published"))),
+    "map as KML": (landings_kml([LandingPoint(flight="f", name="Pip", day="2026-05-01", words="safe", pad=(9.5, 51.2), x_m=5.0, y_m=7.0)]).decode(), read_landings),
 }  # fmt: skip
 
 ROCKET = {"mass_kg": 0.06, "diameter_m": 0.026, "canopy": {"diameter_m": 0.4}}

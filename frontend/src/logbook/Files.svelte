@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ApiError } from '../api/client';
+  import { count } from '../api/format';
   import { queryClient } from '../api/queries';
   import { send } from '../api/send';
 
@@ -18,12 +19,14 @@
       if (path.endsWith('archive')) {
         const counts = await send<Record<string, number>>(path, file, 'file', {});
         said = [
-          `Put back: ${counts['hangar.rocket'] ?? 0} rockets, ${counts['logbook.flight'] ?? 0} flights.`,
+          `Put back: ${count(counts['hangar.rocket'] ?? 0, 'rocket')}, ${count(counts['logbook.flight'] ?? 0, 'flight')}.`,
         ];
       } else {
         const found = await send<Record<string, string[]>>(path, file, 'file', {});
         said = [
-          `${found['taken']?.length ?? 0} flights taken in.`,
+          path.includes('landings')
+            ? `Of ${count(found['taken']?.length ?? 0, 'flight')} the landing place is kept.`
+            : `${count(found['taken']?.length ?? 0, 'flight')} taken in.`,
           ...(found['refused'] ?? []).map((r) => `✕ ${r}`),
         ];
       }
@@ -54,6 +57,14 @@
       /></label
     >
     <label class="btn btn-sm"
+      >Take in landings<input
+        type="file"
+        class="sr-only"
+        accept=".geojson,.json,.kml,application/geo+json,application/vnd.google-earth.kml+xml"
+        onchange={(e) => take(e.currentTarget, '/api/logbook/landings/import')}
+      /></label
+    >
+    <label class="btn btn-sm"
       >Restore an archive<input
         type="file"
         class="sr-only"
@@ -63,8 +74,9 @@
     >
   </div>
   <p class="quiet mt-1 text-sm">
-    Landings go out for fields whose pad has a place on the map. An archive is restored where the hangar is
-    empty of it.
+    Landings go out and come in, as GeoJSON or KML, for fields whose pad has a place on the map; a point of
+    your own is named after its rocket, and its day where that flew on several. An archive is restored where
+    the hangar is empty of it.
   </p>
   <div aria-live="polite">
     {#if busy}<p class="quiet">Working…</p>{/if}

@@ -1,20 +1,22 @@
-"""Where flights came down, as GeoJSON (RFC 7946) and KML (OGC 2.2): points round pads whose place on a map is known."""
+"""Where flights came down, out as GeoJSON (RFC 7946) and KML (OGC 2.2), and points of such maps in."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
-from xml.etree import ElementTree
 
+from wobbly_fin.formats.kml import read_map, write_kml
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field import Field
-from wobbly_fin.rocketry.field.geojson import place_of, write_geojson
+from wobbly_fin.rocketry.field.geojson import place_of, read_shapes, write_geojson
 
-_KML = "http://www.opengis.net/kml/2.2"
+MOST_POINTS = 5000
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LandingPoint:
-    """One landing: pad as longitude and latitude [°], the point east and north of it [m], and what to say of it."""
+    """One landing: its flight's key, pad as longitude and latitude [°], the point east and north of it [m], what to say of it."""
 
+    flight: str
     name: str
     day: str
     words: str
@@ -46,7 +48,10 @@ def landings_geojson(points: Sequence[LandingPoint], fields: Sequence[FieldShape
             *grounds,
             *({
                 "type": "Feature",
-                "properties": {"name": p.name, "day": p.day, "description": p.words, "east_m": round(p.x_m, 1), "north_m": round(p.y_m, 1)},
+                "properties": {
+                    "kind": "landing", "flight": p.flight, "name": p.name, "day": p.day, "description": p.words,
+                    "east_m": round(p.x_m, 1), "north_m": round(p.y_m, 1),
+                },
                 "geometry": {"type": "Point", "coordinates": [round(x, 8) for x in p.place]},
             }
             for p in points),
@@ -55,31 +60,35 @@ def landings_geojson(points: Sequence[LandingPoint], fields: Sequence[FieldShape
 
 
 def landings_kml(points: Sequence[LandingPoint], fields: Sequence[FieldShape] = ()) -> bytes:
-    """A KML document of placemarks: field outlines, then landings."""
-    ElementTree.register_namespace("", _KML)
-    root = ElementTree.Element(f"{{{_KML}}}kml")
-    document = ElementTree.SubElement(root, f"{{{_KML}}}Document")
-    ElementTree.SubElement(document, f"{{{_KML}}}name").text = "Landings"
-    for shape in fields:
-        if shape.field.outline:
-            mark = ElementTree.SubElement(document, f"{{{_KML}}}Placemark")
-            ElementTree.SubElement(mark, f"{{{_KML}}}name").text = _plain(shape.name)
-            polygon = ElementTree.SubElement(mark, f"{{{_KML}}}Polygon")
-            ring = ElementTree.SubElement(ElementTree.SubElement(polygon, f"{{{_KML}}}outerBoundaryIs"), f"{{{_KML}}}LinearRing")
-            corners = [place_of(shape.pad, x, y) for x, y in (*shape.field.outline, shape.field.outline[0])]
-            ElementTree.SubElement(ring, f"{{{_KML}}}coordinates").text = " ".join(
-                f"{lon:.8f},{lat:.8f},0" for lon, lat in corners
-            )
-    for p in points:
-        mark = ElementTree.SubElement(document, f"{{{_KML}}}Placemark")
-        ElementTree.SubElement(mark, f"{{{_KML}}}name").text = _plain(p.name)
-        ElementTree.SubElement(mark, f"{{{_KML}}}description").text = _plain(f"{p.day}: {p.words}")
-        point = ElementTree.SubElement(mark, f"{{{_KML}}}Point")
-        lon, lat = p.place
-        ElementTree.SubElement(point, f"{{{_KML}}}coordinates").text = f"{lon:.8f},{lat:.8f},0"
-    return bytes(ElementTree.tostring(root, encoding="utf-8", xml_declaration=True))
+    """The same as a KML document of placemarks."""
+    return write_kml(landings_geojson(points, fields), "Landings")
 
 
-def _plain(text: str) -> str:
-    """Without what XML cannot hold at all."""
-    return "".join(c for c in text if c in "\t\n\r" or (c >= " " and c not in "\ufffe\uffff" and not "\ud800" <= c <= "\udfff"))
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FoundPoint:
+    """A point of somebody's map: its place [°], and what it says of the flight that lies there; "" where it does not."""
+
+    place: tuple[float, float]
+    flight: str
+    name: str
+    day: str
+
+
+def read_landings(text: str) -> list[FoundPoint]:
+    """The points of a map in GeoJSON or KML that may be landings: of kind "landing", or of none.
+
+    Raises
+    ------
+    RocketryError
+        With name ``map`` or ``geojson`` where it cannot be read, or holds no such point.
+    """
+    found = [
+        FoundPoint(place=corners[0], flight=str(told.get("flight", ""))[:36], name=name, day=str(told.get("day", ""))[:10])
+        for shape, kind, corners, name, told in read_shapes(read_map(text))
+        if shape == "point" and kind in ("landing", "")
+    ]
+    if not found:
+        raise RocketryError("map", "has no point that could be a landing")
+    if len(found) > MOST_POINTS:
+        raise RocketryError("map", f"has more than {MOST_POINTS} points")
+    return found

@@ -32,17 +32,22 @@ def field_shapes(user: User) -> list[FieldShape]:
     ]
 
 
-def landing_points(user: User) -> list[LandingPoint]:
-    """Of flights whose place is known on a field whose place is known."""
-    pads = {
+def pads_of(user: User) -> dict[str, tuple[float, float]]:
+    """Longitude and latitude of the pad by its field's name, where a map has told. [°]"""
+    return {
         f.name: (f.longitude, f.latitude)
         for f in FlyingField.objects.visible_to(user)
         if f.longitude is not None and f.latitude is not None
     }
+
+
+def landing_points(user: User) -> list[LandingPoint]:
+    """Of flights whose place is known on a field whose place is known."""
+    pads = pads_of(user)
     rows = Flight.objects.visible_to(user).filter(landing_x_m__isnull=False, landing_y_m__isnull=False).select_related("rocket")
     return [
         LandingPoint(
-            name=f"{r.rocket.name} on {r.label}", day=r.flown_on.isoformat(), words=f"{OPENINGS[r.opening]}, {LANDINGS[r.landing]}",
+            flight=str(r.pk), name=f"{r.rocket.name} on {r.label}", day=r.flown_on.isoformat(), words=f"{OPENINGS[r.opening]}, {LANDINGS[r.landing]}",
             pad=pads[r.field_name], x_m=r.landing_x_m, y_m=r.landing_y_m,
         )
         for r in rows

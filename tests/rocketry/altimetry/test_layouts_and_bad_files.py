@@ -166,6 +166,7 @@ def test_a_huge_file_is_read_as_far_as_it_goes() -> None:
     start = LAYOUTS["seconds and metres"].encode()
     log = read_flight_log(start + b"999999.0,0.0\n" * 2_000_000)
     assert is_this_flight(log) and "cut_at_size" in notes(log)
+    assert any("larger than 24 MB" in s for s in note_sentences(log.notes))
 
 
 def test_samples_lost_and_gaps_are_said() -> None:

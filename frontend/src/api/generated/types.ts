@@ -1003,9 +1003,29 @@ export interface paths {
         put?: never;
         /**
          * Post Geojson
-         * @description Take a field's shape from GeoJSON.
+         * @description Take a field's shape from a map's text, GeoJSON or KML.
          */
         post: operations["read_field"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/fields/{field_id}/kml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Kml
+         * @description The same as KML.
+         */
+        get: operations["field_kml"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2354,6 +2374,26 @@ export interface paths {
          * @description Take in flights from JSON or CSV; what cannot be taken is said line by line.
          */
         post: operations["import_flights"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/landings/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Landings
+         * @description Take in landing places from a map in GeoJSON or KML; what cannot be taken is said point by point.
+         */
+        post: operations["import_landings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4950,7 +4990,7 @@ export interface components {
         };
         /**
          * GeoJsonIn
-         * @description The text of a GeoJSON file.
+         * @description The text of a map, GeoJSON or KML.
          */
         GeoJsonIn: {
             /** Text */
@@ -10364,6 +10404,46 @@ export interface operations {
             };
         };
     };
+    field_kml: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                field_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.google-earth.kml+xml": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     restore_field: {
         parameters: {
             query?: never;
@@ -14085,6 +14165,74 @@ export interface operations {
         };
     };
     import_flights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string[];
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    import_landings: {
         parameters: {
             query?: never;
             header?: never;

@@ -136,14 +136,15 @@
             >A square</button
           >
           <label class="btn btn-xs"
-            >Read GeoJSON<input
+            >Read a map file<input
               type="file"
               class="sr-only"
-              accept=".geojson,.json,application/geo+json"
+              accept=".geojson,.json,.kml,application/geo+json,application/vnd.google-earth.kml+xml"
               onchange={take}
             /></label
           >
           <a class="btn btn-xs" href={`/api/stores/fields/${id}/geojson`} download>Save GeoJSON</a>
+          <a class="btn btn-xs" href={`/api/stores/fields/${id}/kml`} download>Save KML</a>
         </div>
         {#if field.said.side}
           <dl class="mb-3 grid grid-cols-[auto_1fr] gap-x-3 text-sm">

@@ -17,7 +17,7 @@ from wobbly_fin.rocketry.tracking.fall import height_by_fall
 from wobbly_fin.rocketry.tracking.stations import Sighting, track
 from wobbly_fin.rocketry.units import parse
 
-_FARTHEST_M = 30_000.0
+FARTHEST_M = 30_000.0
 
 
 def keep_readouts(user: User, key: uuid.UUID, typed: dict[str, str]) -> Flight:
@@ -87,7 +87,7 @@ def keep_landing(user: User, key: uuid.UUID, x_m: float | None, y_m: float | Non
             raise RocketryError("y_m" if y_m is None else "x_m", "is missing: a place has both")
         for name, value in (("x_m", x_m), ("y_m", y_m)):
             if value is not None:
-                require_finite(name, value, -_FARTHEST_M, _FARTHEST_M)
+                require_finite(name, value, -FARTHEST_M, FARTHEST_M)
         flight.landing_x_m, flight.landing_y_m = x_m, y_m
         flight.save()
         return flight

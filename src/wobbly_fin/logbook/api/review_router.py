@@ -9,9 +9,11 @@ from ninja import File, Router, Status, UploadedFile
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.flights_file import FlightsFile
+from wobbly_fin.formats.kml import LARGEST_TEXT
 from wobbly_fin.formats.landings import landings_geojson, landings_kml
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.actions.import_flights import import_flights
+from wobbly_fin.logbook.actions.import_landings import import_landings
 from wobbly_fin.logbook.actions.keep_review import Reviewed, bin_review, keep_review, keep_teardown, salvage
 from wobbly_fin.logbook.api.review_answers import review_out, statistics_out, teardown_out
 from wobbly_fin.logbook.api.review_schemas import ReviewIn, ReviewOut, SalvageIn, StatisticsOut, TeardownIn, TeardownOut
@@ -134,6 +136,14 @@ def get_kml(request: HttpRequest) -> HttpResponse:
 def post_flights(request: HttpRequest, file: File[UploadedFile]) -> dict[str, list[str]]:
     """Take in flights from JSON or CSV; what cannot be taken is said line by line."""
     return import_flights(person(request), file.read())
+
+
+@router.post("/landings/import", response={200: dict[str, list[str]], **_BAD}, operation_id="import_landings")
+def post_landings(request: HttpRequest, file: File[UploadedFile]) -> dict[str, list[str]]:
+    """Take in landing places from a map in GeoJSON or KML; what cannot be taken is said point by point."""
+    if (file.size or 0) > LARGEST_TEXT:
+        raise RocketryError("map", f"is larger than {LARGEST_TEXT // 1_000_000} MB")
+    return import_landings(person(request), file.read().decode("utf-8", "replace"))
 
 
 @router.get("/archive.zip", operation_id="archive")

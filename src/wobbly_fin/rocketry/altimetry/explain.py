@@ -6,6 +6,7 @@ from wobbly_fin.rocketry.altimetry.columns import Basis, Column
 from wobbly_fin.rocketry.altimetry.events import Basis as ShownBy
 from wobbly_fin.rocketry.altimetry.events import EventName, Moment
 from wobbly_fin.rocketry.altimetry.readout import Figure
+from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_with_sigma
 
 READOUT_NAMES: dict[str, tuple[str, str]] = {
@@ -61,7 +62,7 @@ _WHY: dict[str, str] = {
 def note_sentences(notes: Iterable[tuple[str, float]], units: UnitChoice = METRIC) -> tuple[str, ...]:
     """What was put right or looks odd."""
     says: dict[str, Callable[[float], str]] = {
-        "cut_at_size": lambda v: f"The file has {v / 1e6:.0f} MB; the first 24 were read.",
+        "cut_at_size": lambda _: f"The file is larger than {MOST_BYTES / 1e6:.0f} MB; what comes after them was not read.",
         "cut_at_rows": lambda v: f"{v:.0f} rows after the 400,000th were left unread.",
         "rows_left_out": lambda v: f"{v:.0f} line{'s' if v != 1 else ''} held no readable numbers and {'were' if v != 1 else 'was'} left out.",
         "clock_times": lambda v: "Times are times of day; they were counted in seconds.",

@@ -22,7 +22,7 @@ def read_geojson(document: Any) -> tuple[Field, tuple[float, float]]:
     RocketryError
         With name ``geojson`` where it is none, or has no outline.
     """
-    found = [_shape(f) for f in _features(document)]
+    found = [shape[:4] for shape in read_shapes(document)]
     areas = [(k, c, n) for shape, k, c, n in found if shape == "area"]
     fields = [c for k, c, _ in areas if k == "field"] or [c for _, c, _ in areas][: 1 if len(areas) == 1 else 0]
     if not fields or len(fields[0]) < 3:
@@ -30,10 +30,9 @@ def read_geojson(document: Any) -> tuple[Field, tuple[float, float]]:
     outline = fields[0]
     pads = [c[0] for shape, k, c, _ in found if shape == "point" and k in ("pad", "")]
     lon0, lat0 = pads[0] if pads else _middle(outline)
-    shrink = math.cos(math.radians(lat0))
 
     def local(corners: list[Corner]) -> tuple[Corner, ...]:
-        return tuple(((lon - lon0) * _DEGREE_M * shrink, (lat - lat0) * _DEGREE_M) for lon, lat in corners)
+        return tuple(from_pad((lon0, lat0), c) for c in corners)
 
     features = []
     for shape, kind, corners, name in found:
@@ -42,18 +41,27 @@ def read_geojson(document: Any) -> tuple[Field, tuple[float, float]]:
     return Field(outline=local(outline), features=tuple(features)), (lon0, lat0)
 
 
+def read_shapes(document: Any) -> list[tuple[str, str, list[Corner], str, dict[str, Any]]]:
+    """Each feature: "area", "line", "point" or "", its kind, longitudes and latitudes [°], its name, all its properties."""
+    return [_shape(f) for f in _features(document)]
+
+
 def place_of(pad: tuple[float, float], x_m: float, y_m: float) -> tuple[float, float]:
     """Longitude and latitude of a point east and north of a pad at (longitude, latitude). [°]"""
     return pad[0] + x_m / (_DEGREE_M * math.cos(math.radians(pad[1]))), pad[1] + y_m / _DEGREE_M
 
 
+def from_pad(pad: tuple[float, float], place: tuple[float, float]) -> tuple[float, float]:
+    """How far east and north of a pad a place lies, both at (longitude, latitude); `place_of` turned round. [m]"""
+    return (place[0] - pad[0]) * _DEGREE_M * math.cos(math.radians(pad[1])), (place[1] - pad[1]) * _DEGREE_M
+
+
 def write_geojson(field: Field, pad: tuple[float, float], name: str = "") -> dict[str, Any]:
     """The field as a FeatureCollection round a pad at (longitude, latitude); `read_geojson` reads it back."""
     lon0, lat0 = pad
-    shrink = math.cos(math.radians(lat0))
 
     def world(points: tuple[Corner, ...]) -> list[list[float]]:
-        return [[round(lon0 + x / (_DEGREE_M * shrink), 8), round(lat0 + y / _DEGREE_M, 8)] for x, y in points]
+        return [[round(v, 8) for v in place_of(pad, x, y)] for x, y in points]
 
     def feature(kind: str, geometry: dict[str, Any], called: str) -> dict[str, Any]:
         return {"type": "Feature", "properties": {"kind": kind, "name": called}, "geometry": geometry}
@@ -81,7 +89,7 @@ def _features(document: Any) -> list[dict[str, Any]]:
     raise RocketryError("geojson", "is no GeoJSON; it wants a FeatureCollection, a Feature or a Polygon (RFC 7946)")
 
 
-def _shape(feature: dict[str, Any]) -> tuple[str, str, list[Corner], str]:
+def _shape(feature: dict[str, Any]) -> tuple[str, str, list[Corner], str, dict[str, Any]]:
     geometry, properties = feature.get("geometry"), feature.get("properties")
     geometry = geometry if isinstance(geometry, dict) else {}
     properties = properties if isinstance(properties, dict) else {}
@@ -95,7 +103,7 @@ def _shape(feature: dict[str, Any]) -> tuple[str, str, list[Corner], str]:
     corners = [_position(p) for p in raw] if shape and isinstance(raw, list) else []
     if shape == "area" and len(corners) > 1 and corners[0] == corners[-1]:
         corners = corners[:-1]
-    return shape, kind, corners, name
+    return shape, kind, corners, name, properties
 
 
 def _position(pair: Any) -> Corner:

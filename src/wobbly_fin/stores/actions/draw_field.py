@@ -1,6 +1,5 @@
-"""Draw a field's outline and what lies on it, or read both from GeoJSON."""
+"""Draw a field's outline and what lies on it, or read both from a map."""
 
-import json
 import uuid
 from typing import Any
 
@@ -8,12 +7,10 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
 
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.formats.kml import read_map
 from wobbly_fin.rocketry.field.geojson import read_geojson
 from wobbly_fin.stores.fields import field_of
 from wobbly_fin.stores.models import FlyingField
-
-LARGEST_TEXT = 2_000_000
 
 
 def draw_field(
@@ -29,14 +26,8 @@ def draw_field(
 
 
 def read_field(user: User, key: uuid.UUID, text: str) -> FlyingField:
-    """Take a field's shape from GeoJSON text; the surface stays as it was."""
-    if len(text) > LARGEST_TEXT:
-        raise RocketryError("geojson", f"is larger than {LARGEST_TEXT // 1_000_000} MB")
-    try:
-        document = json.loads(text)
-    except (ValueError, RecursionError) as error:
-        raise RocketryError("geojson", "is not valid JSON") from error
-    ground, (longitude, latitude) = read_geojson(document)
+    """Take a field's shape from the text of a map, GeoJSON or KML; the surface stays as it was."""
+    ground, (longitude, latitude) = read_geojson(read_map(text))
     with transaction.atomic():
         row = _row(user, key)
         row.outline = [[round(x, 2), round(y, 2)] for x, y in ground.outline]

@@ -2,6 +2,7 @@
 
 import json
 import uuid
+from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
@@ -9,6 +10,7 @@ from ninja import Router, Status
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.answers import label_answer
+from wobbly_fin.formats.kml import write_kml
 from wobbly_fin.rocketry.field.geojson import write_geojson
 from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
@@ -142,7 +144,7 @@ def put_ground(request: HttpRequest, field_id: uuid.UUID, body: GroundIn) -> Fie
     "/fields/{uuid:field_id}/geojson", response={200: FieldOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="read_field"
 )  # fmt: skip
 def post_geojson(request: HttpRequest, field_id: uuid.UUID, body: GeoJsonIn) -> FieldOut:
-    """Take a field's shape from GeoJSON."""
+    """Take a field's shape from a map's text, GeoJSON or KML."""
     user = person(request)
     with as_seen(request, FlyingField.objects.belonging_to(user), field_id):
         row = read_field(user, field_id, body.text)
@@ -153,10 +155,22 @@ def post_geojson(request: HttpRequest, field_id: uuid.UUID, body: GeoJsonIn) -> 
 def get_geojson(request: HttpRequest, field_id: uuid.UUID) -> HttpResponse:
     """The field as GeoJSON, where a map has told where its pad lies; else round longitude and latitude 0."""
     row = get_object_or_404(FlyingField.objects.visible_to(person(request)), pk=field_id)
-    written = write_geojson(ground_of(row), (row.longitude or 0.0, row.latitude or 0.0), row.name)
-    response = HttpResponse(json.dumps(written), content_type="application/geo+json")
+    response = HttpResponse(json.dumps(_on_map(row)), content_type="application/geo+json")
     response["Content-Disposition"] = f'attachment; filename="field-{row.pk}.geojson"'
     return response
+
+
+@router.get("/fields/{uuid:field_id}/kml", response={404: ErrorOut}, operation_id="field_kml")
+def get_kml(request: HttpRequest, field_id: uuid.UUID) -> HttpResponse:
+    """The same as KML."""
+    row = get_object_or_404(FlyingField.objects.visible_to(person(request)), pk=field_id)
+    response = HttpResponse(write_kml(_on_map(row), row.name), content_type="application/vnd.google-earth.kml+xml")
+    response["Content-Disposition"] = f'attachment; filename="field-{row.pk}.kml"'
+    return response
+
+
+def _on_map(row: FlyingField) -> dict[str, Any]:
+    return write_geojson(ground_of(row), (row.longitude or 0.0, row.latitude or 0.0), row.name)
 
 
 @router.delete("/fields/{uuid:field_id}", response={204: None, 404: ErrorOut}, operation_id="bin_field")

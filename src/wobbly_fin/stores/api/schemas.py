@@ -100,7 +100,7 @@ class GroundIn(Schema):
 
 
 class GeoJsonIn(Schema):
-    """The text of a GeoJSON file."""
+    """The text of a map, GeoJSON or KML."""
 
     text: str
 
