@@ -8,6 +8,7 @@ import pytest
 from tests.api.conftest import Person
 from tests.api.test_air import OUTLINE, ground, stand
 from tests.api.test_flight_page import upload
+from wobbly_fin.stores.models import FlyingField
 
 PAD = (9.5, 51.2)
 POINT = "<Placemark><name>{name}</name><TimeStamp><when>{day}</when></TimeStamp><Point><coordinates>{at}</coordinates></Point></Placemark>"
@@ -26,6 +27,22 @@ def meadow(person: Person) -> dict[str, Any]:
     assert status == 200 and out["located"]
     stand(person, field)
     return field
+
+
+def test_a_pad_is_put_on_the_map_and_taken_off_it(hedda: Person) -> None:
+    field = ground(hedda, "Meadow")
+    at, named = f"/stores/fields/{field['id']}", {"name": "Meadow"}
+    assert hedda.call("PUT", at, named | {"place": "51.2 N, 9.5 E"})[1]["place"] == "51.200000, 9.500000"
+    status, out = hedda.call("PUT", at, named | {"place": "somewhere"})
+    assert status == 422 and out["fields"][0]["field"] == "place"
+    assert hedda.call("PUT", at, {"name": "Lea"})[1]["located"], "who says nothing of it takes nothing away"
+    outline = json.loads(hedda.client.get(f"/api{at}/geojson").content)["features"][1]["geometry"]["coordinates"][0]
+    assert outline[0] == pytest.approx([9.5 - 120 / 111_200 / 0.6266, 51.2 - 100 / 111_200], abs=2e-5)
+    # What a map told to the millimetre is not rounded by keeping the name.
+    FlyingField.objects.filter(pk=field["id"]).update(longitude=9.50000012)
+    hedda.call("PUT", at, {"name": "Lea", "place": "51.200000, 9.500000"})
+    assert FlyingField.objects.get(pk=field["id"]).longitude == 9.50000012
+    assert not hedda.call("PUT", at, named | {"place": " "})[1]["located"]
 
 
 def points(*marks: tuple[str, str, str]) -> str:

@@ -34,6 +34,7 @@ from wobbly_fin.rocketry.choosing.own_code import read_rules
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field.bearing import read_bearing
 from wobbly_fin.rocketry.field.geojson import read_geojson
+from wobbly_fin.rocketry.field.place import read_place
 from wobbly_fin.rocketry.firing.lead import read_gauge
 from wobbly_fin.rocketry.launchday.weather import forecast_document, read_forecast
 from wobbly_fin.rocketry.motors.catalogue import catalogue
@@ -77,7 +78,7 @@ TEXTS: dict[str, tuple[str, Callable[[str], object]]] = {
     "flights as CSV": (FLIGHTS, lambda t: read_flights(t.encode("utf-8", "surrogatepass"))),
     "flights as JSON": ('{"format": "wobbly-fin-flights", "version": 1, "flights": [{"flown_on": "2026-05-01", "rocket": "Pip", "motor": "C8-5", "opening": "never", "landing": "lost"}]}', lambda t: read_flights(t.encode("utf-8", "surrogatepass"))),
     "rules of a range": ("to 20: 5 m; to 80: 9 m", lambda t: read_rules({"wind_max_m_s": "8 m/s", "site_m": t, "stand_off_m": t}, code_of("published"))),
-    "map as KML": (landings_kml([LandingPoint(flight="f", name="Pip", day="2026-05-01", words="safe", pad=(9.5, 51.2), x_m=5.0, y_m=7.0)]).decode(), read_landings),
+    "place": ("48.1234 N, 30.5 W", read_place), "map as KML": (landings_kml([LandingPoint(flight="f", name="Pip", day="2026-05-01", words="safe", pad=(9.5, 51.2), x_m=5.0, y_m=7.0)]).decode(), read_landings),
 }  # fmt: skip
 
 ROCKET = {"mass_kg": 0.06, "diameter_m": 0.026, "canopy": {"diameter_m": 0.4}}

@@ -13,6 +13,7 @@
     name: '',
     elevation: '',
     ceiling: '',
+    place: '',
     version: '',
   });
   let form = $state(blank());
@@ -23,7 +24,7 @@
       ask(
         client.PUT('/api/stores/fields/{field_id}', {
           params: { path: { field_id: form.id } },
-          body: { name: form.name, elevation: form.elevation, ceiling: form.ceiling },
+          body: { name: form.name, elevation: form.elevation, ceiling: form.ceiling, place: form.place },
           ...asSeen(form.version),
         }),
       ),
@@ -76,6 +77,7 @@
                     name: field.name,
                     elevation: field.typed['elevation'] ?? '',
                     ceiling: field.typed['ceiling'] ?? '',
+                    place: field.place,
                     version: field.version ?? '',
                   };
                   editing = true;
@@ -117,7 +119,15 @@
       error={refused?.of('ceiling')}
       hint="Highest one may fly here, above the pad."
     />
-    {#if refused && !['name', 'elevation', 'ceiling'].some((f) => refused.of(f))}<p
+    <TextBox
+      label="Pad on the map"
+      name="place"
+      optional
+      bind:value={form.place}
+      error={refused?.of('place')}
+      hint="Latitude, longitude in degrees: 48.1234, -30.5678. With it landings go out to maps, and come in."
+    />
+    {#if refused && !['name', 'elevation', 'ceiling', 'place'].some((f) => refused.of(f))}<p
         class="text-error mb-2"
         role="alert"
       >

@@ -15,6 +15,7 @@ from wobbly_fin.rocketry.field.bearing import POINTS, read_bearing, say_bearing
 from wobbly_fin.rocketry.field.explain import _of_100
 from wobbly_fin.rocketry.field.geojson import read_geojson, write_geojson
 from wobbly_fin.rocketry.field.hours import HourOfWind, wind_at_hour
+from wobbly_fin.rocketry.field.place import read_place, say_place
 
 PADDOCK = Field(
     outline=((-100, -50), (100, -50), (100, 50), (-100, 50)),
@@ -143,3 +144,21 @@ def test_the_wind_between_hours_is_drawn_out() -> None:
 )
 def test_a_share_is_said_so_that_all_means_all(share: float, said: str) -> None:
     assert _of_100(share) == said
+
+
+@pytest.mark.parametrize(
+    "text",
+    ["48.1234, -30.5", "48.1234 -30.5", "48,1234; -30,5", "48.1234° N 30.5° W", "N48.1234, W30.5", "+48.1234,\u221230.5", "48.123400, -30.500000"],
+)  # fmt: skip
+def test_a_place_is_read_as_people_write_it_and_said_back(text: str) -> None:
+    assert read_place(text) == (-30.5, 48.1234)
+    assert read_place(say_place(*read_place(text))) == (-30.5, 48.1234)
+
+
+@pytest.mark.parametrize(
+    "text", ["", "48", "north", "86, 0", "10, 181", "-48 S, 3", "N48N, 3", "1e3, 2", "nan, nan", "48.1.2, 3", "30.5 W, 48 N"]
+)
+def test_what_is_no_place_says_how_one_is_written(text: str) -> None:
+    with pytest.raises(RocketryError) as refused:
+        read_place(text, "pad")
+    assert refused.value.name == "pad"

@@ -4951,8 +4951,13 @@ export interface components {
             surface: string;
             /** Located */
             located: boolean;
+            /** Place */
+            place: string;
         };
-        /** FieldIn */
+        /**
+         * FieldIn
+         * @description As typed. `place` is the pad's latitude and longitude; left out it stays as it is.
+         */
         FieldIn: {
             /** Name */
             name: string;
@@ -4966,6 +4971,8 @@ export interface components {
              * @default
              */
             ceiling: string;
+            /** Place */
+            place?: string | null;
         };
         /**
          * GroundIn

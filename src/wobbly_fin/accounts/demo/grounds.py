@@ -28,6 +28,9 @@ GROUNDS: dict[str, dict[str, Any]] = {
     },
 }  # fmt: skip
 
+# In the open sea on purpose: there is no such field.
+PLACES = {"Brackwater Meadow": "47.250000, -33.500000", "Long Sallow Airstrip": "47.500000, -33.100000"}
+
 STOCK = [
     StockForm(motor="catalogue:A7", count="4", batch="23 K", cost="3.40"),
     StockForm(motor="catalogue:B9", count="3", batch="14 M", cost="3.90", wanted="3"),

@@ -9,7 +9,7 @@ from django.db import transaction
 from wobbly_fin.accounts.actions.conditions import set_conditions
 from wobbly_fin.accounts.demo.builds import load_builds
 from wobbly_fin.accounts.demo.days import load_days
-from wobbly_fin.accounts.demo.grounds import GROUNDS, STOCK
+from wobbly_fin.accounts.demo.grounds import GROUNDS, PLACES, STOCK
 from wobbly_fin.accounts.demo.logs import measure_flight
 from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, HOURS, ROCKETS, TODAY, DemoRocket, demo_file
 from wobbly_fin.accounts.models import Preferences
@@ -42,7 +42,7 @@ def load_demo() -> User:
         user.set_unusable_password()
         user.save()
         for name, elevation, ceiling in FIELDS:
-            save_field(user, demo_key("field", name), name=name, elevation=elevation, ceiling=ceiling)
+            save_field(user, demo_key("field", name), name=name, elevation=elevation, ceiling=ceiling, place=PLACES[name])
             draw_field(user, demo_key("field", name), **GROUNDS[name])
         for form in STOCK:
             keep_stock(user, demo_key("stock", form.motor), form)

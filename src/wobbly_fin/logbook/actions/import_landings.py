@@ -69,7 +69,7 @@ def _keep(flight: Flight, point: FoundPoint, pads: dict[str, tuple[float, float]
     pad = pads.get(flight.field_name)
     if pad is None:
         raise RocketryError(
-            "field", f"{flight.field_name or 'of this flight'} has no place on the map; read one from a map file in Stores"
+            "field", f"{flight.field_name or 'of this flight'} has no place on the map; give its pad one under Stores, Fields"
         )
     x_m, y_m = from_pad(pad, point.place)
     if math.hypot(x_m, y_m) > FARTHEST_M:

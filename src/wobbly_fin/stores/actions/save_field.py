@@ -7,14 +7,19 @@ from django.db import transaction
 
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.field.place import read_place
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.site.keys import under_key
+from wobbly_fin.stores.fields import place_said
 from wobbly_fin.stores.models import FlyingField
 
 
-def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling: str) -> FlyingField:
-    """Keep a field under a key the client made; heights as typed; an empty ceiling means none is set."""
+def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling: str, place: str | None = None) -> FlyingField:
+    """Keep a field under a key the client made; heights as typed; an empty ceiling means none is set.
+
+    `place` is where its pad lies on the map, latitude first: None leaves it as it is, empty takes it away.
+    """
     if not name.strip():
         raise RocketryError("name", "is empty; what do you call the field?")
     if len(name) > 80:
@@ -29,6 +34,7 @@ def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling
             Site(**values)  # type: ignore[arg-type]
         except RocketryError as error:
             raise RocketryError(box, error.message) from error
+    longitude, latitude = read_place(place) if place and place.strip() else (None, None)
     with transaction.atomic():
         under_key(FlyingField.objects, key, owner_id=user.pk)
         row, _ = FlyingField.objects.update_or_create(
@@ -38,4 +44,8 @@ def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling
                 "typed": typed, "deleted_at": None,
             },
         )  # fmt: skip
+        # As it is shown it is a decimetre off what a map told: left alone it stays as the map had it.
+        if place is not None and place.strip() != place_said(row):
+            row.longitude, row.latitude = longitude, latitude
+            row.save()
     return row

@@ -19,7 +19,7 @@ from wobbly_fin.rocketry.stock import StockItem
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
 from wobbly_fin.site.seen import version_of
 from wobbly_fin.stores.api.schemas import FeatureIn, FieldOut, MotorBoxOut, MotorOut, StockLineOut, StockOut
-from wobbly_fin.stores.fields import ground_of
+from wobbly_fin.stores.fields import ground_of, place_said
 from wobbly_fin.stores.models import FlyingField, MotorStock
 from wobbly_fin.stores.shelf import Shelved, shelf
 from wobbly_fin.stores.stock import stock_of
@@ -81,7 +81,7 @@ def field_out(row: FlyingField, units: UnitChoice) -> FieldOut:
             **_said_ground(row, units),
         },
         outline=row.outline, features=[FeatureIn(**f) for f in row.features], surface=row.surface,
-        located=row.longitude is not None, version=version_of(row),
+        located=row.longitude is not None, place=place_said(row), version=version_of(row),
     )  # fmt: skip
 
 

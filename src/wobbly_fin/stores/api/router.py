@@ -124,7 +124,7 @@ def put_field(request: HttpRequest, field_id: uuid.UUID, body: FieldIn) -> Field
     """Make or change a field."""
     user = person(request)
     with as_seen(request, FlyingField.objects.belonging_to(user), field_id):
-        row = save_field(user, field_id, name=body.name, elevation=body.elevation, ceiling=body.ceiling)
+        row = save_field(user, field_id, name=body.name, elevation=body.elevation, ceiling=body.ceiling, place=body.place)
     return field_out(row, units_of(preferences_of(user)))
 
 

@@ -75,9 +75,12 @@ class DraftOut(Schema):
 
 
 class FieldIn(Schema):
+    """As typed. `place` is the pad's latitude and longitude; left out it stays as it is."""
+
     name: str
     elevation: str = ""
     ceiling: str = ""
+    place: str | None = None
 
 
 Place = Annotated[list[float], Field(min_length=2, max_length=2)]
@@ -116,6 +119,7 @@ class FieldOut(Versioned):
     features: list[FeatureIn]
     surface: str
     located: bool
+    place: str
 
 
 class StockIn(Schema):
