@@ -35,7 +35,7 @@ export class Drafting {
       }
       return draft;
     } catch (error) {
-      this.problem = error instanceof Error ? error.message : String(error);
+      if (mine === this.#asked) this.problem = error instanceof Error ? error.message : String(error);
       return undefined;
     }
   }

@@ -14,7 +14,7 @@
   async function add(event: SubmitEvent) {
     event.preventDefault();
     const link: Link = { key: crypto.randomUUID(), says, from_keys: from ? [from] : [], evidence, part: '' };
-    if (await desk.chain([...links, link])) says = from = evidence = '';
+    if (await desk.chain((now) => [...now, link])) says = from = evidence = '';
   }
 </script>
 
@@ -33,7 +33,7 @@
                 <button
                   class="no-print"
                   aria-label={`Take “${link.says}” out of the chain`}
-                  onclick={() => desk.chain(without(links, link.key))}>✕</button
+                  onclick={() => desk.chain((now) => without(now, link.key))}>✕</button
                 ></span
               >
               {#if link.evidence}<span class="quiet">{link.evidence}</span>{/if}

@@ -19,11 +19,6 @@
     }
   });
   const wanted = $derived(new Set(review.repairs.map((r) => r.damage)));
-
-  function toggle(damage: string, on: boolean) {
-    const repairs = desk.repairs.filter((d) => d !== damage);
-    void desk.change({ repairs: on ? [...repairs, damage] : repairs });
-  }
 </script>
 
 <section class="paper p-4" aria-label="Decisions">
@@ -56,16 +51,14 @@
             type="checkbox"
             class="checkbox checkbox-sm"
             checked={wanted.has(damage)}
-            onchange={(e) => toggle(damage, e.currentTarget.checked)}
+            onchange={(e) => desk.mend(damage, e.currentTarget.checked)}
           />{words}</label
         >
         {#if repair?.done}<span class="text-success font-semibold">✓ mended</span>
         {:else if repair && review.is_quick}
           <button
             class="btn btn-xs no-print"
-            onclick={() =>
-              desk.change({ mended: [...review.repairs.filter((r) => r.done).map((r) => r.damage), damage] })}
-            >Mended</button
+            onclick={() => desk.change((now) => ({ mended: [...(now.mended ?? []), damage] }))}>Mended</button
           >
         {:else if repair?.build_id}<a
             class="btn btn-xs no-print"

@@ -3,11 +3,14 @@ import type { Review, ReviewIn } from '../../api/logbook';
 import { queryClient, renew } from '../../api/queries';
 import type { Link } from './board';
 
+/** A change, made to whatever stands when its turn comes. */
+type Edit = (now: ReviewIn) => Partial<ReviewIn>;
+
 /** A review being worked on: what is changed is sent at once and comes back with its causes ranked anew. */
 export class ReviewDesk {
   refused = $state<ApiError>();
-  busy = $state(0);
-  #latest: ReviewIn;
+  #kept: ReviewIn;
+  #waiting: Edit[] = [];
   #version: string | undefined;
   #queue: Promise<unknown> = Promise.resolve();
 
@@ -15,7 +18,7 @@ export class ReviewDesk {
     private readonly id: string,
     review: Review,
   ) {
-    this.#latest = ReviewDesk.of(review);
+    this.#kept = ReviewDesk.of(review);
     this.#version = review.version;
   }
 
@@ -38,73 +41,69 @@ export class ReviewDesk {
     };
   }
 
-  /** Damages wanted mended, as last said. */
-  get repairs(): string[] {
-    return this.#latest.repairs ?? [];
-  }
-
-  /** Change part of it; true when it was kept. Changes go one after another, each on top of the last: a quick hand loses none. */
-  change(part: Partial<ReviewIn>): Promise<boolean> {
-    const before = this.#latest;
-    this.#latest = { ...before, ...part };
-    this.busy += 1;
-    const sent = this.#queue.then(() => this.#send(part, before));
+  /** Change part of it; true when it was kept. Changes go one after another, each to what the last left: a quick hand loses none. */
+  change(part: Partial<ReviewIn> | Edit): Promise<boolean> {
+    // What was refused stays said until the next change after it.
+    if (!this.#waiting.length) this.refused = undefined;
+    const edit = typeof part === 'function' ? part : () => part;
+    this.#waiting.push(edit);
+    const sent = this.#queue.then(() => this.#send(edit)).finally(() => this.#waiting.shift());
     this.#queue = sent.catch(() => false);
     return sent;
   }
 
-  async #send(part: Partial<ReviewIn>, before: ReviewIn): Promise<boolean> {
+  async #send(edit: Edit): Promise<boolean> {
+    const body = { ...this.#kept, ...edit(this.#kept) };
+    const path = { params: { path: { key: this.id } } };
     try {
-      const body = this.#latest;
       const found = await ask(
-        client.PUT('/api/logbook/flights/{key}/review', {
-          params: { path: { key: this.id } },
-          body,
-          ...asSeen(this.#version),
-        }),
+        client.PUT('/api/logbook/flights/{key}/review', { ...path, body, ...asSeen(this.#version) }),
       );
       this.#stands(found);
       return true;
     } catch (error) {
-      // What was refused is taken back, and only that.
-      const back = Object.keys(part).map((k) => [k, before[k as keyof ReviewIn]]);
-      this.#latest = { ...this.#latest, ...(Object.fromEntries(back) as Partial<ReviewIn>) };
       if (!(error instanceof ApiError)) throw error;
       this.refused = error;
       if (standing(error)) {
         // Changed elsewhere: what stands there is what the next change is made to.
-        const found = await ask(
-          client.GET('/api/logbook/flights/{key}/review', { params: { path: { key: this.id } } }),
-        );
-        this.#latest = ReviewDesk.of(found);
+        const found = await ask(client.GET('/api/logbook/flights/{key}/review', path));
         this.#stands(found);
-        this.refused = error;
       }
       return false;
-    } finally {
-      this.busy -= 1;
     }
   }
 
   answer(key: string, value: boolean | null): Promise<boolean> {
-    const answers = { ...this.#latest.answers };
-    if (value === null) delete answers[key];
-    else answers[key] = value;
-    return this.change({ answers });
+    return this.change((now) => {
+      const answers = { ...now.answers };
+      if (value === null) delete answers[key];
+      else answers[key] = value;
+      return { answers };
+    });
   }
 
   part(key: string, state: string): Promise<boolean> {
-    const parts = { ...this.#latest.parts };
-    if (state) parts[key] = state;
-    else delete parts[key];
-    return this.change({ parts });
+    return this.change((now) => {
+      const parts = { ...now.parts };
+      if (state) parts[key] = state;
+      else delete parts[key];
+      return { parts };
+    });
   }
 
-  chain(links: Link[]): Promise<boolean> {
-    return this.change({ chain: links });
+  mend(damage: string, wanted: boolean): Promise<boolean> {
+    return this.change((now) => {
+      const others = (now.repairs ?? []).filter((d) => d !== damage);
+      return { repairs: wanted ? [...others, damage] : others };
+    });
+  }
+
+  chain(make: (links: Link[]) => Link[]): Promise<boolean> {
+    return this.change((now) => ({ chain: make((now.chain ?? []) as Link[]) }));
   }
 
   async salvage(part: string): Promise<void> {
+    this.refused = undefined;
     try {
       const found = await ask(
         client.POST('/api/logbook/flights/{key}/review/salvage', {
@@ -121,6 +120,7 @@ export class ReviewDesk {
 
   /** Begin the repair in Build under a key of its own; its build's key. */
   async repair(rocket: string, damage: string): Promise<void> {
+    this.refused = undefined;
     try {
       await ask(
         client.PUT('/api/workshop/rockets/{key}/builds/{build}', {
@@ -136,7 +136,7 @@ export class ReviewDesk {
   }
 
   #stands(found: Review): void {
-    this.refused = undefined;
+    this.#kept = ReviewDesk.of(found);
     this.#version = found.version;
     queryClient.setQueryData(['logbook', 'review', this.id], found);
     void renew(([what, kind, id]) => what === 'logbook' && kind === 'review' && id === this.id);

@@ -99,27 +99,32 @@ export class Desk {
 
   /** One after another, each from the revision the one before left; true when it was kept. */
   #do(change: () => Promise<Recovery>): Promise<boolean> {
+    // What was refused stays said until the next change after it.
+    if (!this.pending) this.refused = undefined;
+    this.pending += 1;
     const done = this.#queue.then(async () => {
-      this.pending += 1;
       try {
         this.#keep(await change());
         return true;
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
         this.refused = error;
-        // Somebody else changed it meanwhile: what they left is fetched, so that the next try starts from there.
-        if (error.status === 409) void queryClient.invalidateQueries({ queryKey: ['recovery', this.id] });
+        // Somebody else changed it meanwhile: what they left is fetched, so that the next change starts from there.
+        if (error.status === 409) {
+          const stands = await this.#fetched().catch(() => undefined);
+          if (stands) queryClient.setQueryData(['recovery', this.id], stands);
+        }
         return false;
       } finally {
         this.pending -= 1;
       }
     });
-    this.#queue = done;
+    // A fault of ours holds nothing up that comes after it.
+    this.#queue = done.catch(() => false);
     return done;
   }
 
   #keep(found: Recovery) {
-    this.refused = undefined;
     this.changed += 1;
     queryClient.setQueryData(['recovery', this.id], found);
     void renew(([what, id]) => what === 'recovery' && id === this.id);
