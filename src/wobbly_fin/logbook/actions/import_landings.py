@@ -1,6 +1,8 @@
 """Take in landing places from a map: each by itself, so that one that cannot be does not hold back the others."""
 
 import math
+from collections import defaultdict
+from collections.abc import Iterable
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -36,11 +38,11 @@ def import_landings(user: User, text: str) -> dict[str, list[str]]:
     taken: list[str] = []
     refused: list[str] = []
     with transaction.atomic():
-        flights = list(Flight.objects.visible_to(user).select_related("rocket").select_for_update(of=("self",)))
+        flights = _Flights(Flight.objects.visible_to(user).select_related("rocket").select_for_update(of=("self",)))
         for point in points:
             said = " ".join(filter(None, (point.day, point.name))) or "{:.5f}, {:.5f}".format(*point.place)
             try:
-                flight = _flight_of(point, flights)
+                flight = flights.of(point)
                 _keep(flight, point, pads)
                 taken.append(f"{flight.flown_on} {flight.rocket.name} on {flight.label}")
             except RocketryError as error:
@@ -48,21 +50,33 @@ def import_landings(user: User, text: str) -> dict[str, list[str]]:
     return {"taken": taken, "refused": refused}
 
 
-def _flight_of(point: FoundPoint, flights: list[Flight]) -> Flight:
-    if point.flight:
-        found = [f for f in flights if str(f.pk) == point.flight]
-    else:
-        # The longest name that fits: "Pip" is in "Pip Squeak", too.
-        named = [f for f in flights if f.rocket.name.casefold() in point.name.casefold()]
-        longest = max((len(f.rocket.name) for f in named), default=0)
-        found = [f for f in named if len(f.rocket.name) == longest and point.day in ("", f.flown_on.isoformat())]
-    if not found:
-        raise RocketryError(
-            "flight", "is none in the logbook; a point wants its rocket's name, and its day where it flew on several"
-        )
-    if len(found) > 1:
-        raise RocketryError("flight", f"may be any of {len(found)}; give the point its day, or put it on the flight's own map")
-    return found[0]
+class _Flights:
+    """Somebody's flights by their keys and by their rockets' names."""
+
+    def __init__(self, rows: Iterable[Flight]) -> None:
+        self._by_key: dict[str, Flight] = {}
+        self._by_rocket: defaultdict[str, list[Flight]] = defaultdict(list)
+        for row in rows:
+            self._by_key[str(row.pk)] = row
+            self._by_rocket[row.rocket.name.casefold()].append(row)
+
+    def of(self, point: FoundPoint) -> Flight:
+        """The one flight a point tells of; raises RocketryError where there is none, or more than one."""
+        if point.flight:
+            found = [self._by_key[point.flight]] if point.flight in self._by_key else []
+        else:
+            # The longest name that fits: "Pip" is in "Pip Squeak", too.
+            name = max((n for n in self._by_rocket if n in point.name.casefold()), key=len, default="")
+            found = [f for f in self._by_rocket.get(name, ()) if point.day in ("", f.flown_on.isoformat())]
+        if not found:
+            raise RocketryError(
+                "flight", "is none in the logbook; a point wants its rocket's name, and its day where it flew on several"
+            )
+        if len(found) > 1:
+            raise RocketryError(
+                "flight", f"may be any of {len(found)}; give the point its day, or put it on the flight's own map"
+            )
+        return found[0]
 
 
 def _keep(flight: Flight, point: FoundPoint, pads: dict[str, tuple[float, float]]) -> None:
