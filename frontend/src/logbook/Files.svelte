@@ -4,6 +4,7 @@
   import { queryClient } from '../api/queries';
   import { send } from '../api/send';
 
+  const MAPS = '.geojson,.json,.kml,application/geo+json,application/vnd.google-earth.kml+xml';
   let said = $state<string[]>([]);
   let refused = $state('');
   let busy = $state(false);
@@ -40,6 +41,17 @@
   }
 </script>
 
+{#snippet into(words: string, accept: string, path: string)}
+  <label class="btn btn-sm"
+    >{words}<input
+      type="file"
+      class="sr-only"
+      {accept}
+      onchange={(e) => take(e.currentTarget, path)}
+    /></label
+  >
+{/snippet}
+
 <details class="paper no-print mt-2 px-4 py-2">
   <summary class="cursor-pointer font-bold">In and out: files</summary>
   <div class="mt-2 flex flex-wrap gap-2">
@@ -48,30 +60,9 @@
     <a class="btn btn-sm" href="/api/logbook/landings.geojson" download>Landings as GeoJSON</a>
     <a class="btn btn-sm" href="/api/logbook/landings.kml" download>Landings as KML</a>
     <a class="btn btn-sm" href="/api/logbook/archive.zip" download>Everything, as one archive</a>
-    <label class="btn btn-sm"
-      >Take in flights<input
-        type="file"
-        class="sr-only"
-        accept=".csv,.json"
-        onchange={(e) => take(e.currentTarget, '/api/logbook/flights/import')}
-      /></label
-    >
-    <label class="btn btn-sm"
-      >Take in landings<input
-        type="file"
-        class="sr-only"
-        accept=".geojson,.json,.kml,application/geo+json,application/vnd.google-earth.kml+xml"
-        onchange={(e) => take(e.currentTarget, '/api/logbook/landings/import')}
-      /></label
-    >
-    <label class="btn btn-sm"
-      >Restore an archive<input
-        type="file"
-        class="sr-only"
-        accept=".zip"
-        onchange={(e) => take(e.currentTarget, '/api/logbook/archive')}
-      /></label
-    >
+    {@render into('Take in flights', '.csv,.json', '/api/logbook/flights/import')}
+    {@render into('Take in landings', MAPS, '/api/logbook/landings/import')}
+    {@render into('Restore an archive', '.zip', '/api/logbook/archive')}
   </div>
   <p class="quiet mt-1 text-sm">
     Landings go out and come in, as GeoJSON or KML, for fields whose pad has a place on the map; a point of

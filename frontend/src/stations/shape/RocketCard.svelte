@@ -85,23 +85,13 @@
       />
     {/each}
     <Later class="min-h-64">
-      {#each [['payload_mass', 'Fragile payload', 'none', 'An egg is about 60 g'], ['payload_stands', 'It stands a push of', '35 N', 'An egg end-on about 35 N']] as const as [field, label, placeholder, hint] (field)}
+      {#each [['payload_mass', 'Fragile payload', 'none', 'An egg is about 60 g'], ['payload_stands', 'It stands a push of', '35 N', 'An egg end-on about 35 N'], ['name', 'Name'], ['rod_length', 'Rod'], ['printed_motors', 'Motors the maker printed'], ['remarks', 'Remarks']] as const as [field, label, placeholder, hint] (field)}
         <TextBox
           compact
           {label}
           name={field}
           {placeholder}
           {hint}
-          bind:value={() => texts[field] ?? '', (v) => (texts[field] = v)}
-          error={bench.errors[field]}
-          oncommit={(v) => bench.edit([{ op: 'rocket', field, text: v }])}
-        />
-      {/each}
-      {#each [['name', 'Name'], ['rod_length', 'Rod'], ['printed_motors', 'Motors the maker printed'], ['remarks', 'Remarks']] as const as [field, label] (field)}
-        <TextBox
-          compact
-          {label}
-          name={field}
           bind:value={() => texts[field] ?? '', (v) => (texts[field] = v)}
           error={bench.errors[field]}
           oncommit={(v) => bench.edit([{ op: 'rocket', field, text: v }])}
