@@ -137,6 +137,7 @@ def take(browser) -> None:  # type: ignore[no-untyped-def]
         page.set_viewport_size({"width": width, "height": height})
         page.goto(BASE + re.sub(r"\{([^}]+)\}", lambda m: keys[m[1]], address))
         page.wait_for_load_state("networkidle")
+        page.wait_for_function("!document.querySelector('[aria-busy=true]')")  # what is out of sight is drawn at leisure
         page.evaluate(f"document.documentElement.dataset.theme = '{theme}'")
         if prepare:
             prepare(page)

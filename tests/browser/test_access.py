@@ -8,6 +8,7 @@ import pytest
 from django.test import Client
 from playwright.sync_api import Browser, Page
 
+from tests.browser.waiting import settled
 from wobbly_fin.accounts.demo.load import load_demo
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.launchdays.models import LaunchDay
@@ -66,12 +67,6 @@ def open_as(browser: Browser, live_server: Any, user: Any, viewport: dict[str, i
     return page
 
 
-def settled(page: Page, address: str) -> None:
-    page.goto(address)
-    page.wait_for_load_state("networkidle")
-    page.wait_for_function("!document.querySelector('[aria-busy=true]')")
-
-
 def test_axe_finds_nothing_on_any_view_and_every_drawing_says_what_it_shows(
     demo: Any, browser: Browser, live_server: Any
 ) -> None:
@@ -81,7 +76,8 @@ def test_axe_finds_nothing_on_any_view_and_every_drawing_says_what_it_shows(
     for viewport in (DESK, PHONE):
         page = open_as(browser, live_server, owner, viewport, bypass_csp=True)
         for view in views(link):
-            settled(page, live_server.url + view)
+            page.goto(live_server.url + view)
+            settled(page)
             page.add_style_tag(content="* { transition: none !important }")  # a colour half way is none of a theme's
             page.evaluate(AXE)
             said = page.evaluate(RUN, {"rules": {"target-size": {"enabled": True}}}) + page.evaluate(SILENT)
@@ -103,7 +99,8 @@ def test_nothing_is_cut_off_at_twice_the_size(demo: Any, browser: Browser, live_
     page = open_as(browser, live_server, owner, {"width": 640, "height": 400}, device_scale_factor=2)
     wide = []
     for view in views(link):
-        settled(page, live_server.url + view)
+        page.goto(live_server.url + view)
+        settled(page)
         over = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
         if over > 1:
             wide.append(f"{view}: {over} px")

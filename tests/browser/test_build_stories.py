@@ -9,6 +9,7 @@ from django.test import Client
 from PIL import Image
 from playwright.sync_api import BrowserContext, Page, expect
 
+from tests.browser.waiting import fits_the_phone
 from wobbly_fin.accounts.demo.load import demo_key, load_demo
 
 
@@ -99,7 +100,7 @@ def test_on_a_phone_with_one_hand(page: Page, demo: str) -> None:
     page.reload()
     expect(curing.get_by_role("timer")).to_contain_text(re.compile(r"\d+ min"))
     assert abs(int(before.split()[0]) - int(curing.get_by_role("timer").inner_text().split()[0])) <= 1
-    page.wait_for_function("document.documentElement.scrollWidth <= 390")  # drawings follow the width a frame later
+    fits_the_phone(page)
     tick = page.get_by_label(re.compile("^Done: ")).first
     box = tick.bounding_box()
     assert box is not None and box["width"] >= 44 and box["height"] >= 44

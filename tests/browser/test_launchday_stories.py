@@ -8,6 +8,7 @@ from django.contrib.auth.models import User
 from django.test import Client
 from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
+from tests.browser.waiting import fits_the_phone
 from wobbly_fin.accounts.demo.load import load_demo
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.launchdays.models import DayEvent
@@ -133,7 +134,7 @@ def test_the_network_goes_mid_checklist_and_nothing_is_lost_or_doubled(page: Pag
     page.get_by_role("button", name="The whole list").click()
     expect(page.get_by_text("the whole list.")).to_be_visible()
     assert 0 < short < int(steps.inner_text().rsplit(" ", 1)[1])
-    page.wait_for_function("document.documentElement.scrollWidth <= 390")  # drawings follow the width a frame later
+    fits_the_phone(page)
 
 
 def test_what_is_read_on_site_judges_and_the_scale_is_believed(page: Page, demo: str) -> None:

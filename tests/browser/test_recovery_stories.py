@@ -7,6 +7,7 @@ import pytest
 from django.test import Client
 from playwright.sync_api import BrowserContext, Page, expect
 
+from tests.browser.waiting import fits_the_phone
 from wobbly_fin.accounts.demo.load import demo_key, load_demo
 
 
@@ -66,7 +67,7 @@ def test_a_bay_is_looked_into_and_packed_by_the_card(page: Page, demo: str) -> N
 
     page.set_viewport_size({"width": 390, "height": 844})
     expect(card).to_be_visible()
-    page.wait_for_function("document.documentElement.scrollWidth <= 390")  # drawings follow the width a frame later
+    fits_the_phone(page)
 
 
 def test_another_canopy_is_tried_taken_and_trimmed(page: Page, demo: str) -> None:

@@ -9,6 +9,7 @@ import pytest
 from django.contrib.auth.models import User
 from playwright.sync_api import Page, expect
 
+from tests.browser.waiting import fits_the_phone
 from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.hangar.models import Rocket
@@ -209,4 +210,4 @@ def test_on_a_phone_the_answer_comes_first_and_nothing_runs_off_the_side(signed_
     page.set_viewport_size({"width": 390, "height": 844})
     _open(page, live_server, key)
     expect(page.get_by_text("It will fly straight").first).to_be_in_viewport()
-    page.wait_for_function("document.documentElement.scrollWidth <= window.innerWidth + 1")
+    fits_the_phone(page)

@@ -6,6 +6,8 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, Route, expect
 
+from tests.browser.waiting import fits_the_phone
+
 NAME, MASS = "Rush Hour", "2.7 oz"
 
 
@@ -293,8 +295,7 @@ def test_nothing_runs_off_a_phone(signed_in: Page, live_server: Any, path: str) 
     page.set_viewport_size({"width": 390, "height": 844})
     page.goto(live_server.url + path)
     page.locator("main h1, main h2").first.wait_for()
-    page.wait_for_load_state("networkidle")
-    page.wait_for_function("document.documentElement.scrollWidth <= 390")  # drawings follow the width a frame later
+    fits_the_phone(page)
     assert troubles == []
 
 
@@ -367,3 +368,21 @@ def test_the_trainer_asks_marks_and_scores_honestly(signed_in: Page) -> None:
     expect(page.get_by_text("All of them" if right == 7 else f"{right} of 7:")).to_be_visible()
     page.get_by_role("button", name="Seven others").click()
     expect(page.get_by_label("Question 1", exact=True).get_by_role("status")).to_be_empty()
+
+
+def test_what_is_out_of_sight_is_drawn_when_it_comes_near_or_when_the_page_is_still(signed_in: Page) -> None:
+    page = signed_in
+    page.set_viewport_size({"width": 390, "height": 844})
+    make_rocket(page)
+    board = page.get_by_label("Verdict board").locator("article")
+    expect(board.first).to_be_attached()
+    assert page.evaluate("scrollY") == 0
+
+    # A browser that is never idle, and a patience that never ends: only coming near is left.
+    page.add_init_script("window.requestIdleCallback = () => 0")
+    page.reload()
+    expect(page.get_by_text(re.compile(r"^Fly [A-D]\d+-\d"))).to_be_visible()
+    page.wait_for_timeout(1500)
+    expect(board).to_have_count(0)
+    page.evaluate("scrollTo(0, document.body.scrollHeight)")
+    expect(board.first).to_be_attached()

@@ -121,6 +121,6 @@
         <dd class="text-base-content">{found.said.cd}</dd>
       </dl>
     </section>
-    <Later class="min-h-dvh">{@render work(found)}</Later>
+    <Later first class="min-h-dvh">{@render work(found)}</Later>
   {/snippet}
 </Loading>
