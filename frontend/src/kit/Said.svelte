@@ -9,5 +9,6 @@
   const parts = $derived(pieces(text, terms()?.words ?? {}));
 </script>
 
-{#each parts as part, n (n)}{#if part.of}<Term of={part.of} inline>{part.text}</Term
+{#each parts as part, n (n)}{#if part.of}<span class="whitespace-nowrap"
+      >{part.before}<Term of={part.of} inline>{part.text}</Term>{part.after}</span
     >{:else}{part.text}{/if}{/each}

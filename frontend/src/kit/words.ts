@@ -4,6 +4,9 @@ export interface Piece {
   text: string;
   /** The term this piece of the sentence stands for. */
   of?: string;
+  /** Marks that stand with a term, on the same line: a bracket before it, a stop after it. */
+  before?: string;
+  after?: string;
 }
 
 interface Known {
@@ -38,9 +41,12 @@ export function pieces(sentence: string, words: Record<string, string>): Piece[]
     const of = terms.get(match[0].toLowerCase());
     if (!of || said.has(of)) continue;
     said.add(of);
-    if (match.index > from) out.push({ text: sentence.slice(from, match.index) });
-    out.push({ text: match[0], of });
-    from = match.index + match[0].length;
+    const [before = ''] = /[([„“‘]*$/.exec(sentence.slice(from, match.index)) ?? [];
+    const [after = ''] = /^[)\].,;:!?”’]*/.exec(sentence.slice(match.index + match[0].length)) ?? [];
+    const begin = match.index - before.length;
+    if (begin > from) out.push({ text: sentence.slice(from, begin) });
+    out.push({ text: match[0], of, before, after });
+    from = match.index + match[0].length + after.length;
   }
   if (from < sentence.length || !out.length) out.push({ text: sentence.slice(from) });
   return out;
