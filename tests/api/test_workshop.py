@@ -7,6 +7,7 @@ import json
 import uuid
 from pathlib import Path
 from typing import Any
+from zoneinfo import ZoneInfo
 
 import icalendar
 import pypdfium2
@@ -81,6 +82,17 @@ def test_before_a_build_is_begun_its_size_is_told(hedda: Person) -> None:
     assert hedda.get(f"/workshop/rockets/{quick['id']}")["quick"]
     status, out = hedda.call("PUT", f"/workshop/rockets/{quick['id']}/builds/{uuid.uuid4()}", {})
     assert status == 422 and "quick rocket" in out["message"]
+
+
+def test_today_is_told_on_the_clock_the_hours_are_told_on(hedda: Person, bench: Bencher) -> None:
+    unbuilt = hedda.rocket()["id"]
+    told = {}
+    for zone in ("Pacific/Kiritimati", "Pacific/Pago_Pago"):  # a day and an hour apart, at every hour of ours
+        at = datetime.datetime.now(ZoneInfo(zone)).date()
+        bench.do("PUT", "/hours", {"weekly": EVENINGS, "zone": zone})
+        told[zone] = {bench.now()["today"], hedda.get(f"/workshop/rockets/{unbuilt}")["today"]}
+        assert told[zone] <= {at.isoformat(), (at + datetime.timedelta(days=1)).isoformat()}  # midnight may pass meanwhile
+    assert told["Pacific/Kiritimati"].isdisjoint(told["Pacific/Pago_Pago"])
 
 
 def test_ticks_are_kept_once_and_taken_back(bench: Bencher) -> None:

@@ -68,8 +68,8 @@
               : p('/rockets/:id/motor', { params: { id: rocket.id } })}
             class="group flex w-full flex-col items-center justify-end"
           >
-            <span class="pt-3 transition-transform group-hover:-translate-y-1">
-              <Later width={rocket.diameter_m * scale} height={rocket.length_m * scale}>
+            <span class="flex pt-3 transition-transform group-hover:-translate-y-1">
+              <Later width={rocket.diameter_m * scale} height={rocket.length_m * scale + 6}>
                 <RocketDrawing
                   {rocket}
                   {scale}

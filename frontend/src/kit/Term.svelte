@@ -41,4 +41,6 @@
     class="told paper text-base-content text-sm"
     onbeforetoggle={(event) => (open = event.newState === 'open')}
     ontoggle={place}>{open ? told : ''}</span
-  >{:else}{@render children()}{/if}
+  >{:else if inline}{@render children()}{:else}<!-- As tall as it is going to be. --><span
+    class="inline-block min-h-6">{@render children()}</span
+  >{/if}

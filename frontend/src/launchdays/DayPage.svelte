@@ -12,6 +12,7 @@
   } from '../api/launchdays';
   import { clock, longDay } from '../api/format';
   import { useFields } from '../api/queries';
+  import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
   import { notify } from '../kit/notices.svelte';
   import { p, route } from '../router';
@@ -141,14 +142,16 @@
     <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
       <section class="grid min-w-0 grid-cols-1 content-start gap-2" aria-label="Manifest">
         {#each found.lines as line (line.id)}
-          <LineCard
-            {line}
-            {busy}
-            pointed={pointed === line.id}
-            ontake={() => take(line)}
-            ondrop={() => drop(line.id, `${line.rocket} with ${line.label}`, bodyOf(line))}
-            onpoint={(on) => (pointed = on ? line.id : '')}
-          />
+          <Later height={120}
+            ><LineCard
+              {line}
+              {busy}
+              pointed={pointed === line.id}
+              ontake={() => take(line)}
+              ondrop={() => drop(line.id, `${line.rocket} with ${line.label}`, bodyOf(line))}
+              onpoint={(on) => (pointed = on ? line.id : '')}
+            /></Later
+          >
         {/each}
         {#each found.broken as line (line.id)}
           <article class="paper border-error flex flex-wrap items-baseline gap-x-3 border-l-4 px-4 py-2">
@@ -166,20 +169,24 @@
             >
           </article>
         {/each}
-        <AddLine
-          {busy}
-          problem={problems.adding ?? ''}
-          onadd={(body) => change(() => keepLine(id, crypto.randomUUID(), body), 'adding')}
-        />
+        <Later height={78}
+          ><AddLine
+            {busy}
+            problem={problems.adding ?? ''}
+            onadd={(body) => change(() => keepLine(id, crypto.randomUUID(), body), 'adding')}
+          /></Later
+        >
       </section>
       <div class="grid min-w-0 grid-cols-1 content-start gap-2">
-        <WindStrip
-          plan={found}
-          {busy}
-          onask={() => change(() => askWeather(id))}
-          onfile={(file) => void change(async () => askWeather(id, await forecastOf(file)))}
-        />
-        <DayMap plan={found} {pointed} onpoint={(line) => (pointed = line)} />
+        <Later height={228}
+          ><WindStrip
+            plan={found}
+            {busy}
+            onask={() => change(() => askWeather(id))}
+            onfile={(file) => void change(async () => askWeather(id, await forecastOf(file)))}
+          /></Later
+        >
+        <Later height={442}><DayMap plan={found} {pointed} onpoint={(line) => (pointed = line)} /></Later>
         <p class="quiet text-sm">
           {found.code.source}. Advice only: the motor maker’s sheet, your local code and the range officer
           decide.

@@ -5,6 +5,7 @@
   import { useDesk, useFlightPage } from '../api/logbook';
   import { useSession } from '../api/queries';
   import OverlayPlot from '../drawing/OverlayPlot.svelte';
+  import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
   import { throwOut } from '../kit/bin';
   import { said } from '../kit/said';
@@ -80,57 +81,68 @@
             </p>{/each}
           {#if found.time_s.length || found.curve}
             <div class="mt-2">
-              <OverlayPlot
-                curve={found.curve}
-                {...found.time_s.length ? { forecast: found } : {}}
-                {units}
-                {lifts}
-              />
+              <Later height={250}
+                ><OverlayPlot
+                  curve={found.curve}
+                  {...found.time_s.length ? { forecast: found } : {}}
+                  {units}
+                  {lifts}
+                /></Later
+              >
             </div>
           {/if}
         </section>
-        <section class="paper overflow-x-auto p-4" aria-label="Read-outs">
-          {#key flight.id}<Readouts page={found} {desk} />{/key}
-          <p class="quiet mt-2 text-sm">
-            Forecast of that day, frozen: <Said text={found.conditions} /> Core {found.core_version}. {found.changed_since.join(
-              ' ',
-            )}
-          </p>
-        </section>
-        <section class="paper p-4" aria-label="What was learnt">
-          <h2 class="text-lg font-bold">What its flights taught</h2>
-          {#each found.learnt.sentences as sentence, n (n)}<p><Said text={sentence} /></p>{/each}
-          <p class="quiet text-sm">
-            Height and speed of every measured flight are fitted together; the next forecast counts with it.
-          </p>
-        </section>
+        <Later height={500}
+          ><section class="paper overflow-x-auto p-4" aria-label="Read-outs">
+            {#key flight.id}<Readouts page={found} {desk} />{/key}
+            <p class="quiet mt-2 text-sm">
+              Forecast of that day, frozen: <Said text={found.conditions} /> Core {found.core_version}. {found.changed_since.join(
+                ' ',
+              )}
+            </p>
+          </section></Later
+        >
+        <Later height={106}
+          ><section class="paper p-4" aria-label="What was learnt">
+            <h2 class="text-lg font-bold">What its flights taught</h2>
+            {#each found.learnt.sentences as sentence, n (n)}<p><Said text={sentence} /></p>{/each}
+            <p class="quiet text-sm">
+              Height and speed of every measured flight are fitted together; the next forecast counts with it.
+            </p>
+          </section></Later
+        >
         {#key flight.id}
-          <Altimeter {desk} />
-          <Photos page={found} {desk} />
+          <Later height={62}><Altimeter {desk} /></Later>
+          <Later height={90}><Photos page={found} {desk} /></Later>
         {/key}
       </div>
       <div class="grid grid-cols-[minmax(0,1fr)] content-start gap-2">
         {#key flight.id}
-          <DropLog page={found} {desk} {units} />
-          <LandedMap page={found} {desk} unit={units.height} />
-          <Tracking page={found} {desk} unit={units.height} />
-          <details class="paper p-4" open={untrack(() => !found.typed['height'] && !found.logs.length)}>
-            <summary class="cursor-pointer text-lg font-bold">The facts as told</summary>
-            <label class="mt-2 block text-sm"
-              >Flown for a certification level
-              <select
-                class="select select-sm ml-1 w-auto"
-                name="certification"
-                value={String(found.certification ?? '')}
-                onchange={(e) =>
-                  desk.certification(Number(e.currentTarget.value) || null, found.flight.version).catch(said)}
+          <Later height={154}><DropLog page={found} {desk} {units} /></Later>
+          <Later height={357}><LandedMap page={found} {desk} unit={units.height} /></Later>
+          <Later height={62}><Tracking page={found} {desk} unit={units.height} /></Later>
+          <Later height={62}
+            ><details class="paper p-4" open={untrack(() => !found.typed['height'] && !found.logs.length)}>
+              <summary class="cursor-pointer text-lg font-bold">The facts as told</summary>
+              <label class="mt-2 block text-sm"
+                >Flown for a certification level
+                <select
+                  class="select select-sm ml-1 w-auto"
+                  name="certification"
+                  value={String(found.certification ?? '')}
+                  onchange={(e) =>
+                    desk
+                      .certification(Number(e.currentTarget.value) || null, found.flight.version)
+                      .catch(said)}
+                >
+                  <option value="">no</option>
+                  {#each [1, 2, 3] as level (level)}<option value={String(level)}>level {level}</option
+                    >{/each}
+                </select></label
               >
-                <option value="">no</option>
-                {#each [1, 2, 3] as level (level)}<option value={String(level)}>level {level}</option>{/each}
-              </select></label
-            >
-            <Facts {found} />
-          </details>
+              <Facts {found} />
+            </details></Later
+          >
         {/key}
         {#if flight.remarks}<blockquote class="border-accent paper border-l-4 p-3">
             {flight.remarks}

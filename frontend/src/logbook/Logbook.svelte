@@ -75,7 +75,7 @@
       <Records records={found.records} />
       <!-- Before what it turns: nobody tabs through a page of flights to reach the next. -->
       <Pages book={found} turn={(to) => narrow('page', to)} />
-      <Later class="mb-2 min-h-[152px]"><Season flights={found.season} /></Later>
+      <Later class="mb-2 min-h-[172px] md:min-h-[156px]"><Season flights={found.season} /></Later>
       <FlightList flights={found.flights} />
       <div class="mt-2"><Pages below book={found} turn={(to) => narrow('page', to)} /></div>
     {:else if narrowed}

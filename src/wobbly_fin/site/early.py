@@ -34,6 +34,7 @@ VIEWS = (
     View(route="/", asks=("/api/hangar/rockets",)),
     View(route="/rockets/:id/shape", source="src/stations/shape/ShapeStation.svelte", asks=(_ROCKET,), of_parts=(f"{_ROCKET}/shape",)),
     View(route="/rockets/:id/motor", source="src/stations/motor/MotorStation.svelte", asks=(_ROCKET, f"{_ROCKET}/board")),
+    View(route="/rockets/:id/air", source="src/stations/motor/air/AirPage.svelte", asks=(_ROCKET, f"{_ROCKET}/board")),
     View(route="/rockets/:id/build", source="src/stations/build/BuildStation.svelte", asks=(_ROCKET,)),
     View(route="/rockets/:id/recovery", source="src/stations/recovery/RecoveryStation.svelte", asks=(_ROCKET, f"{_ROCKET}/recovery")),
     View(route="/rockets/:id/flights", source="src/stations/flights/FlightsStation.svelte", asks=(_ROCKET,)),

@@ -5512,10 +5512,10 @@ export interface components {
             /** Booked */
             booked: boolean;
             /**
-             * Moment
-             * Format: date-time
+             * Today
+             * Format: date
              */
-            moment: string;
+            today: string;
         };
         /**
          * WeighInOut

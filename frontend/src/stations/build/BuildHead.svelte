@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../../api/client';
   import type { Station } from '../../api/workshop';
+  import Later from '../../kit/Later.svelte';
   import type { Bench } from './bench.svelte';
   import { Awake } from './clock.svelte';
 
@@ -81,10 +82,12 @@
         {station.pace}
       </p>
     </div>
-    <div class="hidden flex-wrap items-start gap-x-6 gap-y-2 md:flex">{@render controls('desk')}</div>
+    <div class="hidden flex-wrap items-start gap-x-6 gap-y-2 md:flex">
+      <Later closed>{@render controls('desk')}</Later>
+    </div>
     <details class="w-full md:hidden">
       <summary class="link cursor-pointer">Launch day, warmth, time I have</summary>
-      <div class="mt-2 flex flex-wrap gap-3">{@render controls('phone')}</div>
+      <div class="mt-2 flex flex-wrap gap-3"><Later closed>{@render controls('phone')}</Later></div>
     </details>
   </div>
   {#if fits}<p class="mt-2 font-semibold" role="status">{fits}</p>{/if}

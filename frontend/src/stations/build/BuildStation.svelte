@@ -1,6 +1,7 @@
 <script lang="ts">
   import { route } from '../../router';
   import { useStation } from '../../api/workshop';
+  import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
   import RocketFrame from '../RocketFrame.svelte';
   import BeginPanel from './BeginPanel.svelte';
@@ -40,10 +41,12 @@
           <BuildHead station={found} {bench} />
           <div class="grid grid-cols-1 gap-2 lg:grid-cols-[340px_minmax(0,1fr)]">
             <div class="order-2 grid content-start gap-2 lg:order-1">
-              <BenchLists station={found} {bench} />
+              <Later height={600}><BenchLists station={found} {bench} /></Later>
             </div>
             <div class="order-1 min-w-0 lg:order-2">
-              {#if bench.open}<StepCard {id} station={found} step={bench.open} {bench} />{/if}
+              {#if bench.open}<Later height={528}
+                  ><StepCard {id} station={found} step={bench.open} {bench} /></Later
+                >{/if}
             </div>
           </div>
           <div class="mt-3 flex flex-wrap gap-1" role="tablist" aria-label="The rest of the build">
@@ -59,7 +62,7 @@
               >
             {/each}
           </div>
-          {#if tab === 'calendar'}<Calendar station={found} {bench} />
+          {#if tab === 'calendar'}<Later height={900}><Calendar station={found} {bench} /></Later>
           {:else if tab === 'plan'}<PlanList station={found} {bench} />
           {:else if tab === 'ways'}<SchoolsPanel station={found} {bench} />
           {:else if tab === 'materials'}<MaterialsPanel {id} station={found} {bench} />

@@ -13,9 +13,6 @@
   let editing = $state('');
 
   const dayOf = (date: string) => station.days.find((d) => d.date === date);
-  const today = $derived(
-    new Date(station.moment).toLocaleDateString('sv-SE', { timeZone: station.hours.zone }),
-  );
 
   /** One free spell of a day is gone; the plan moves, and can be moved back. */
   async function take(date: string, index: number) {
@@ -93,11 +90,11 @@
   <div class="hidden gap-px md:grid md:grid-cols-7">{@render week()}</div>
   <div class="grid grid-cols-1 gap-px md:grid-cols-7">
     {#each station.days as d (d.date)}
-      {@const past = d.date < today}
+      {@const past = d.date < station.today}
       <div
         class={[
           'border-base-300 min-h-16 border p-1 text-sm',
-          d.date === today && 'border-primary border-2',
+          d.date === station.today && 'border-primary border-2',
           past && 'opacity-80',
           !d.slots.length && !d.free.length && !d.finish && !d.launch && 'hidden md:block',
         ]}

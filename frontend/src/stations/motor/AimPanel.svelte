@@ -55,7 +55,11 @@
     Reach a height, a time in the air, or both: every motor, delay, ballast in the nose and canopy size is
     tried.
   </p>
-  <form class="grid grid-cols-2 items-start gap-2 sm:grid-cols-[1fr_1fr_1fr_auto]" onsubmit={submit} novalidate>
+  <form
+    class="grid grid-cols-2 items-start gap-2 sm:grid-cols-[1fr_1fr_1fr_auto]"
+    onsubmit={submit}
+    novalidate
+  >
     {#each [['height', 'Height', '120 m'], ['time', 'In the air', '45 s'], ['ballast', 'Ballast up to', '20 g']] as const as [name, label, placeholder] (name)}
       <TextBox compact {label} {name} {placeholder} bind:value={texts[name]} error={refused?.of(name)} />
     {/each}

@@ -104,6 +104,8 @@
           >
         </div>
       </div>
+    {:else}
+      <div class="col-span-3 h-[86px]"></div>
     {/if}
     <label class="col-span-3 lg:w-48">
       <span class="mb-0.5 flex justify-between font-semibold"

@@ -2,6 +2,7 @@
   import { ApiError } from '../../api/client';
   import { useRecovery } from '../../api/workshop';
   import HowCome from '../../kit/HowCome.svelte';
+  import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
   import { p, route } from '../../router';
   import RocketFrame from '../RocketFrame.svelte';
@@ -72,39 +73,48 @@
           <Ways {found} {desk} />
           <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
             <div class="grid min-w-0 grid-cols-1 content-start gap-2">
-              {#if found.bays.length}<Bays {found} {desk} /><Chain {found} />{:else}<Timeline {found} />{/if}
+              {#if found.bays.length}
+                <Later height={378}><Bays {found} {desk} /></Later>
+                <Later height={420}><Chain {found} /></Later>
+              {:else}<Timeline {found} />{/if}
             </div>
             <div class="grid min-w-0 grid-cols-1 content-start gap-2">
-              <section class="paper min-w-0 p-4" aria-label="Packing">
-                <div role="tablist" class="mb-2 flex flex-wrap gap-1">
-                  {#each tabs as [key, label] (key)}
-                    <button
-                      role="tab"
-                      aria-selected={tab === key}
-                      class={['btn btn-sm', tab === key && 'btn-secondary']}
-                      onclick={() => (tab = key)}>{label}</button
-                    >
-                  {/each}
-                </div>
-                {#if tab === 'card'}{#key found.rocket_id}<PackingCard {found} />{/key}
-                {:else if tab === 'others'}<Chooser {found} {desk} />
-                {:else}<Learn />{/if}
-              </section>
-              {#if found.bays.length}<Timeline {found} />{/if}
+              <Later height={406}>
+                <section class="paper min-w-0 p-4" aria-label="Packing">
+                  <div role="tablist" class="mb-2 flex flex-wrap gap-1">
+                    {#each tabs as [key, label] (key)}
+                      <button
+                        role="tab"
+                        aria-selected={tab === key}
+                        class={['btn btn-sm', tab === key && 'btn-secondary']}
+                        onclick={() => (tab = key)}>{label}</button
+                      >
+                    {/each}
+                  </div>
+                  {#if tab === 'card'}{#key found.rocket_id}<PackingCard {found} />{/key}
+                  {:else if tab === 'others'}<Chooser {found} {desk} />
+                  {:else}<Learn />{/if}
+                </section></Later
+              >
+              {#if found.bays.length}<Later height={272}><Timeline {found} /></Later>{/if}
             </div>
           </div>
-          {#if found.bays.some((b) => b.charge) || found.vents.length}<ChargePanel {found} {desk} />{/if}
+          {#if found.bays.some((b) => b.charge) || found.vents.length}<Later
+              ><ChargePanel {found} {desk} /></Later
+            >{/if}
           <div class="mt-2">
-            <HowCome about="loads and packing">
-              <p>
-                <Said text={found.cd} /> Opening: Pflanz’s method (from memory), at the speed the flight has when
-                it opens in time, early and late. Cord: the energy of nose and body parting goes into stretching
-                it, soft and stiff parts in series; a motor’s charge parts them with 6.3 m/s (our own figure), an
-                altimeter’s with what its push does along the shoulder; a knot keeps 55 % (from memory). Strengths
-                are usual figures from memory: the maker’s sheet and a pull on a spring balance beat them. Packed
-                lengths are reckoned from mass and bore until you measure one and type it at the part.
-              </p>
-            </HowCome>
+            <Later
+              ><HowCome about="loads and packing">
+                <p>
+                  <Said text={found.cd} /> Opening: Pflanz’s method (from memory), at the speed the flight has when
+                  it opens in time, early and late. Cord: the energy of nose and body parting goes into stretching
+                  it, soft and stiff parts in series; a motor’s charge parts them with 6.3 m/s (our own figure),
+                  an altimeter’s with what its push does along the shoulder; a knot keeps 55 % (from memory). Strengths
+                  are usual figures from memory: the maker’s sheet and a pull on a spring balance beat them. Packed
+                  lengths are reckoned from mass and bore until you measure one and type it at the part.
+                </p>
+              </HowCome></Later
+            >
           </div>
         {/snippet}
       </Loading>

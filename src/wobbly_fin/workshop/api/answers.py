@@ -83,7 +83,7 @@ def station_out(s: Station) -> StationOut:
         done_count=sum(1 for x in s.plan.steps if x.key in s.state.done),
         weigh_ins=[_weighed_out(s, k, f) for k, f in s.state.weighed.items()],
         booked=s.state.booked,
-        moment=s.now,
+        today=s.now.astimezone(zone).date(),
     )
 
 

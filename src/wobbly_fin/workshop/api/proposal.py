@@ -7,6 +7,7 @@ from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.building.explain import lasting
+from wobbly_fin.rocketry.building.hours import zone_of
 from wobbly_fin.rocketry.building.plan import build_plan
 from wobbly_fin.workshop.api.answers import options_out
 from wobbly_fin.workshop.api.schemas import HoursOut, StationOut
@@ -24,12 +25,13 @@ def proposal_out(user: User, row: Rocket, zone: str) -> StationOut:
         hands = lasting(sum(s.hands_on_s for s in plan.steps))
         headline = f"{steps} steps from these parts, about {hands} of hands-on work."
     free = free_time(user)
-    told = len(free.weekly) == 7
+    told, hours = len(free.weekly) == 7, hours_of(free, zone)
     return StationOut(
         rocket_id=row.pk, build=None, quick=file.is_quick, headline=headline, latest="", verdict="open", remarks=[], rescue=[], chain=[], steps=[],
         now=[], curing=[], next=[], days=[],
         hours=HoursOut(
-            weekly=list(free.weekly) if told else list(USUAL), exceptions=dict(free.exceptions), zone=hours_of(free, zone).zone, told=told
+            weekly=list(free.weekly) if told else list(USUAL), exceptions=dict(free.exceptions), zone=hours.zone, told=told
         ),
-        options=options_out(), changes=[], photos=[], pace="", left="", done_count=0, weigh_ins=[], booked=False, moment=timezone.now(),
+        options=options_out(), changes=[], photos=[], pace="", left="", done_count=0, weigh_ins=[], booked=False,
+        today=timezone.now().astimezone(zone_of(hours.zone)).date(),
     )  # fmt: skip

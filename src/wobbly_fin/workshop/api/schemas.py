@@ -1,7 +1,7 @@
 """What the workshop says."""
 
 import uuid
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints
@@ -171,7 +171,7 @@ class StationOut(Schema):
     done_count: int
     weigh_ins: list[WeighInOut]
     booked: bool
-    moment: datetime
+    today: date
 
 
 class BeginIn(Schema):

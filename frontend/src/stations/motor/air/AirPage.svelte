@@ -4,6 +4,7 @@
   import { lengthIn, seconds, speedIn, unitsOf } from '../../../api/format';
   import { useBoard, useForecast, useSession } from '../../../api/queries';
   import { interpolate } from '../../../drawing/plot';
+  import Later from '../../../kit/Later.svelte';
   import Loading from '../../../kit/Loading.svelte';
   import Verdict from '../../../kit/Verdict.svelte';
   import { p, route } from '../../../router';
@@ -72,7 +73,7 @@
 
 <RocketFrame {id} station="motor">
   {#snippet work()}
-    <ConditionsStrip />
+    <Later class="min-h-[328px] lg:min-h-[102px]"><ConditionsStrip /></Later>
     <Loading query={forecast} waiting="Flying it…">
       {#snippet children(found)}
         <div class="my-2 flex flex-wrap items-baseline gap-x-3 gap-y-1">
@@ -123,11 +124,11 @@
                   ).toFixed(1)} g</output
                 >
               </div>
-              <Traces flight={found} {units} {play} />
+              <Later height={300}><Traces flight={found} {units} {play} /></Later>
             </section>
             <section class="paper p-3" aria-label="From the side">
               <h3 class="font-bold">From the side, the wind from the left</h3>
-              <SideView flight={found} {units} {play} />
+              <Later height={300}><SideView flight={found} {units} {play} /></Later>
               {#if !found.rigid}<p class="quiet text-sm">
                   A quick rocket climbs as a point through still air. Give it its parts and it leans.
                 </p>{/if}
@@ -136,13 +137,13 @@
               <h3 class="font-bold">
                 From above{found.ground ? `, over ${found.ground.name}` : ''}
               </h3>
-              <TopView flight={found} points={cloud.points} {units} {play} />
+              <Later height={360}><TopView flight={found} points={cloud.points} {units} {play} /></Later>
               {#if !found.ground}<p class="quiet text-sm">
                   This field has no outline yet. <a class="link" href={p('/stores/fields')}>Draw it</a>, and
                   the cloud is held against it.
                 </p>{/if}
             </section>
-            <CloudBar {id} {cloud} {motor} {delay} />
+            <Later height={182}><CloudBar {id} {cloud} {motor} {delay} /></Later>
           </div>
         {/if}
         <p class="quiet mt-2 text-xs">
