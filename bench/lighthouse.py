@@ -10,6 +10,7 @@ looked at several times, and what its tasks took of the processor alone is told 
 import json
 import math
 import os
+import re
 import statistics
 import subprocess
 import sys
@@ -93,15 +94,31 @@ def report(path: str, preset: str, runs: int, folder: Path, name: str) -> None:
     print(preset, name, "; ".join(told), flush=True)
 
 
+def demo_says(path: str) -> Any:
+    """What the demo answers."""
+    with urllib.request.urlopen(f"{BASE}/api{path}") as answer:
+        return json.load(answer)
+
+
+def views() -> list[str]:
+    """The main views, with things of the demo in them: a rocket that has flown, one that is being built, a flight, a day, a field."""
+    rocket = next(r["id"] for r in demo_says("/hangar/rockets") if not r["quick"])
+    built = demo_says("/workshop/benches?zone=UTC")[0]["rocket_id"]
+    flight = demo_says("/logbook/flights")["flights"][-1]["id"]
+    day, field = demo_says("/launchdays/days")[0]["id"], demo_says("/stores/fields")[0]["id"]
+    stations = [f"/rockets/{rocket}/{s}" for s in ("shape", "motor", "air", "recovery", "flights")]
+    return [
+        "/", *stations, f"/rockets/{built}/build", "/logbook", f"/logbook/{flight}", "/launchdays", f"/launchdays/{day}",
+        "/stores/motors", f"/stores/fields/{field}", "/settings",
+    ]  # fmt: skip
+
+
 def main(runs: int = RUNS) -> None:
     """Print the scores of each view."""
-    with urllib.request.urlopen(f"{BASE}/api/hangar/rockets") as answer:
-        rocket = next(r["id"] for r in json.load(answer) if not r["quick"])
-    views = ("/", f"/rockets/{rocket}/shape", f"/rockets/{rocket}/motor", "/logbook", "/launchdays")
     with tempfile.TemporaryDirectory() as folder:
         for preset in ("desk", "phone"):
-            for path in views:
-                report(path, preset, 1 if preset == "desk" else runs, Path(folder), path.replace(rocket, ":id"))
+            for path in views():
+                report(path, preset, 1 if preset == "desk" else runs, Path(folder), re.sub("[0-9a-f-]{36}", ":id", path))
 
 
 if __name__ == "__main__":

@@ -2,7 +2,10 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { atLeisure, soon } from './turns.svelte';
 
 // Tests run where nothing is drawn: there Svelte has no changes to bring to the screen.
-vi.mock('svelte', async (original) => ({ ...(await original<object>()), flushSync: (job: () => void) => job() }));
+vi.mock('svelte', async (original) => ({
+  ...(await original<object>()),
+  flushSync: (job: () => void) => job(),
+}));
 
 describe('turns', () => {
   let now = performance.now();

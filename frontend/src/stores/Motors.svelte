@@ -1,6 +1,7 @@
 <script lang="ts">
   import { count } from '../api/format';
   import { useMotors } from '../api/queries';
+  import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
   import { values } from '../stations/motor/board';
@@ -73,17 +74,19 @@
           >
         </div>
         {#each byClass(shown) as group (group.name)}
-          <section class="border-base-300 flex gap-3 border-t py-2" aria-label={`Class ${group.name}`}>
-            <h2 class="w-16 shrink-0 pt-1 text-center">
-              <span class="block text-2xl leading-none font-bold">{group.name}</span>
-              <span class="quiet text-xs font-normal">to {group.most}</span>
-            </h2>
-            <ul class="grid flex-1 grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-2">
-              {#each group.motors as motor (motor.key)}
-                <li><MotorTile {motor} time={group.time} thrust={group.thrust} /></li>
-              {/each}
-            </ul>
-          </section>
+          <Later height={140}
+            ><section class="border-base-300 flex gap-3 border-t py-2" aria-label={`Class ${group.name}`}>
+              <h2 class="w-16 shrink-0 pt-1 text-center">
+                <span class="block text-2xl leading-none font-bold">{group.name}</span>
+                <span class="quiet text-xs font-normal">to {group.most}</span>
+              </h2>
+              <ul class="grid flex-1 grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-2">
+                {#each group.motors as motor (motor.key)}
+                  <li><MotorTile {motor} time={group.time} thrust={group.thrust} /></li>
+                {/each}
+              </ul>
+            </section></Later
+          >
         {:else}
           <p class="quiet p-4">
             Nothing on the shelf is like that. <button class="btn btn-xs" onclick={() => (wish = noWish())}

@@ -41,6 +41,7 @@ VIEWS = (
     View(route="/logbook", source="src/logbook/Logbook.svelte", asks=("/api/logbook/flights?page=1", "/api/hangar/rockets")),
     View(route="/logbook/:id", source="src/logbook/FlightPage.svelte", asks=("/api/logbook/flights/:id/page",)),
     View(route="/launchdays", source="src/launchdays/LaunchDays.svelte", asks=("/api/launchdays/days", "/api/stores/fields")),
+    View(route="/stores/motors", source="src/stores/Motors.svelte", asks=("/api/stores/motors",)),
     View(route="/launchdays/:id", source="src/launchdays/DayPage.svelte", asks=("/api/launchdays/days/:id", "/api/stores/fields")),
 )  # fmt: skip
 _PATTERNS = tuple((re.compile(re.escape(v.route).replace(":id", f"(?P<id>{_KEY})")), v) for v in VIEWS)
