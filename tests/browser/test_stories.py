@@ -386,3 +386,8 @@ def test_what_is_out_of_sight_is_drawn_when_it_comes_near_or_when_the_page_is_st
     expect(board).to_have_count(0)
     page.evaluate("scrollTo(0, document.body.scrollHeight)")
     expect(board.first).to_be_attached()
+    page.reload()
+    expect(page.get_by_text(re.compile(r"^Fly [A-D]\d+-\d"))).to_be_visible()
+    expect(board).to_have_count(0)
+    page.evaluate("dispatchEvent(new Event('beforeprint'))")  # paper shows the whole page
+    expect(board.first).to_be_attached()

@@ -40,6 +40,13 @@ class Turns {
     };
   }
 
+  /** Do all there is, at once; says whether there was any. */
+  finish(): boolean {
+    const any = this.#jobs.length > 0;
+    while (this.#jobs.length) flushSync(() => this.#jobs.shift()?.());
+    return any;
+  }
+
   #wake(): void {
     if (this.#awake || !this.#jobs.length) return;
     this.#awake = true;
@@ -67,6 +74,12 @@ const outOfSight = new Turns(function inPeace(work): void {
   else if (typeof requestIdleCallback === 'function') requestIdleCallback(work, { timeout: PATIENCE_MS });
   else setTimeout(work, BREATH_MS); // some browsers do not tell when they are idle
 });
+
+// Paper shows all of a page, whatever was seen of it; what is drawn late may have more to draw within it.
+if (typeof addEventListener === 'function')
+  addEventListener('beforeprint', () => {
+    while (inSight.finish() || outOfSight.finish());
+  });
 
 /** Do something soon, after what was asked for earlier; the answer takes it back. */
 export function soon(job: Job): () => void {

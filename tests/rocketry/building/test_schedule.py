@@ -75,6 +75,29 @@ def test_a_small_plan_is_as_early_as_exhaustive_search_finds(seed: int) -> None:
     assert found.finish_s == exhaustive(asked)
 
 
+@pytest.mark.parametrize("seed", range(4))
+def test_asked_again_the_plan_is_the_same(seed: int) -> None:
+    """Many plans are ready at the same moment; which step comes next must not change from one look at the bench to another."""
+    r = random.Random(seed)
+    tasks = [
+        task(
+            f"t{i}",
+            r.choice([10, 25, 40, 70]),
+            r.choice([0, 30, 240, 600]),
+            tuple(f"t{j}" for j in range(max(0, i - 8), i) if r.random() < 0.15),
+            r.choice(["mount", "body", "fins", ""]),
+        )
+        for i in range(25)
+    ]
+    found = set()
+    for _ in range(4):
+        schedule.cache_clear()
+        found.add(
+            schedule(problem(*tasks, windows=evenings(30)), 20.0).slots
+        )  # time enough for a proof, however slow the machine
+    assert len(found) == 1
+
+
 def check(asked: Problem, found: Schedule) -> None:
     """Hands never in two places, order kept, cures kept, parts held, everything inside a window."""
     of, windows = found.of, merged(asked.windows, asked.start_s)

@@ -75,7 +75,9 @@ def schedule(problem: Problem, patience_s: float | None = None) -> Schedule:
     if rough is not None:
         model.keep_finish(ready)
     model.minimise_finish()
-    first = model.solve(patience_s, hint=rough) or rough
+    found = model.solve(patience_s, hint=rough)
+    # Of plans that are ready at the same moment the rule's is the same each time it is asked; the solver's may be any of them.
+    first = rough if rough is not None and (found is None or _ready_s(problem, found) >= ready) else found
     if first is None:
         return Schedule(slots=(), finish_s=None, proven=model.proven)
     finish, proven, bound = _ready_s(problem, first), model.proven, model.bound_s
@@ -325,6 +327,7 @@ class _Model:
         solver = self.cp.CpSolver()
         solver.parameters.max_time_in_seconds = PATIENCE_S if patience_s is None else patience_s
         solver.parameters.num_workers = _WORKERS
+        solver.parameters.interleave_search = True  # whichever worker is first, the plan is the same each time
         solver.parameters.random_seed = 1
         status = solver.solve(self.model)
         self.proven = status in (self.cp.OPTIMAL, self.cp.INFEASIBLE)
