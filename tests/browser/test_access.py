@@ -104,6 +104,7 @@ def test_nothing_is_cut_off_at_twice_the_size(demo: Any, browser: Browser, live_
         over = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
         if over > 1:
             wide.append(f"{view}: {over} px")
+    page.context.close()
     assert not wide, wide
 
 
@@ -113,12 +114,16 @@ def test_nothing_fetched_early_is_left_lying(demo: Any, browser: Browser, live_s
     parts, quick = Rocket.objects.get(name="Night Ferry").pk, Rocket.objects.get(name="Barn Owl").pk
     keys = {"rockets": (parts, quick), "launchdays": (LaunchDay.objects.get().pk,), "logbook": (Flight.objects.all()[0].pk,)}
     lying: list[str] = []
+    opened: list[Page] = []
     for view in VIEWS:
         for key in keys[view.route.split("/")[1]] if ":id" in view.route else ("",):
             page = open_as(browser, live_server, owner, {"width": 1280, "height": 800})
+            opened.append(page)
             page.on(
                 "console", lambda m, at=f"{view.route} {key}": lying.append(f"{at}: {m.text}") if "preload" in m.text else None
             )
             page.goto(live_server.url + view.route.replace(":id", str(key)))
     page.wait_for_timeout(6000)  # Chromium waits some three seconds before it does
+    for page in opened:
+        page.context.close()  # each would go on asking for as long as the browser is open
     assert not lying, "\n".join(lying)
