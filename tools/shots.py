@@ -10,7 +10,7 @@ import time
 import urllib.request
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page, expect, sync_playwright
 
 ROOT = Path(__file__).parents[1]
 OUT = ROOT / "docs/screenshots"
@@ -137,7 +137,7 @@ def take(browser) -> None:  # type: ignore[no-untyped-def]
         page.set_viewport_size({"width": width, "height": height})
         page.goto(BASE + re.sub(r"\{([^}]+)\}", lambda m: keys[m[1]], address))
         page.wait_for_load_state("networkidle")
-        page.wait_for_function("!document.querySelector('[aria-busy=true]')")  # what is out of sight is drawn at leisure
+        expect(page.locator("[aria-busy=true]")).to_have_count(0, timeout=20_000)  # what is out of sight is drawn at leisure
         page.evaluate(f"document.documentElement.dataset.theme = '{theme}'")
         if prepare:
             prepare(page)
