@@ -13,7 +13,6 @@ from typing import Any
 from wobbly_fin.rocketry.building.task import Problem, Task, Wait, Window, in_order
 
 PATIENCE_S = 1.5
-_WORKERS = 2
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -76,7 +75,7 @@ def schedule(problem: Problem, patience_s: float | None = None) -> Schedule:
         model.keep_finish(ready)
     model.minimise_finish()
     found = model.solve(patience_s, hint=rough)
-    # Of plans that are ready at the same moment the rule's is the same each time it is asked; the solver's may be any of them.
+    # Where the search is cut short its plan hangs on how fast the machine is; the rule's, ready at the same moment, does not.
     first = rough if rough is not None and (found is None or _ready_s(problem, found) >= ready) else found
     if first is None:
         return Schedule(slots=(), finish_s=None, proven=model.proven)
@@ -326,8 +325,8 @@ class _Model:
             self.model.add_hint(self.starts[slot.id], self._at(slot.start_s))
         solver = self.cp.CpSolver()
         solver.parameters.max_time_in_seconds = PATIENCE_S if patience_s is None else patience_s
-        solver.parameters.num_workers = _WORKERS
-        solver.parameters.interleave_search = True  # whichever worker is first, the plan is the same each time
+        # Alone: found the same way each time, and sooner than by two that take turns or share what cores there are (bench.building).
+        solver.parameters.num_workers = 1
         solver.parameters.random_seed = 1
         status = solver.solve(self.model)
         self.proven = status in (self.cp.OPTIMAL, self.cp.INFEASIBLE)
