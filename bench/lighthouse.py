@@ -4,7 +4,8 @@ Lighthouse is fetched by npx when this is asked for and is no part of what is in
 
 Its phone is this machine with every task counted four times as long. A task's length is taken from the clock, with all the time in which
 the processor did something else: on two cores that the browser, Lighthouse and the server share that is most of it. So each view is
-looked at several times, and what its tasks took of the processor alone is told beside what the clock says.
+looked at several times, what its tasks took of the processor alone is told beside what the clock says, and looks at a machine too slow by
+Lighthouse's own measure are taken again.
 """
 
 import json
@@ -22,8 +23,12 @@ from typing import Any
 BASE = "http://127.0.0.1:8000"
 VERSION = "12"
 KINDS = ("performance", "accessibility", "best-practices")
-FLAGS = "--headless=new --no-sandbox --disable-gpu --disable-background-networking --disable-component-update --disable-sync"
+# Without tabs and toolbars, which a phone's page does not share its processor with.
+FLAGS = (
+    "--headless=new --kiosk --no-sandbox --disable-gpu --disable-background-networking --disable-component-update --disable-sync"
+)
 RUNS = 5
+SLOW = 1000  # Lighthouse 12, core/gather/driver/environment.js: below this index it warns that the machine spoils the score
 BLOCKING = "total-blocking-time"
 # Lighthouse 12, core/audits/metrics/total-blocking-time.js: what scores 0.9 and 0.5 on a phone, and what a task may take. [ms]
 GOOD_MS, MIDDLING_MS, TASK_MS = 200, 600, 50
@@ -74,6 +79,11 @@ def by_processor(found: dict[str, Any], blocked: float) -> float:
     return total / sum(r["weight"] for r in refs)
 
 
+def index_of(found: dict[str, Any]) -> float:
+    """How fast Lighthouse found the machine just before a look."""
+    return float(found["environment"]["benchmarkIndex"])
+
+
 def spread(values: list[float]) -> str:
     """Median, and from where to where."""
     low, high = min(values), max(values)
@@ -81,16 +91,21 @@ def spread(values: list[float]) -> str:
 
 
 def report(path: str, preset: str, runs: int, folder: Path, name: str) -> None:
-    """Look `runs` times and print what was found."""
-    looks = [look(path, preset, folder) for _ in range(runs)]
-    told = [f"{kind} {spread([100 * f['categories'][kind]['score'] for f, _ in looks])}" for kind in KINDS]
+    """Look `runs` times, up to twice as often while the machine is slow, and print what was found."""
+    taken = []
+    while len(looks := [(f, e) for f, e in taken if index_of(f) >= SLOW]) < runs and len(taken) < 2 * runs:
+        taken.append(look(path, preset, folder))
+    told = [f"{len(taken) - len(looks)} looks at a slow machine not counted"] if len(looks) < len(taken) else []
+    if not looks:
+        looks, told = taken, ["the machine was slow in every look"]
+    told += [f"{kind} {spread([100 * f['categories'][kind]['score'] for f, _ in looks])}" for kind in KINDS]
     if preset == "phone":
         blocked = [blocked_ms(events) for _, events in looks]
         told += [
             f"blocked {spread([f['audits'][BLOCKING]['numericValue'] for f, _ in looks])} ms by the clock, {spread(blocked)} by the processor",
             f"performance by the processor {spread([100 * by_processor(f, b) for (f, _), b in zip(looks, blocked, strict=True)])}",
         ]
-    told.append(f"machine {spread([f['environment']['benchmarkIndex'] for f, _ in looks])}")
+    told.append(f"machine {spread([index_of(f) for f, _ in looks])}")
     print(preset, name, "; ".join(told), flush=True)
 
 

@@ -54,6 +54,14 @@ describe('turns', () => {
     expect(done).toEqual(['second']);
   });
 
+  it('are not begun that would not be done in time', () => {
+    for (const name of ['first', 'second', 'third']) soon(() => ((now += 2.5), done.push(name)));
+    pass(0);
+    expect(done).toEqual(['first']);
+    pass(10);
+    expect(done).toEqual(['first', 'second', 'third']);
+  });
+
   it('let what is out of sight wait until the page has been still', () => {
     atLeisure(job('unseen'));
     soon(job('seen'));

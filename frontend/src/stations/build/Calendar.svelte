@@ -1,7 +1,9 @@
 <script lang="ts">
   import { ApiError } from '../../api/client';
   import type { Station } from '../../api/workshop';
+  import Later from '../../kit/Later.svelte';
   import { notify } from '../../kit/notices.svelte';
+  import { inTurns } from '../../kit/turns.svelte';
   import type { Bench } from './bench.svelte';
 
   let { station, bench }: { station: Station; bench: Bench } = $props();
@@ -11,6 +13,7 @@
   let dragged = $state<{ date: string; index: number } | undefined>();
   let over = $state(false);
   let editing = $state('');
+  const days = inTurns(() => station.days, 7, 7);
 
   const dayOf = (date: string) => station.days.find((d) => d.date === date);
 
@@ -85,11 +88,11 @@
   {/snippet}
   <details class="mb-2 md:hidden">
     <summary class="link cursor-pointer">My week</summary>
-    <div class="grid grid-cols-2 gap-1">{@render week()}</div>
+    <div class="grid grid-cols-2 gap-1"><Later closed>{@render week()}</Later></div>
   </details>
-  <div class="hidden gap-px md:grid md:grid-cols-7">{@render week()}</div>
+  <div class="hidden gap-px md:grid md:grid-cols-7"><Later closed height={46}>{@render week()}</Later></div>
   <div class="grid grid-cols-1 gap-px md:grid-cols-7">
-    {#each station.days as d (d.date)}
+    {#each days.shown as d (d.date)}
       {@const past = d.date < station.today}
       <div
         class={[
