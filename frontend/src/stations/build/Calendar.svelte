@@ -90,7 +90,7 @@
     <summary class="link cursor-pointer">My week</summary>
     <div class="grid grid-cols-2 gap-1"><Later closed>{@render week()}</Later></div>
   </details>
-  <div class="hidden gap-px md:grid md:grid-cols-7"><Later height={46}>{@render week()}</Later></div>
+  <div class="hidden gap-px md:grid md:grid-cols-7"><Later height={44}>{@render week()}</Later></div>
   <div class="grid grid-cols-1 gap-px md:grid-cols-7">
     {#each days.shown as d (d.date)}
       {@const past = d.date < station.today}
