@@ -5,8 +5,6 @@ digest of every source file that holds kernels: edit one and a fresh folder is u
 """
 
 import hashlib
-import os
-import tempfile
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any, TypeVar
@@ -15,7 +13,8 @@ import numba
 from numba.core import types
 from numba.extending import intrinsic
 from numba.np.arrayobj import make_array
-from platformdirs import user_cache_path
+
+from wobbly_fin.rocketry.cache_folder import cache_folder
 
 Function = TypeVar("Function", bound=Callable[..., object])
 
@@ -37,22 +36,14 @@ _KERNEL_SOURCES = (
 )
 
 
-def _cache_folder() -> Path:
-    here = Path(__file__).parent
-    digest = hashlib.sha256()
+def _digest() -> str:
+    here, digest = Path(__file__).parent, hashlib.sha256()
     for name in _KERNEL_SOURCES:
         digest.update((here / name).read_bytes())
-    wanted = Path(os.environ.get("WOBBLY_CACHE_DIR", user_cache_path("wobbly-fin"))) / f"kernels-{digest.hexdigest()[:16]}"
-    try:
-        wanted.mkdir(parents=True, exist_ok=True)
-        (wanted / ".writable").touch()
-    except OSError:
-        # A read-only home must not stop the program: compile into a folder that goes away.
-        return Path(tempfile.mkdtemp(prefix="wobbly-fin-"))
-    return wanted
+    return digest.hexdigest()[:16]
 
 
-KERNEL_CACHE = _cache_folder()
+KERNEL_CACHE = cache_folder(f"kernels-{_digest()}")
 numba.config.CACHE_DIR = str(KERNEL_CACHE)  # type: ignore[attr-defined]
 
 

@@ -1,14 +1,20 @@
 """The one Pint registry, made on first use: it costs more to load than most answers cost to compute."""
 
+import hashlib
 from functools import lru_cache
 
 import pint
+
+from wobbly_fin.rocketry.cache_folder import cache_folder
 
 
 @lru_cache(maxsize=1)
 def registry() -> pint.UnitRegistry[float]:
     """Pint's registry, cached on disk between runs."""
-    found: pint.UnitRegistry[float] = pint.UnitRegistry(cache_folder=":auto:", autoconvert_offset_to_baseunit=True)
+    # Pint keeps where its definitions lay: another installation, or this one moved, would look for them there and fall.
+    place = hashlib.sha256(f"{pint.__file__} {pint.__version__}".encode()).hexdigest()[:16]
+    kept = cache_folder(f"units-{place}")
+    found: pint.UnitRegistry[float] = pint.UnitRegistry(cache_folder=kept, autoconvert_offset_to_baseunit=True)
     return found
 
 
