@@ -2,10 +2,12 @@
 
 Lighthouse is fetched by npx when this is asked for and is no part of what is installed; the demo must be running (`make demo`).
 
-Its phone is this machine with every task counted four times as long. A task's length is taken from the clock, with all the time in which
-the processor did something else: on two cores that the browser, Lighthouse and the server share that is most of it. So each view is
-looked at several times, what its tasks took of the processor alone is told beside what the clock says, and looks at a machine too slow by
-Lighthouse's own measure are taken again.
+Its phone is this machine with every task counted four times as long, which suits a machine of index 1500 or more by Lighthouse's own
+measure; below 1000 it warns, and asks for a factor that suits the machine. So what each look recorded is judged twice: as recorded, and by
+the factor that suits the index the machine had. A task's length is taken from the clock, with all the time in which the processor did
+something else: on two cores that the browser, Lighthouse, the server and a host's other guests share that is most of it. So each view is
+looked at several times, and what its tasks took of the processor alone, and how much of the machine its host gave to others, is told beside
+what the clock says.
 """
 
 import json
@@ -17,6 +19,7 @@ import subprocess
 import sys
 import tempfile
 import urllib.request
+from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
@@ -28,26 +31,73 @@ FLAGS = (
     "--headless=new --kiosk --no-sandbox --disable-gpu --disable-background-networking --disable-component-update --disable-sync"
 )
 RUNS = 5
-SLOW = 1000  # Lighthouse 12, core/gather/driver/environment.js: below this index it warns that the machine spoils the score
 BLOCKING = "total-blocking-time"
 # Lighthouse 12, core/audits/metrics/total-blocking-time.js: what scores 0.9 and 0.5 on a phone, and what a task may take. [ms]
 GOOD_MS, MIDDLING_MS, TASK_MS = 200, 600, 50
 SLOWER = 4  # its phone
+FAST = 1500  # the index from which that suits (Lighthouse's guide to throttling, from memory; this proportion below it is ours)
 
 
-def look(path: str, preset: str, folder: Path) -> tuple[dict[str, Any], list[dict[str, Any]]]:
-    """Lighthouse's report of a view, and the events it was made from; anew where its recording failed, as it asks for itself."""
-    out = folder / "out.json"
+@dataclass(frozen=True)
+class Look:
+    """What one look at a view gave: Lighthouse's report at its own slowing and at the one that suits the machine, and the events."""
+
+    found: dict[str, Any]
+    suited: dict[str, Any]
+    events: list[dict[str, Any]]
+    taken: float  # by the host, of all that was asked of the processor meanwhile
+
+    @property
+    def index(self) -> float:
+        """How fast Lighthouse found the machine just before."""
+        return float(self.found["environment"]["benchmarkIndex"])
+
+
+def asked(path: str, *more: str, folder: Path) -> None:
+    """Run Lighthouse."""
     command = [
-        "npx", "--yes", f"lighthouse@{VERSION}", BASE + path, "--quiet", "--output=json", f"--output-path={out}", f"--chrome-flags={FLAGS}",
-        f"--only-categories={','.join(KINDS)}", "--no-enable-error-reporting", "--save-assets", *(["--preset=desktop"] if preset == "desk" else []),
+        "npx", "--yes", f"lighthouse@{VERSION}", BASE + path, "--quiet", f"--chrome-flags={FLAGS}", f"--only-categories={','.join(KINDS)}",
+        "--no-enable-error-reporting", *more,
     ]  # fmt: skip
     env = os.environ | {"CHROME_PATH": os.environ.get("CHROMIUM", "/usr/bin/chromium")}
+    subprocess.run(command, check=False, env=env, cwd=folder, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+
+
+def judged(path: str, slower: float, folder: Path, *more: str) -> dict[str, Any]:
+    """Lighthouse's report of what was recorded in the folder, with tasks `slower` times as long."""
+    kept, out = folder / "artifacts.json", folder / "out.json"
+    recorded = json.loads(kept.read_text())
+    recorded["settings"]["throttling"]["cpuSlowdownMultiplier"] = slower
+    kept.write_text(json.dumps(recorded))
+    slowing = f"--throttling.cpuSlowdownMultiplier={slower}"
+    asked(path, f"-A={folder}", "--output=json", f"--output-path={out}", slowing, *more, folder=folder)
+    found: dict[str, Any] = json.loads(out.read_text())
+    return found
+
+
+def processor() -> tuple[int, int]:
+    """Ticks of all cores so far: that somebody worked or wanted to, and of these what the host gave to others (proc(5))."""
+    user, nice, system, _, _, irq, soft, stolen = map(int, Path("/proc/stat").read_text().split("\n")[0].split()[1:9])
+    return user + nice + system + irq + soft + stolen, stolen
+
+
+def look(path: str, preset: str) -> Look:
+    """Look at a view; anew where the recording failed, as Lighthouse asks for itself."""
+    desk = ["--preset=desktop"] if preset == "desk" else []
     for _ in range(3):
-        subprocess.run(command, check=False, env=env, cwd=folder, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
-        found = json.loads(out.read_text())
-        if found["categories"]["performance"]["score"] is not None:
-            return found, json.loads((folder / "out-0.trace.json").read_text())["traceEvents"]
+        with tempfile.TemporaryDirectory() as name:
+            folder = Path(name)
+            before = processor()
+            asked(path, f"-G={folder}", *desk, folder=folder)
+            busy, stolen = (now - then for now, then in zip(processor(), before, strict=True))
+            index = json.loads((folder / "artifacts.json").read_text())["BenchmarkIndex"]
+            slower = 1 if desk else SLOWER
+            found = judged(path, slower, folder, *desk)
+            if found["categories"]["performance"]["score"] is None:
+                continue
+            suited = found if desk or index >= FAST else judged(path, round(SLOWER * index / FAST, 2), folder)
+            events = json.loads((folder / "defaultPass.trace.json").read_text())["traceEvents"]
+            return Look(found, suited, events, stolen / busy)
     raise SystemExit(f"{path}: Lighthouse could not record it")
 
 
@@ -79,9 +129,9 @@ def by_processor(found: dict[str, Any], blocked: float) -> float:
     return total / sum(r["weight"] for r in refs)
 
 
-def index_of(found: dict[str, Any]) -> float:
-    """How fast Lighthouse found the machine just before a look."""
-    return float(found["environment"]["benchmarkIndex"])
+def score(found: dict[str, Any], kind: str) -> float:
+    """Of a hundred."""
+    return 100 * float(found["categories"][kind]["score"])
 
 
 def spread(values: list[float]) -> str:
@@ -90,22 +140,20 @@ def spread(values: list[float]) -> str:
     return f"{statistics.median(values):.0f}" + (f" ({low:.0f} … {high:.0f})" if high > low else "")
 
 
-def report(path: str, preset: str, runs: int, folder: Path, name: str) -> None:
-    """Look `runs` times, up to twice as often while the machine is slow, and print what was found."""
-    taken = []
-    while len(looks := [(f, e) for f, e in taken if index_of(f) >= SLOW]) < runs and len(taken) < 2 * runs:
-        taken.append(look(path, preset, folder))
-    told = [f"{len(taken) - len(looks)} looks at a slow machine not counted"] if len(looks) < len(taken) else []
-    if not looks:
-        looks, told = taken, ["the machine was slow in every look"]
-    told += [f"{kind} {spread([100 * f['categories'][kind]['score'] for f, _ in looks])}" for kind in KINDS]
+def report(path: str, preset: str, runs: int, name: str) -> None:
+    """Look `runs` times and print what was found."""
+    looks = [look(path, preset) for _ in range(runs)]
+    told = [f"{kind} {spread([score(one.found, kind) for one in looks])}" for kind in KINDS]
     if preset == "phone":
-        blocked = [blocked_ms(events) for _, events in looks]
+        blocked = [blocked_ms(one.events) for one in looks]
         told += [
-            f"blocked {spread([f['audits'][BLOCKING]['numericValue'] for f, _ in looks])} ms by the clock, {spread(blocked)} by the processor",
-            f"performance by the processor {spread([100 * by_processor(f, b) for (f, _), b in zip(looks, blocked, strict=True)])}",
+            f"performance as suits the machine {spread([score(one.suited, KINDS[0]) for one in looks])}",
+            f"blocked {spread([one.found['audits'][BLOCKING]['numericValue'] for one in looks])} ms by the clock, {spread(blocked)} by the processor",
+            f"performance by the processor {spread([100 * by_processor(one.found, b) for one, b in zip(looks, blocked, strict=True)])}",
         ]
-    told.append(f"machine {spread([index_of(f) for f, _ in looks])}")
+    told.append(
+        f"machine {spread([one.index for one in looks])}, {spread([100 * one.taken for one in looks])} % of it given to others"
+    )
     print(preset, name, "; ".join(told), flush=True)
 
 
@@ -130,10 +178,9 @@ def views() -> list[str]:
 
 def main(runs: int = RUNS) -> None:
     """Print the scores of each view."""
-    with tempfile.TemporaryDirectory() as folder:
-        for preset in ("desk", "phone"):
-            for path in views():
-                report(path, preset, 1 if preset == "desk" else runs, Path(folder), re.sub("[0-9a-f-]{36}", ":id", path))
+    for preset in ("desk", "phone"):
+        for path in views():
+            report(path, preset, 1 if preset == "desk" else runs, re.sub("[0-9a-f-]{36}", ":id", path))
 
 
 if __name__ == "__main__":

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Later from '../kit/Later.svelte';
+  import { inTurns } from '../kit/turns.svelte';
   import type { Schemas } from '../api/client';
   import { isOuter, near, path, turned, whole, type Drawn } from './airframe';
   import Hatches from './Hatches.svelte';
@@ -28,6 +29,7 @@
   const uid = $props.id();
   const fill = (d: Drawn) => (d.hatch ? `url(#${d.hatch}-${uid})` : undefined);
   const outer = $derived(drawn.filter(isOuter));
+  const hulls = inTurns(() => outer, 4, 4);
   const fins = $derived(
     drawn
       .filter((d) => d.type === 'fin_set')
@@ -86,7 +88,7 @@
     {/snippet}
     {@render touch(f.d, plate)}
   {/each}
-  {#each outer as d (d.id)}
+  {#each hulls.shown as d (d.id)}
     {#snippet hull()}
       {#if cut && d.bore.length}
         <path d={whole(d.profile, scale)} class={tone(d)} fill={fill(d) ?? 'none'} />

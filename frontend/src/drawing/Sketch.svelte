@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Picture } from '../api/workshop';
   import { arc, outline, viewBox } from './sketch';
+  import Later from '../kit/Later.svelte';
   import { laidOut, likely } from './laidOut';
 
   /** A step's picture; fits the width it is given and at most `tall` pixels. */
@@ -34,52 +35,54 @@
     role="img"
     aria-label={picture.says}
   >
-    {#each picture.filled as area, i (i)}
-      <path
-        d={outline(area.points, true)}
-        class={[stuffs[area.stuff] ?? 'fill-base-300', area.stuff === 'glue' ? 'opacity-80' : '']}
-      />
-    {/each}
-    {#each picture.lines as line, i (i)}
-      <path
-        d={outline(line.points, line.closed)}
-        class={['fill-none', strokes[line.layer]]}
-        stroke-width="1.3"
-        stroke-dasharray={dashed(line.layer)}
-        vector-effect="non-scaling-stroke"
-      />
-    {/each}
-    {#each picture.circles as c, i (i)}
-      {#if c.start_deg !== null && c.end_deg !== null && c.start_deg !== undefined && c.end_deg !== undefined}
+    <Later bare>
+      {#each picture.filled as area, i (i)}
         <path
-          d={arc(c.centre, c.radius, c.start_deg, c.end_deg)}
-          class={['fill-none', strokes[c.layer]]}
+          d={outline(area.points, true)}
+          class={[stuffs[area.stuff] ?? 'fill-base-300', area.stuff === 'glue' ? 'opacity-80' : '']}
+        />
+      {/each}
+      {#each picture.lines as line, i (i)}
+        <path
+          d={outline(line.points, line.closed)}
+          class={['fill-none', strokes[line.layer]]}
           stroke-width="1.3"
+          stroke-dasharray={dashed(line.layer)}
           vector-effect="non-scaling-stroke"
         />
-      {:else}
-        <circle
-          cx={c.centre[0]}
-          cy={-(c.centre[1] ?? 0)}
-          r={c.radius}
-          class={['fill-none', strokes[c.layer]]}
-          stroke-width="1.3"
-          stroke-dasharray={dashed(c.layer)}
-          vector-effect="non-scaling-stroke"
-        />
-      {/if}
-    {/each}
-    {#each picture.words as w, i (i)}
-      <text
-        x={w.at[0]}
-        y={-(w.at[1] ?? 0)}
-        font-size={letters(w.size)}
-        text-anchor="middle"
-        dominant-baseline="middle"
-        class="fill-base-content"
-        transform={w.turned_deg ? `rotate(${-w.turned_deg} ${w.at[0]} ${-(w.at[1] ?? 0)})` : undefined}
-        >{w.text}</text
-      >
-    {/each}
+      {/each}
+      {#each picture.circles as c, i (i)}
+        {#if c.start_deg !== null && c.end_deg !== null && c.start_deg !== undefined && c.end_deg !== undefined}
+          <path
+            d={arc(c.centre, c.radius, c.start_deg, c.end_deg)}
+            class={['fill-none', strokes[c.layer]]}
+            stroke-width="1.3"
+            vector-effect="non-scaling-stroke"
+          />
+        {:else}
+          <circle
+            cx={c.centre[0]}
+            cy={-(c.centre[1] ?? 0)}
+            r={c.radius}
+            class={['fill-none', strokes[c.layer]]}
+            stroke-width="1.3"
+            stroke-dasharray={dashed(c.layer)}
+            vector-effect="non-scaling-stroke"
+          />
+        {/if}
+      {/each}
+      {#each picture.words as w, i (i)}
+        <text
+          x={w.at[0]}
+          y={-(w.at[1] ?? 0)}
+          font-size={letters(w.size)}
+          text-anchor="middle"
+          dominant-baseline="middle"
+          class="fill-base-content"
+          transform={w.turned_deg ? `rotate(${-w.turned_deg} ${w.at[0]} ${-(w.at[1] ?? 0)})` : undefined}
+          >{w.text}</text
+        >
+      {/each}
+    </Later>
   </svg>
 </div>

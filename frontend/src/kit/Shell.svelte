@@ -3,6 +3,7 @@
   import { useSession } from '../api/queries';
   import { p, route } from '../router';
   import JumpTo from './JumpTo.svelte';
+  import Later from './Later.svelte';
   import Notices from './Notices.svelte';
   import PersonMenu from './PersonMenu.svelte';
   import Shortcuts from './Shortcuts.svelte';
@@ -92,7 +93,7 @@
       <button class="btn btn-primary" onclick={() => session.refetch()}>Try again</button>
     </div>
   {:else if session.data.username}
-    <Router />
+    <Later first><Router /></Later>
   {:else}
     <SignIn />
   {/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { MediaQuery } from 'svelte/reactivity';
   import { useRocket, type Rocket } from '../api/queries';
   import { reach, rear } from '../drawing/airframe';
   import RocketDrawing from '../drawing/RocketDrawing.svelte';
@@ -22,6 +23,7 @@
 
   const rocket = useRocket(() => id);
   let width = $state(likely(900));
+  const wide = new MediaQuery('width >= 80rem', true); // as `xl` of the styles
 
   const stations = [
     { key: 'shape', name: 'Shape', path: '/rockets/:id/shape' },
@@ -109,17 +111,18 @@
           </Later>
         </div>
       {/if}
-      <dl
-        class:xl:grid={!head || found.quick}
-        class="quiet hidden shrink-0 grid-cols-[auto_auto] content-center items-baseline gap-x-3 px-4 text-sm"
-      >
-        <dt><Term of="mount">mount</Term></dt>
-        <dd class="text-base-content">{found.said.mount}</dd>
-        <dt><Term of="canopy">canopy</Term></dt>
-        <dd class="text-base-content">{found.said.canopy}</dd>
-        <dt><Term of="cd">Cd</Term></dt>
-        <dd class="text-base-content">{found.said.cd}</dd>
-      </dl>
+      {#if wide.current && (!head || found.quick)}
+        <dl
+          class="quiet grid shrink-0 grid-cols-[auto_auto] content-center items-baseline gap-x-3 px-4 text-sm"
+        >
+          <dt><Term of="mount">mount</Term></dt>
+          <dd class="text-base-content">{found.said.mount}</dd>
+          <dt><Term of="canopy">canopy</Term></dt>
+          <dd class="text-base-content">{found.said.canopy}</dd>
+          <dt><Term of="cd">Cd</Term></dt>
+          <dd class="text-base-content">{found.said.cd}</dd>
+        </dl>
+      {/if}
     </section>
     <Later first class="min-h-dvh">{@render work(found)}</Later>
   {/snippet}

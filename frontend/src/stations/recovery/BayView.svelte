@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Bay } from '../../api/workshop';
   import { bayScale, folds, nosePath, serpentine } from './bay';
+  import Later from '../../kit/Later.svelte';
   import { laidOut, likely } from '../../drawing/laidOut';
 
   let { bay, title }: { bay: Bay; title: string } = $props();
@@ -85,23 +86,25 @@
       class="stroke-base-content fill-none"
       stroke-width="2.2"
     />
-    <g class="stroke-base-content/70">
-      <line x1={s.left} x2={x(room)} y1={height - 22} y2={height - 22} />
-      <line x1={s.left} x2={s.left} y1={high + 4} y2={height - 17} />
-      {#each marks as m (m.at)}<line x1={m.at} x2={m.at} y1={high + 4} y2={height - 17} />{/each}
-    </g>
-    <g class="fill-base-content text-[12px]">
-      <text x={s.left} y={height - 4} text-anchor="middle">rim</text>
-      {#each marks as m (m.at)}
-        <text x={Math.min(width - 24, Math.max(s.left + 44, m.at))} y={height - 4} text-anchor="middle"
-          >{m.said}</text
+    <Later bare>
+      <g class="stroke-base-content/70">
+        <line x1={s.left} x2={x(room)} y1={height - 22} y2={height - 22} />
+        <line x1={s.left} x2={s.left} y1={high + 4} y2={height - 17} />
+        {#each marks as m (m.at)}<line x1={m.at} x2={m.at} y1={high + 4} y2={height - 17} />{/each}
+      </g>
+      <g class="fill-base-content text-[12px]">
+        <text x={s.left} y={height - 4} text-anchor="middle">rim</text>
+        {#each marks as m (m.at)}
+          <text x={Math.min(width - 24, Math.max(s.left + 44, m.at))} y={height - 4} text-anchor="middle"
+            >{m.said}</text
+          >
+        {/each}
+        <text x={s.left} y="12">← nose</text>
+        <text x={x(room)} y="12" text-anchor="end"
+          >{bay.fired_by === 'motor' ? 'motor' : 'altimeter’s charge'} →</text
         >
-      {/each}
-      <text x={s.left} y="12">← nose</text>
-      <text x={x(room)} y="12" text-anchor="end"
-        >{bay.fired_by === 'motor' ? 'motor' : 'altimeter’s charge'} →</text
-      >
-    </g>
+      </g>
+    </Later>
   </svg>
   <ol class="flex flex-wrap gap-x-4 gap-y-1 text-sm">
     {#each bay.layers as layer, i (i)}

@@ -70,7 +70,7 @@
               <p class={found.burns && i === 0 ? 'text-error font-semibold' : 'text-warning'}>! {line}</p>
             {/each}
           </section>
-          <Ways {found} {desk} />
+          <Later class="min-h-[362px] sm:min-h-[86px]"><Ways {found} {desk} /></Later>
           <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
             <div class="grid min-w-0 grid-cols-1 content-start gap-2">
               {#if found.bays.length}

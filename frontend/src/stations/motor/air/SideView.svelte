@@ -4,6 +4,7 @@
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
+  import Later from '../../../kit/Later.svelte';
   import { laidOut, likely } from '../../../drawing/laidOut';
 
   let { flight, units, play }: { flight: Forecast; units: Units; play: Playback } = $props();
@@ -53,15 +54,17 @@
 
 <div {@attach laidOut((w) => (width = w))}>
   <svg {width} {height} role="img" aria-label="The flight from the side, the wind from the left">
-    {#each flight.wind as row, i (i)}
-      {@const speed = Math.hypot(row[1] ?? 0, row[2] ?? 0)}
-      {@const y = py(row[0] ?? 0)}
-      {#if y > 6 && speed > 0.05}
-        {@const tip = 8 + 52 * (speed / Math.max(0.5, fastest))}
-        <line x1="8" x2={tip} y1={y} y2={y} class="stroke-info" stroke-width="1.4" />
-        <path d={`M${tip} ${y - 3} L${tip + 6} ${y} L${tip} ${y + 3} Z`} class="fill-info" />
-      {/if}
-    {/each}
+    <Later bare>
+      {#each flight.wind as row, i (i)}
+        {@const speed = Math.hypot(row[1] ?? 0, row[2] ?? 0)}
+        {@const y = py(row[0] ?? 0)}
+        {#if y > 6 && speed > 0.05}
+          {@const tip = 8 + 52 * (speed / Math.max(0.5, fastest))}
+          <line x1="8" x2={tip} y1={y} y2={y} class="stroke-info" stroke-width="1.4" />
+          <path d={`M${tip} ${y - 3} L${tip + 6} ${y} L${tip} ${y + 3} Z`} class="fill-info" />
+        {/if}
+      {/each}
+    </Later>
     <text x="8" y={floor + 16} class="fill-base-content text-[11px]"
       >{fastest > 0.05 ? `wind, ${speedIn(units.speed, fastest)} where it is strongest` : 'no wind'}</text
     >

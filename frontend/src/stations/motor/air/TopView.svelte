@@ -7,6 +7,7 @@
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
+  import Later from '../../../kit/Later.svelte';
   import { laidOut, likely } from '../../../drawing/laidOut';
 
   interface Props {
@@ -62,7 +63,7 @@
     role="img"
     aria-label={`From above, north up${flight.ground ? ` over ${flight.ground.name}` : ''}. Comes down ${lengthIn(unit, flight.x_m.at(-1) ?? 0)} east and ${lengthIn(unit, flight.y_m.at(-1) ?? 0)} north of the pad`}
   >
-    <GroundShapes {outline} features={flight.ground?.features ?? []} {plan} id={uid} />
+    <Later bare><GroundShapes {outline} features={flight.ground?.features ?? []} {plan} id={uid} /></Later>
     <path d={opened} class="stroke-secondary/55 fill-none" stroke-width="4" stroke-linecap="round" />
     <path d={shut} class="stroke-error fill-none" stroke-width="5" stroke-linecap="square" />
     <path d={path} class="stroke-base-content fill-none" stroke-width="2" />

@@ -3,6 +3,7 @@
   import { interpolate, line, linear } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
+  import Later from '../../../kit/Later.svelte';
   import { laidOut, likely } from '../../../drawing/laidOut';
 
   let { flight, units, play }: { flight: Forecast; units: Units; play: Playback } = $props();
@@ -57,45 +58,47 @@
     }}
     onpointermove={(e) => e.buttons && scrub(e)}
   >
-    {#each bands as band (band.name)}
-      {@const y = linear(
-        Math.max(0.1, ...band.values) * 1.12,
-        band.top + band.tall,
-        band.top,
-        band.tall > 90 ? 4 : 2,
-      )}
-      {#each y.ticks as at (at)}
-        <line x1={left} x2={width - 10} y1={y(at)} y2={y(at)} class="stroke-base-300" />
-        <text x={left - 5} y={y(at) + 4} text-anchor="end" class="fill-base-content text-[11px]"
-          >{Number(at.toPrecision(3))}</text
+    <Later bare>
+      {#each bands as band (band.name)}
+        {@const y = linear(
+          Math.max(0.1, ...band.values) * 1.12,
+          band.top + band.tall,
+          band.top,
+          band.tall > 90 ? 4 : 2,
+        )}
+        {#each y.ticks as at (at)}
+          <line x1={left} x2={width - 10} y1={y(at)} y2={y(at)} class="stroke-base-300" />
+          <text x={left - 5} y={y(at) + 4} text-anchor="end" class="fill-base-content text-[11px]"
+            >{Number(at.toPrecision(3))}</text
+          >
+        {/each}
+        <line
+          x1={left}
+          x2={width - 10}
+          y1={band.top + band.tall}
+          y2={band.top + band.tall}
+          class="stroke-base-content"
+        />
+        <path
+          d={line(flight.time_s, band.values, x, y)}
+          class="stroke-base-content fill-none"
+          stroke-width="1.8"
+        />
+        <text
+          x={width - 12}
+          y={band.top + 11}
+          text-anchor="end"
+          class="fill-base-content text-[12px] font-semibold">{band.name}, {band.symbol}</text
         >
+        <circle
+          cx={x(play.at)}
+          cy={y(interpolate(flight.time_s, band.values, play.at))}
+          r="4"
+          class="fill-primary stroke-base-100"
+          stroke-width="1.5"
+        />
       {/each}
-      <line
-        x1={left}
-        x2={width - 10}
-        y1={band.top + band.tall}
-        y2={band.top + band.tall}
-        class="stroke-base-content"
-      />
-      <path
-        d={line(flight.time_s, band.values, x, y)}
-        class="stroke-base-content fill-none"
-        stroke-width="1.8"
-      />
-      <text
-        x={width - 12}
-        y={band.top + 11}
-        text-anchor="end"
-        class="fill-base-content text-[12px] font-semibold">{band.name}, {band.symbol}</text
-      >
-      <circle
-        cx={x(play.at)}
-        cy={y(interpolate(flight.time_s, band.values, play.at))}
-        r="4"
-        class="fill-primary stroke-base-100"
-        stroke-width="1.5"
-      />
-    {/each}
+    </Later>
     {#each told as event (event.code + event.time_s)}
       <line
         x1={x(event.time_s)}
