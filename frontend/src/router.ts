@@ -2,7 +2,7 @@ import { createRouter } from 'sv-router';
 import Hangar from './hangar/Hangar.svelte';
 import NotFound from './kit/NotFound.svelte';
 
-export const { p, navigate, isActive, route } = createRouter({
+export const { p, navigate, route } = createRouter({
   '/': Hangar,
   '/new': () => import('./hangar/NewRocket.svelte'),
   '/new/parts': () => import('./hangar/NewAirframe.svelte'),

@@ -4,7 +4,6 @@ import { queryClient, renew } from './queries';
 
 export type Plan = Schemas['DayPlanOut'];
 export type PlanLine = Schemas['ManifestLineOut'];
-export type DayRow = Schemas['LaunchDayOut'];
 export type Pack = Schemas['FieldPackOut'];
 export type ListItem = Schemas['ChecklistItemOut'];
 export type FiringAnswer = Schemas['FiringOut'];

@@ -8,7 +8,6 @@ export type Log = Schemas['LogOut'];
 export type Curve = Schemas['CurveOut'];
 export type Review = Schemas['ReviewOut'];
 export type ReviewIn = Schemas['ReviewIn'];
-export type Statistics = Schemas['StatisticsOut'];
 export type Reading = Schemas['ReadingIO'];
 
 export const useFlightPage = (id: () => string) =>

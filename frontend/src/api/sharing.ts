@@ -2,7 +2,6 @@ import { createQuery } from '@tanstack/svelte-query';
 import { ask, client, type Schemas } from './client';
 
 export type Manifest = Schemas['ManifestOut'];
-export type Share = Schemas['ShareOut'];
 
 export const useShared = (token: () => string) =>
   createQuery(() => ({

@@ -1,13 +1,5 @@
 /** Where the marks of a measured flight stand on its plot; no physics. */
 
-export interface Mark {
-  code: string;
-  words: string;
-  time_s: number;
-  altitude_m: number;
-  shown_by: string;
-}
-
 /** Labels in rows so that near ones do not lie on one another: marks from left to right, each in the first free row. */
 export function rows(marks: readonly { x: number; words: string }[], charWidth = 6.4, gap = 8): number[] {
   const ends: number[] = [];

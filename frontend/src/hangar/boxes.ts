@@ -15,7 +15,7 @@ const boxNames = [
   'printed_motors',
   'remarks',
 ] as const;
-export type BoxName = (typeof boxNames)[number];
+type BoxName = (typeof boxNames)[number];
 export type BoxTexts = Record<BoxName, string>;
 
 export interface Box {

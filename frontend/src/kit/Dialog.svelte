@@ -5,6 +5,9 @@
 
   function open(dialog: HTMLDialogElement) {
     dialog.showModal();
+    const page = document.documentElement;
+    if (page.scrollHeight > page.clientHeight) page.classList.add('held');
+    return () => page.classList.remove('held');
   }
 </script>
 

@@ -2,6 +2,8 @@ import numpy as np
 import pytest
 
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight.figures import Knot
+from wobbly_fin.rocketry.flight.vehicle import burn_of
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.synthesis import curve_from_data_sheet
 
@@ -46,9 +48,9 @@ def test_an_impossible_curve_is_refused(samples: list[list[float]]) -> None:
 def test_mass_leaves_in_proportion_to_impulse() -> None:
     curve = ThrustCurve.from_samples([[0, 4], [1, 4], [3, 0]])  # 4 + 4 N·s
     motor = Motor(label="C4-3", diameter_m=0.018, length_m=0.07, total_mass_kg=0.03, propellant_mass_kg=0.01, curve=curve)
-    assert motor.propellant_at_kg(0) == pytest.approx(0.01)
-    assert motor.propellant_at_kg(1) == pytest.approx(0.005)
-    assert motor.propellant_at_kg(9) == pytest.approx(0.0) and motor.burnout_mass_kg == pytest.approx(0.02)
+    left = {row[Knot.TIME_S]: row[Knot.LEFT_KG] for row in burn_of([(motor, 0.0, 0.0)]).knots}
+    assert left[0.0] == pytest.approx(0.01) and left[1.0] == pytest.approx(0.005)
+    assert left[3.0] == pytest.approx(0.0) and motor.burnout_mass_kg == pytest.approx(0.02)
 
 
 def test_propellant_cannot_outweigh_the_motor() -> None:

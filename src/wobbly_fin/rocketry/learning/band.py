@@ -21,11 +21,6 @@ class Band:
     low_m: float
     high_m: float
 
-    @property
-    def width_fraction(self) -> float:
-        """(High − low) ÷ expected. [-]"""
-        return (self.high_m - self.low_m) / self.expected_m
-
 
 def height_band(rocket: Rocket, motor: Motor, site: Site, learnt: Learnt) -> Band | None:
     """Of a rocket as forecast without what was learnt; None where it does not fly.

@@ -125,11 +125,6 @@ class Motor:
         off = self.shortened_by_s(delay_s)
         return f"{self.decoded.base}-{delay_s + off:g}A" + (f" less {off:g} s" if off else "")
 
-    def propellant_at_kg(self, time_s: float) -> float:
-        """Propellant still unburnt at a time after ignition. [kg]"""
-        spent = self.curve.impulse_at_n_s(time_s) / self.curve.total_impulse_n_s
-        return self.propellant_mass_kg * (1.0 - spent)
-
 
 _LABEL = re.compile(r"/((?:1/\d)?[^/]+)/[^/]*$")
 

@@ -84,13 +84,6 @@ class Segment:
         """What it holds, knots and all. [N]"""
         return self.stuff.strength_n * (KNOT_FACTOR if self.knotted else 1.0)
 
-    def stretched_m(self, force_n: float) -> float:
-        """How much longer it is under a pull. [m]"""
-        s = self.stuff
-        soft = min(force_n, s.force_n) / s.force_n * s.stretch
-        hard = max(0.0, force_n - s.force_n) / s.force_n * s.stretch / (HARDENS if s.elastic else 1.0)
-        return self.length_m * (soft + hard)
-
     def energy_j(self, force_n: float) -> float:
         """What it has taken up when it pulls so hard. [J]"""
         s = self.stuff
