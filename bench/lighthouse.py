@@ -6,8 +6,8 @@ Its phone is this machine with every task counted four times as long, which suit
 measure; below 1000 it warns, and asks for a factor that suits the machine. So what each look recorded is judged twice: as recorded, and by
 the factor that suits the index the machine had. A task's length is taken from the clock, with all the time in which the processor did
 something else: on two cores that the browser, Lighthouse, the server and a host's other guests share that is most of it. So each view is
-looked at several times, and what its tasks took of the processor alone, and how much of the machine its host gave to others, is told beside
-what the clock says.
+looked at several times, again where the host gave the processor to others, and what its tasks took of the processor alone is told beside what
+the clock says. `python -m bench.lighthouse LOOKS [desk] [phone]`
 """
 
 import json
@@ -18,6 +18,7 @@ import statistics
 import subprocess
 import sys
 import tempfile
+import time
 import urllib.request
 from dataclasses import dataclass
 from pathlib import Path
@@ -31,6 +32,11 @@ FLAGS = (
     "--headless=new --kiosk --no-sandbox --disable-gpu --disable-background-networking --disable-component-update --disable-sync"
 )
 RUNS = 5
+SPOILT, MOST_SPOILT, REST_S = (
+    0.05,
+    10,
+    30,
+)  # a look for which the host gave more than this of the processor to others is taken again
 BLOCKING = "total-blocking-time"
 # Lighthouse 12, core/audits/metrics/total-blocking-time.js: what scores 0.9 and 0.5 on a phone, and what a task may take. [ms]
 GOOD_MS, MIDDLING_MS, TASK_MS = 200, 600, 50
@@ -140,9 +146,21 @@ def spread(values: list[float]) -> str:
     return f"{statistics.median(values):.0f}" + (f" ({low:.0f} … {high:.0f})" if high > low else "")
 
 
+def looks_at(path: str, preset: str, runs: int) -> tuple[list[Look], int]:
+    """So many looks that the host did not spoil, or, where it never rests, the last it did; and how many it did."""
+    good: list[Look] = []
+    spoilt: list[Look] = []
+    while len(good) < runs and len(spoilt) < MOST_SPOILT:
+        one = look(path, preset)
+        (good if one.taken <= SPOILT else spoilt).append(one)
+        if one.taken > SPOILT:
+            time.sleep(REST_S)
+    return good or spoilt[-runs:], len(spoilt)
+
+
 def report(path: str, preset: str, runs: int, name: str) -> None:
     """Look `runs` times and print what was found."""
-    looks = [look(path, preset) for _ in range(runs)]
+    looks, spoilt = looks_at(path, preset, runs)
     told = [f"{kind} {spread([score(one.found, kind) for one in looks])}" for kind in KINDS]
     if preset == "phone":
         blocked = [blocked_ms(one.events) for one in looks]
@@ -154,7 +172,8 @@ def report(path: str, preset: str, runs: int, name: str) -> None:
     told.append(
         f"machine {spread([one.index for one in looks])}, {spread([100 * one.taken for one in looks])} % of it given to others"
     )
-    print(preset, name, "; ".join(told), flush=True)
+    told += [f"{spoilt} spoilt looks" + ("" if looks[0].taken <= SPOILT else ", and no other")] if spoilt else []
+    print(preset, name, f"{len(looks)} looks", "; ".join(told), flush=True)
 
 
 def demo_says(path: str) -> Any:
@@ -176,12 +195,12 @@ def views() -> list[str]:
     ]  # fmt: skip
 
 
-def main(runs: int = RUNS) -> None:
+def main(runs: int = RUNS, *presets: str) -> None:
     """Print the scores of each view."""
-    for preset in ("desk", "phone"):
+    for preset in presets or ("desk", "phone"):
         for path in views():
             report(path, preset, 1 if preset == "desk" else runs, re.sub("[0-9a-f-]{36}", ":id", path))
 
 
 if __name__ == "__main__":
-    main(*(int(a) for a in sys.argv[1:2]))
+    main(int(sys.argv[1]) if sys.argv[1:] else RUNS, *sys.argv[2:])

@@ -39,6 +39,9 @@ def test_a_link_is_made_and_taken_back(signed_in: Page, live_server: Any, hedda:
     to(page, "button", "Share")
     page.keyboard.press("Enter")
     to(page, "button", "Make a link")
+    page.mouse.wheel(0, 400)  # under a dialog the page stays where it is
+    page.wait_for_timeout(300)
+    assert page.evaluate("scrollY") == 0
     page.keyboard.press("Space")
     expect(page.get_by_label("Link")).to_have_value(re.compile("/s/"))
     to(page, "button", "Take it back")
@@ -46,6 +49,8 @@ def test_a_link_is_made_and_taken_back(signed_in: Page, live_server: Any, hedda:
     expect(page.get_by_role("button", name="Make a link")).to_be_visible()
     page.keyboard.press("Escape")
     expect(page.get_by_role("dialog")).to_be_hidden()
+    page.mouse.wheel(0, 400)
+    page.wait_for_function("scrollY > 0")
     assert person.get("/shares") == []
 
 

@@ -20,12 +20,10 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import lesson_sentence
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import Site
-from wobbly_fin.rocketry.flight.scatter import Cloud, scatter
-from wobbly_fin.rocketry.flight.scatter import Question as Scatter
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, School
 from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
-from wobbly_fin.rocketry.launchday.judge import Line, Ruling, Verdict, judge_line, rule
+from wobbly_fin.rocketry.launchday.judge import Line, Ruling, judge_line, rule
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, read_forecast, site_at
 from wobbly_fin.rocketry.learning.rocket_fit import varied
 from wobbly_fin.rocketry.motors import Motor
@@ -224,21 +222,6 @@ def _as_weighed(file: RocketFile, row: ManifestLine) -> RocketFile:
     return file.model_copy(update={"known": file.known.model_copy(update=read)}).weighed_now()
 
 
-CLOUD_RUNS = 300
-
-
-def cloud_of(plan: DayPlan, planned: Planned) -> Cloud:
-    """Where one line may land in its hour, gusts and all."""
-    context = plan.context
-    weather = context.forecast.at(planned.hour) if context.forecast else None
-    situation = situation_of(context, planned, weather)
-    gusty = replace(situation.site, gustiness=weather.gustiness if weather else "calm")
-    line, taught = planned.line, planned.taught
-    vehicle = line.ready.loaded(taught.as_pushed(line.motor))
-    delay_s = taught.real_delay_s(line.motor, line.delay_s)
-    return scatter(Scatter(vehicle=vehicle, delay_s=delay_s, site=gusty, runs=CLOUD_RUNS))
-
-
 def situation_of(context: _Context, planned: Ready, weather: HourlyWeather | None) -> Situation:
     """Where and when a line flies: the field in that hour, its rod as the rocket has it and leaning as told."""
     # In the hour's mean wind: one draw of gusts would make a verdict a matter of luck. The cloud of landings has the gusts.
@@ -301,28 +284,3 @@ def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
         wind_limit_m_s=plan.code.wind_max_m_s, school=school,
         units=plan.units,
     )  # fmt: skip
-
-
-def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float, gust_m_s: float | None = None) -> HourlyWeather:
-    """Anemometer and thermometer as an hour of weather; aloft the power law of the site holds."""
-    return HourlyWeather(
-        hour=12.0, wind_m_s=speed_m_s, from_deg=from_deg, gust_m_s=gust_m_s if gust_m_s is not None else 1.3 * speed_m_s, temperature_c=temperature_c
-    )  # fmt: skip
-
-
-# A metre apart, for the phone takes the worse of two: further apart it would ground what flies.
-GRID_SPEEDS_M_S = (*(float(n) for n in range(10)), 10.5, 12.0)
-GRID_FROM_DEG = tuple(45.0 * n for n in range(8))
-
-
-def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[Verdict]]:
-    """Verdicts of one line over wind speeds × directions, for a phone without a network. Rows are speeds."""
-    context = plan.context
-    rows = []
-    for speed in GRID_SPEEDS_M_S:
-        row = []
-        for bearing in GRID_FROM_DEG:
-            situation = situation_of(context, planned, read_on_site(speed, bearing, temperature_c))
-            row.append(rule(planned.line, situation, context.code, context.rules).verdict)
-        rows.append(row)
-    return rows

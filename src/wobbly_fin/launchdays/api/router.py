@@ -29,18 +29,10 @@ from wobbly_fin.launchdays.api.schemas import (
     PackedLineOut,
     WindStepOut,
 )
+from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, cloud_of, grid_of, read_on_site
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
-from wobbly_fin.launchdays.plan import (
-    GRID_FROM_DEG,
-    GRID_SPEEDS_M_S,
-    cloud_of,
-    day_of,
-    grid_of,
-    loadout_for,
-    plan_of,
-    read_on_site,
-)
+from wobbly_fin.launchdays.plan import day_of, loadout_for, plan_of
 from wobbly_fin.rocketry.field.bearing import read_bearing
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
