@@ -29,7 +29,7 @@
   const uid = $props.id();
   const fill = (d: Drawn) => (d.hatch ? `url(#${d.hatch}-${uid})` : undefined);
   const outer = $derived(drawn.filter(isOuter));
-  const hulls = inTurns(() => outer, 4, 4);
+  const hulls = inTurns(() => outer, 2, 3);
   const fins = $derived(
     drawn
       .filter((d) => d.type === 'fin_set')
@@ -81,13 +81,15 @@
 {/snippet}
 
 <g stroke-linejoin="round" stroke-width="1.3">
-  <Hatches suffix={uid} used={shaded} />
-  {#each fins.filter((f) => !near(f.angle)) as f (f.key)}
-    {#snippet plate()}
-      <path d={path(turned(f.d.profile, f.angle), scale)} class={tone(f.d)} fill={fill(f.d) ?? 'none'} />
-    {/snippet}
-    {@render touch(f.d, plate)}
-  {/each}
+  <Later bare>
+    <Hatches suffix={uid} used={shaded} />
+    {#each fins.filter((f) => !near(f.angle)) as f (f.key)}
+      {#snippet plate()}
+        <path d={path(turned(f.d.profile, f.angle), scale)} class={tone(f.d)} fill={fill(f.d) ?? 'none'} />
+      {/snippet}
+      {@render touch(f.d, plate)}
+    {/each}
+  </Later>
   {#each hulls.shown as d (d.id)}
     {#snippet hull()}
       {#if cut && d.bore.length}
@@ -113,7 +115,7 @@
     {/snippet}
     {@render touch(d, hull)}
   {/each}
-  <!-- What is inside and what stands out comes a breath after the hull. -->
+  <!-- What is inside and what stands out, and how it is shaded, comes a breath after the hull. -->
   <Later bare>
     <g opacity={ghost} class={cut ? '' : 'pointer-events-none'}>
       {#each inside as d (d.id)}

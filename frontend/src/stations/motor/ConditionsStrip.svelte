@@ -118,16 +118,18 @@
     </label>
     {#each [['wind', 'Wind', 'calm', 'lg:w-34'], ['wind_from', 'from', 'W', 'lg:w-20'], ['temperature', 'Air', 'standard', 'lg:w-30'], ['rod_length', 'Rod', 'the rocket’s own', 'lg:w-30']] as const as [name, label, placeholder, wide] (name)}
       <div class={['min-w-0', wide]}>
-        <TextBox
-          compact
-          {label}
-          {name}
-          bind:value={() => shown(name), (v) => write(name, v)}
-          error={refused?.of(name)}
-          said={name === 'temperature' ? now?.said[name] : undefined}
-          {placeholder}
-          oncommit={commit}
-        />
+        <Later first height={58}>
+          <TextBox
+            compact
+            {label}
+            {name}
+            bind:value={() => shown(name), (v) => write(name, v)}
+            error={refused?.of(name)}
+            said={name === 'temperature' ? now?.said[name] : undefined}
+            {placeholder}
+            oncommit={commit}
+          />
+        </Later>
       </div>
     {/each}
     <label class="min-w-0 lg:w-28">
