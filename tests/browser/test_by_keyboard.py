@@ -50,7 +50,8 @@ def test_a_link_is_made_and_taken_back(signed_in: Page, live_server: Any, hedda:
     page.keyboard.press("Escape")
     expect(page.get_by_role("dialog")).to_be_hidden()
     page.mouse.wheel(0, 400)
-    page.wait_for_function("scrollY > 0")
+    page.wait_for_timeout(300)
+    assert page.evaluate("scrollY") > 0
     assert person.get("/shares") == []
 
 
