@@ -6,11 +6,13 @@ import uuid
 from typing import Any
 
 import pytest
+from django.utils import timezone
 
 from tests.api.conftest import Person
 from wobbly_fin.accounts.demo.load import demo_key, load_demo
 from wobbly_fin.hangar.models import Snapshot
 from wobbly_fin.rocketry.flight.scatter import MOST_RUNS
+from wobbly_fin.stores.models import MotorStock
 
 OUTLINE = [[-120, -100], [150, -100], [150, 140], [-120, 140]]
 
@@ -267,6 +269,42 @@ def test_the_demos_rockets_fly_staged_clustered_and_logged() -> None:
     assert any(e["code"] == "parting" for e in whole["events"])
     sisters = person.get(f"/hangar/rockets/{demo_key('rocket', 'Three Sisters')}/board")
     assert sisters["motors"][0]["delays"][0]["label"].startswith("3 × ")
+
+
+@pytest.mark.django_db
+def test_every_motor_of_a_flight_leaves_the_box_the_told_batch_first() -> None:
+    person = Person("visitor")
+    person.user = load_demo()
+    person.client.force_login(person.user)
+    MotorStock.objects.all().delete()
+
+    def box() -> dict[tuple[str, str], int]:
+        return {(r.motor_key, r.batch): r.count for r in MotorStock.objects.all()}
+
+    def fly(rocket: str, batch: str, **told: str) -> tuple[str, list[str]]:
+        """Log what suits it best, once the box has two old and two of the batch of each of its motors."""
+        key = demo_key("rocket", rocket)
+        best = person.get(f"/hangar/rockets/{key}/board")["motors"][0]
+        for motor in best["key"].split("|"):
+            for kind in ("old", batch):
+                line = {"motor": motor, "count": "2", "batch": kind}
+                assert person.call("PUT", f"/stores/box/{uuid.uuid4()}", line)[0] == 200
+        body = {
+            "rocket_id": str(key), "motor_key": best["key"], "delay_s": best["delays"][0]["delay_s"], "batch": batch,
+            "flown_on": timezone.localdate().isoformat(), "opening": "at_apogee", "landing": "safe",
+        } | told  # fmt: skip
+        assert person.call("PUT", f"/logbook/flights/{uuid.uuid4()}", body)[0] == 200
+        return best["key"], best["key"].split("|")
+
+    _, staged = fly("Candle and Snuffer", "7 K")
+    assert len(staged) == 2
+    assert all(box()[motor, "7 K"] == 1 and box()[motor, "old"] == 2 for motor in staged)
+    MotorStock.objects.all().delete()
+    three, _ = fly("Three Sisters", "8 K")  # two of the batch, and one of the others
+    assert (box()[three, "8 K"], box()[three, "old"]) == (0, 1)
+    MotorStock.objects.all().delete()
+    stayed, _ = fly("Three Sisters", "9 K", opening="no_launch", landing="none")
+    assert (box()[stayed, "9 K"], box()[stayed, "old"]) == (2, 2)
 
 
 def test_who_may_fly_what_is_told_in_the_settings_and_judged_on_the_board(hedda: Person) -> None:

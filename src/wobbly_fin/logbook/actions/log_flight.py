@@ -98,7 +98,7 @@ def log_flight(
             cost=_cost(user, load, judged.motors, judged.boosters_each),
             **checked,
         )
-        _take_from_box(user, load, judged.motors, facts)
+        _take_from_box(user, load, judged.motors, judged.boosters_each, facts)
         return settle(row)
 
 
@@ -114,16 +114,21 @@ def _cost(user: User, load: Load, motors: int, boosters_each: tuple[int, ...]) -
     return round(total, 2)
 
 
-def _take_from_box(user: User, load: Load, motors: int, facts: Facts) -> None:
-    """A motor flown today leaves the box; flights of other days were booked out by hand long ago, and a motor that did not lift stays."""
+def _take_from_box(user: User, load: Load, motors: int, boosters_each: tuple[int, ...], facts: Facts) -> None:
+    """Motors flown today leave the box, those of the stages below, too: of the batch that was told first, then of the oldest.
+
+    Flights of other days were booked out by hand long ago, and motors that did not lift stay.
+    """
     if facts.opening == "no_launch" or facts.flown_on < timezone.localdate() - datetime.timedelta(days=1):
         return
-    key = load.shelved[0].key
-    rows = MotorStock.objects.visible_to(user).filter(motor_key=key, count__gt=0)
-    row = rows.filter(batch=facts.batch.strip()).first() or rows.order_by("created_at").first()
-    if row is not None:
-        row.count = max(row.count - motors, 0)
-        row.save(update_fields=["count", "updated_at"])
+    for shelved, flown in zip(load.shelved, (motors, *boosters_each), strict=False):
+        rows = MotorStock.objects.visible_to(user).filter(motor_key=shelved.key, count__gt=0).order_by("created_at")
+        left = flown
+        for row in sorted(rows, key=lambda r: r.batch != facts.batch.strip()):
+            taken = min(left, row.count)
+            if taken:
+                row.count, left = row.count - taken, left - taken
+                row.save(update_fields=["count", "updated_at"])
 
 
 def _load_content(load: Load) -> dict[str, Any]:
