@@ -267,6 +267,7 @@ def test_the_demos_rockets_fly_staged_clustered_and_logged() -> None:
     assert any(len(s.content.get("boosters", [])) == 1 for s in Snapshot.objects.filter(kind="motor"))
     whole = person.get(f"/logbook/flights/{logged['id']}")
     assert any(e["code"] == "parting" for e in whole["events"])
+    assert whole["motor_key"] == best["key"].split("|")[0]  # the one with the delay
     sisters = person.get(f"/hangar/rockets/{demo_key('rocket', 'Three Sisters')}/board")
     assert sisters["motors"][0]["delays"][0]["label"].startswith("3 × ")
 

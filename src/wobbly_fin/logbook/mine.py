@@ -6,6 +6,7 @@ from django.contrib.auth.models import User
 from django.http import Http404
 
 from wobbly_fin.logbook.models import Flight
+from wobbly_fin.stores.shelf import shelf
 
 FROZEN = ("rocket", "rocket_snapshot", "motor_snapshot", "site_snapshot")
 
@@ -19,3 +20,11 @@ def flight_of(user: User, key: uuid.UUID, *, lock: bool = False) -> Flight:
     if found is None:
         raise Http404
     return found
+
+
+def shelf_key(user: User, row: Flight) -> str | None:
+    """The key under which the motor with the delay stands on the shelf today; None where it is there no more."""
+    if row.motor_key:
+        return next((s.key for s in shelf(user) if s.motor.key == row.motor_key), None)
+    base = row.label.partition("-")[0]  # logged before its key was kept
+    return next((s.key for s in shelf(user) if s.motor.decoded.base == base and s.motor.kind == "single"), None)

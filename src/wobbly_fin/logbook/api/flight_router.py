@@ -24,7 +24,7 @@ from wobbly_fin.logbook.api.page_schemas import (
     ReadoutsIn,
     TrackingIn,
 )  # fmt: skip
-from wobbly_fin.logbook.mine import flight_of
+from wobbly_fin.logbook.mine import flight_of, shelf_key
 from wobbly_fin.logbook.models import Flight, FlightLogFile, FlightPhoto
 from wobbly_fin.logbook.pocket import pocket_of
 from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
@@ -33,7 +33,6 @@ from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.pictures import photo_response
 from wobbly_fin.site.seen import as_seen
 from wobbly_fin.standins.altimeter import dump, readouts
-from wobbly_fin.stores.shelf import shelf
 
 router = Router(tags=["flight"])
 _BAD = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
@@ -42,9 +41,7 @@ _BAD = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
 def _page(request: HttpRequest, key: uuid.UUID) -> FlightPageOut:
     user = person(request)
     row = flight_of(user, key)
-    base = row.label.partition("-")[0]
-    known = next((s.key for s in shelf(user) if s.motor.decoded.base == base and s.motor.kind == "single"), None)
-    return page_out(row, units_of(preferences_of(user)), known)
+    return page_out(row, units_of(preferences_of(user)), shelf_key(user, row))
 
 
 @router.get("/flights/{uuid:key}/page", response={200: FlightPageOut, 404: ErrorOut}, operation_id="flight_page")

@@ -12,12 +12,12 @@ from wobbly_fin.logbook.actions.log_flight import Facts, bin_flight, log_flight
 from wobbly_fin.logbook.api.answers import flown_out, logged_out
 from wobbly_fin.logbook.api.book import book_out, marked
 from wobbly_fin.logbook.api.schemas import ChoicesOut, FlightIn, FlownOut, LogbookOut, LoggedOut
+from wobbly_fin.logbook.mine import shelf_key
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.shared import flight_rows
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
-from wobbly_fin.stores.shelf import shelf
 
 router = Router(tags=["logbook"])
 Page = Annotated[int, Query(ge=0, le=100_000)]
@@ -58,9 +58,7 @@ def get_csv(request: HttpRequest) -> HttpResponse:
 def flight(request: HttpRequest, key: uuid.UUID) -> FlownOut:
     """One flight, forecast against fact."""
     user, row = person(request), _one(request, key)
-    base = row.label.partition("-")[0]
-    known = next((s.key for s in shelf(user) if s.motor.decoded.base == base and s.motor.kind == "single"), None)
-    return flown_out(row, units_of(preferences_of(user)), known)
+    return flown_out(row, units_of(preferences_of(user)), shelf_key(user, row))
 
 
 @router.put(
