@@ -280,7 +280,7 @@ class RocketFile(Document):
 def _second_canopy(airframe: Airframe) -> Canopy | None:
     """The smaller of two canopies aboard the first stage."""
     packs = recovery_packs(lay_out(airframe))
-    return packs[1][1].canopy if len(packs) > 1 else None
+    return packs[1].part.canopy if len(packs) > 1 else None
 
 
 def read_rocket_file(document: Any) -> RocketFile:

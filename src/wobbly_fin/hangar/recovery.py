@@ -124,7 +124,7 @@ def recovery_of(user: User, row: Rocket) -> RecoveryStation:
         moments=timeline(flown.flight, two_events=plan.sequence.two_events) if flown else (),
         path=path,
         refused=refusals(configuration_of(loaded, first)) if first is not None else (),
-        electronics=any(isinstance(m.part, MassLump) and m.part.kind == "electronics" for m in layout.of(MassLump)),
+        electronics=any(m.part.kind == "electronics" for m in layout.of(MassLump)),
         motor=flown.motor.label_with(flown.delay_s) if flown else "",
         motors=tuple(dict.fromkeys(c.motor.name for c in sorted(tried, key=lambda c: c.motor.curve.total_impulse_n_s))),
         apogee_m=flown.flight.apogee_altitude_m if flown else None,

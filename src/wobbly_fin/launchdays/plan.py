@@ -275,7 +275,7 @@ def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
     bore = None
     if planned.layout is not None:
         packs = recovery_packs(planned.layout)
-        bore = planned.layout.bay_of(packs[0][0].host).bore_m if packs and packs[0][0].host is not None else None
+        bore = planned.layout.bay_of(packs[0].host).bore_m if packs and packs[0].host is not None else None
     school: School = plan.day.school  # type: ignore[assignment]
     return loadout_of(
         planned.rocket_name, planned.line.rocket, planned.ruling, layout=planned.layout, plan=recovery, bore_m=bore,

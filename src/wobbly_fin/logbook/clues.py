@@ -78,5 +78,5 @@ def _recovery(file: RocketFile, layout: Layout, forecast: Forecast) -> Recovery:
         stiff=found.zips,
         # The pull of that opening; what a fault on top of it would do is not known here.
         cord_margin=min((c.loads.weakest.safety for c in found.cases if not c.fault), default=None) if opened else None,
-        thin_film="film" in (packs[0][1].material or "") if packs else None,
+        thin_film="film" in (packs[0].part.material or "") if packs else None,
     )

@@ -21,7 +21,7 @@ def changed(name: str, wanted: type[Part], **figures: object) -> Airframe:
 
 
 def bay_of(layout: Layout) -> Bay:
-    host = recovery_packs(layout)[0][0].host
+    host = recovery_packs(layout)[0].host
     assert host is not None
     return layout.bay_of(host)
 

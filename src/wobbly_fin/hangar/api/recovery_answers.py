@@ -61,7 +61,7 @@ def recovery_out(row: Rocket, s: RecoveryStation) -> RecoveryOut:
         remedy=explain.remedy_sentence(found, s.density_kg_m3, units),
         trim_m=round(trim, 4) if trim is not None else None,
         trim=show(trim, "short_length", units) if trim is not None else "",
-        canopy_part=uuid.UUID(packs[0][1].id) if packs and packs[0][1].id else None,
+        canopy_part=uuid.UUID(packs[0].part.id) if packs and packs[0].part.id else None,
         cord=explain.cord_sentence(found, units) if found.bays else "",
         cd=explain.cd_sentence(found.kind, canopy.drag_coefficient) if canopy is not None else explain.tumbling_sentence(),
         warnings=warnings,

@@ -6,7 +6,9 @@ from typing import Any
 
 from wobbly_fin.hangar.api.shape_schemas import BoxOut, SelectedOut
 from wobbly_fin.hangar.shape import Shape
+from wobbly_fin.rocketry.airframe.layout import holds
 from wobbly_fin.rocketry.airframe.materials import MATERIALS
+from wobbly_fin.rocketry.airframe.parts import FinSet
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.units.display import UnitChoice, show
@@ -68,7 +70,7 @@ def _fill_empty(shape: Shape, place: int, boxes: list[BoxOut]) -> None:
     """What stands, greyed, in boxes nobody filled: what is taken in their place."""
     layout, units = shape.balance.layout, shape.units
     placed, row = layout.placed[place], shape.balance.rows[place]
-    tab = tab_of(layout, placed)
+    tab = tab_of(layout, placed) if holds(placed, FinSet) else None
     taken = {"position_m": placed.fore_m}
     if tab is not None:
         taken |= {"tab_length_m": tab.length_m, "tab_fore_m": tab.fore_m, "tab_depth_m": tab.depth_m}
@@ -167,7 +169,7 @@ def _note(shape: Shape, place: int) -> str:
     )
     if row.source not in ("unknown", "not flown", "with its part"):
         bits.append(f"{show(row.mass_kg, 'mass', units)}, {row.source}")
-    tab = tab_of(layout, placed)
+    tab = tab_of(layout, placed) if holds(placed, FinSet) else None
     if tab is not None:
         bits.append(f"tab {said(tab.length_m)} long, {said(tab.depth_m)} deep, {said(tab.fore_m)} behind the root’s start")
     if placed.part.TYPE in ("canopy", "cord") and placed.host is not None:

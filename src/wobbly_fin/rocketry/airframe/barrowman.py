@@ -116,9 +116,8 @@ def _body(placed: Placed, reference_m2: float) -> Push:
     return Push(index=placed.index, cn_alpha_per_rad=2 * (aft - fore) / reference_m2, cp_m=placed.fore_m + x)
 
 
-def _fins(layout: Layout, placed: Placed, reference_m2: float, mach: float, flags: list[str]) -> Push:
+def _fins(layout: Layout, placed: Placed[FinSet], reference_m2: float, mach: float, flags: list[str]) -> Push:
     fin = placed.part
-    assert isinstance(fin, FinSet)
     shape = planform_of(fin)
     radius = layout.radius_at((placed.fore_m + placed.aft_m) / 2)
     one = one_fin_cn_alpha(fin, reference_m2, mach)
@@ -153,7 +152,6 @@ def cutout_cp_m(layout: Layout) -> float:
     """Where a cardboard silhouette balances: the body's profile and two whole fins of each set. From the nose tip. [m]"""
     pieces = [(side_of(p.part).profile_m2, p.fore_m + side_of(p.part).profile_x_m) for p in layout.outer]
     for placed in layout.of(FinSet):
-        if isinstance(placed.part, FinSet):
-            shape = planform_of(placed.part)
-            pieces.append((2 * shape.area_m2, placed.fore_m + shape.x_m))
+        shape = planform_of(placed.part)
+        pieces.append((2 * shape.area_m2, placed.fore_m + shape.x_m))
     return sum(a * x for a, x in pieces) / sum(a for a, _ in pieces)

@@ -142,7 +142,6 @@ def _fins(layout: Layout) -> Iterator[Finding]:
     tail = layout.length_m
     for placed in layout.of(FinSet):
         fin = placed.part
-        assert isinstance(fin, FinSet)
         if fin.planform == "trapezoid" and fin.tip_m > fin.root_m:
             yield Finding(code="tip_wide", severity="mend", index=placed.index, values={"tip_m": fin.tip_m, "root_m": fin.root_m})
         if placed.aft_m > tail + 1e-6:
@@ -154,7 +153,7 @@ def _fins(layout: Layout) -> Iterator[Finding]:
 
 
 def _rings(layout: Layout) -> Iterator[Finding]:
-    mounts = [p.part.outer_diameter_m for p in layout.of(MotorTube) if isinstance(p.part, MotorTube)]
+    mounts = [p.part.outer_diameter_m for p in layout.of(MotorTube)]
     for placed in layout.of(CentringRing, Coupler, Bulkhead):
         part = placed.part
         host = _host(layout, placed)
@@ -166,9 +165,7 @@ def _rings(layout: Layout) -> Iterator[Finding]:
         if isinstance(part, CentringRing) and mounts and part.inner_diameter_m:
             hole = part.inner_diameter_m
             near = min(mounts, key=lambda m: abs(m - hole))
-            if abs(near - hole) > FITS_M and all(
-                p.part.count == 1 for p in layout.of(MotorTube) if isinstance(p.part, MotorTube)
-            ):
+            if abs(near - hole) > FITS_M and all(p.part.count == 1 for p in layout.of(MotorTube)):
                 yield Finding(code="ring_hole", severity="mend", index=placed.index, values={"hole_m": hole, "tube_m": near})
     for placed in layout.of(MotorTube):
         part = placed.part
@@ -225,16 +222,10 @@ def _overlaps(layout: Layout) -> Iterator[Finding]:
 
 def _guides(found: Balance) -> Iterator[Finding]:
     layout = found.layout
-    lines = [
-        (p.part.angle_deg + 360 / p.part.count * k, p)
-        for p in layout.of(FinSet)
-        if isinstance(p.part, FinSet)
-        for k in range(p.part.count)
-    ]
+    lines = [(p.part.angle_deg + 360 / p.part.count * k, p) for p in layout.of(FinSet) for k in range(p.part.count)]
     guides = layout.of(LaunchLug, RailButton)
     for placed in guides:
         part = placed.part
-        assert isinstance(part, LaunchLug | RailButton)
         for angle, fin in lines:
             apart = abs((part.angle_deg - angle + 180) % 360 - 180)
             clear = placed.aft_m < fin.fore_m - 0.5 * (fin.aft_m - fin.fore_m)
@@ -371,7 +362,6 @@ def _tubes(layout: Layout, aboard: Sequence[object], school: TubeSchool) -> Iter
 
 def _flutter(layout: Layout, top_speed_m_s: float | None) -> Iterator[Finding]:
     for placed in layout.of(FinSet):
-        assert isinstance(placed.part, FinSet)
         if placed.stage > 0:
             continue  # the speed known here is the first stage's, flying alone
         estimate = flutter_speed_m_s(placed.part, pressure_pa=101325.0, sound_speed_m_s=340.3)

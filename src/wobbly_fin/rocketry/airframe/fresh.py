@@ -25,7 +25,7 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
     if layout is not None and host is not None:
         holder = next((o for o in layout.outer if o.index == host), layout.outer[-1])
         d, bore = aft_diameter_m(holder.part), bore_of(holder.part)
-    mount = next((p.part for p in layout.of(MotorTube) if isinstance(p.part, MotorTube)), None) if layout else None
+    mount = next((p.part for p in layout.of(MotorTube)), None) if layout else None
     small = d < 0.045
     made: dict[str, dict[str, Any]] = {
         "nose_cone": {"shape": "ogive", "length_m": 3.2 * d, "shoulder_length_m": 0.9 * d, "material": "balsa" if small else "polystyrene",
@@ -54,7 +54,7 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
     if type_name not in made:
         raise RocketryError("type", f"{type_name!r} is no kind of part")
     figures = made[type_name]
-    if type_name == "centring_ring" and isinstance(mount, MotorTube):
+    if type_name == "centring_ring" and mount is not None:
         figures["offset_m"] = 0.006
     return {name: (round(value, 5) if isinstance(value, float) else value) for name, value in figures.items()}
 

@@ -3,9 +3,10 @@
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, Generic, overload
 
 import numpy as np
+from typing_extensions import TypeIs, TypeVar  # with a default, which Python has from 3.13 on
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe, PartError
 from wobbly_fin.rocketry.airframe.parts import (
@@ -28,10 +29,14 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
 from wobbly_fin.rocketry.recovery.packing import packed_density_kg_m3
 
+Kind = TypeVar("Kind", bound=Part, covariant=True, default=Part)
+One = TypeVar("One", bound=Part)
+Other = TypeVar("Other", bound=Part)
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Placed:
-    """A part with all its diameters, and where it is.
+class Placed(Generic[Kind]):
+    """A part with all its diameters, and where it is; `Placed[FinSet]` where it is known to be of a kind.
 
     Attributes
     ----------
@@ -45,10 +50,15 @@ class Placed:
 
     index: int
     stage: int
-    part: Part
+    part: Kind
     fore_m: float
     aft_m: float
     host: int | None = None
+
+
+def holds(placed: Placed, kind: type[One]) -> TypeIs[Placed[One]]:
+    """Whether what is placed is of a kind."""
+    return isinstance(placed.part, kind)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -88,7 +98,16 @@ class Layout:
         """[m]"""
         return aft_diameter_m(self.outer[-1].part)
 
-    def of(self, *kinds: type[Part]) -> list[Placed]:
+    @overload
+    def of(self, kind: type[One], /) -> list[Placed[One]]: ...
+
+    @overload
+    def of(self, kind: type[One], other: type[Other], /) -> list[Placed[One | Other]]: ...
+
+    @overload
+    def of(self, *kinds: type[Part]) -> list[Placed]: ...
+
+    def of(self, *kinds: type[Part]) -> Any:
         """Every part of these kinds."""
         return [p for p in self.placed if isinstance(p.part, kinds)]
 
@@ -326,10 +345,10 @@ def _recovery_host(
     return max(tubes, key=lambda o: o.aft_m - o.fore_m).index
 
 
-def recovery_packs(layout: Layout, stage: int = 0) -> list[tuple[Placed, CanopyPack]]:
+def recovery_packs(layout: Layout, stage: int = 0) -> list[Placed[CanopyPack]]:
     """What a stage comes down under, the main first: that with the most drag; the next is its drogue."""
-    found = [(p, p.part) for p in layout.of(CanopyPack) if p.stage == stage and isinstance(p.part, CanopyPack)]
-    return sorted(found, key=lambda f: -f[1].canopy.drag_area_m2)
+    found = [p for p in layout.of(CanopyPack) if p.stage == stage]
+    return sorted(found, key=lambda p: -p.part.canopy.drag_area_m2)
 
 
 def packed_length_m(part: Part, bore_m: float) -> float:

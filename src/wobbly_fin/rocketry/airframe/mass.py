@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, soft_mass_kg
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, holds, soft_mass_kg
 from wobbly_fin.rocketry.airframe.part_solids import fin_solid, solid_of
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
@@ -143,8 +143,8 @@ def _weigh(layout: Layout, placed: Placed) -> PartMass:
     if isinstance(part, DisplayPart):
         return _row(placed, 0.0, "not flown", None, 0.0, NOTHING, 0.0)
     solid, off_axis = solid_of(part), 0.0
-    if isinstance(part, FinSet):
-        solid = fin_solid(part, tab_of(layout, placed), layout.radius_at((placed.fore_m + placed.aft_m) / 2))
+    if holds(placed, FinSet):
+        solid = fin_solid(placed.part, tab_of(layout, placed), layout.radius_at((placed.fore_m + placed.aft_m) / 2))
     elif isinstance(part, LaunchLug):
         off_axis = layout.radius_at(placed.fore_m) + part.outer_diameter_m / 2
     elif isinstance(part, RailButton):
@@ -198,7 +198,7 @@ def _allowance(layout: Layout, placed: Placed, part: Allowance, rows: Sequence[P
     outer = [o for o in layout.outer if o.stage == placed.stage]
     wetted = [(wetted_area_m2(o.part), (o.fore_m + o.aft_m) / 2) for o in outer]
     for p in layout.of(FinSet):
-        if p.stage == placed.stage and isinstance(p.part, FinSet):
+        if p.stage == placed.stage:
             wetted.append((2 * p.part.count * planform_of(p.part).area_m2, p.fore_m + planform_of(p.part).x_m))
     area = sum(a for a, _ in wetted)
     if part.kind == "paint":

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m, holds
 from wobbly_fin.rocketry.airframe.parts import (
     Anchor,
     BodyTube,
@@ -88,8 +88,8 @@ def _outline(layout: Layout, p: Placed) -> PartOutline | None:
         return PartOutline(
             index=p.index, profile=_box(p.fore_m, p.aft_m, (part.outer_diameter_m or 0.0) / 2), bore=bore, stub=stub
         )
-    if isinstance(part, FinSet):
-        return _fins(layout, p, part)
+    if holds(p, FinSet):
+        return _fins(layout, p)
     if isinstance(part, MotorTube):
         ring = tuple(part.spread_m * math.cos(2 * math.pi * k / part.count) for k in range(part.count)) if part.count > 1 else ()
         return PartOutline(
@@ -138,7 +138,7 @@ def _small(layout: Layout, p: Placed) -> PartOutline | None:
         )
     if isinstance(part, Retainer):
         mount = next((m for m in layout.of(MotorTube) if m.part.id and m.part.id == part.parent), None)
-        outside = mount.part.outer_diameter_m / 2 if mount and isinstance(mount.part, MotorTube) else 0.5 * bore
+        outside = mount.part.outer_diameter_m / 2 if mount is not None else 0.5 * bore
         length = part.length_m or 0.2 * outside
         return PartOutline(index=p.index, profile=_box(p.aft_m - length, p.aft_m + 0.12 * outside, 1.1 * outside, outside))
     return None
@@ -179,8 +179,8 @@ def _transition(p: Placed, part: Transition) -> PartOutline:
     return PartOutline(index=p.index, profile=profile, bore=bore, stub=stub)
 
 
-def _fins(layout: Layout, p: Placed, part: FinSet) -> PartOutline:
-    radius = layout.radius_at((p.fore_m + p.aft_m) / 2)
+def _fins(layout: Layout, p: Placed[FinSet]) -> PartOutline:
+    part, radius = p.part, layout.radius_at((p.fore_m + p.aft_m) / 2)
     plate = tuple((p.fore_m + x, radius + y) for x, y in corners(part))
     tab = tab_of(layout, p)
     stub: Line = ()

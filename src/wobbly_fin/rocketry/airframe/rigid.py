@@ -115,15 +115,14 @@ class RigidRocket:
         if self.canopy_given is not None:
             return self.canopy_given
         packs = recovery_packs(self.layout)
-        return packs[0][1].canopy if packs else None
+        return packs[0].part.canopy if packs else None
 
     @cached_property
     def _mounts(self) -> dict[int, MotorTube]:
         """The motor tube of each stage that has one."""
         found: dict[int, MotorTube] = {}
         for placed in self.layout.of(MotorTube):
-            if isinstance(placed.part, MotorTube):
-                found.setdefault(placed.stage, placed.part)
+            found.setdefault(placed.stage, placed.part)
         return found
 
     def motors_in(self, stage: int) -> int:
@@ -138,7 +137,7 @@ class RigidRocket:
     @cached_property
     def vent_m(self) -> float | None:
         """Widest hole through the uppermost stage's wall behind a plug, None where there is none. [m]"""
-        holes = [p.part.diameter_m for p in self.layout.of(VentHoles) if p.stage == 0 and isinstance(p.part, VentHoles)]
+        holes = [p.part.diameter_m for p in self.layout.of(VentHoles) if p.stage == 0]
         return max(holes, default=None)
 
     def margins(self, vehicle: Vehicle, flight: Flight) -> Margins:

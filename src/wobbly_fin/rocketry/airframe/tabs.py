@@ -14,18 +14,16 @@ class Tab(NamedTuple):
     depth_m: float
 
 
-def tab_of(layout: Layout, placed: Placed) -> Tab | None:
+def tab_of(layout: Layout, placed: Placed[FinSet]) -> Tab | None:
     """The tab of a fin set, as told or as long as the rings leave; None for fins on the surface, or where nothing is left."""
     fin = placed.part
-    if not isinstance(fin, FinSet) or not fin.through_wall:
+    if not fin.through_wall:
         return None
     radius = layout.radius_at((placed.fore_m + placed.aft_m) / 2)
     mounts = [m for m in layout.of(MotorTube) if m.fore_m < placed.aft_m and m.aft_m > placed.fore_m]
     depth = fin.tab_depth_m
     if depth is None:
-        inner = max(
-            (m.part.outer_diameter_m / 2 for m in mounts if isinstance(m.part, MotorTube) and m.part.count == 1), default=0.0
-        )
+        inner = max((m.part.outer_diameter_m / 2 for m in mounts if m.part.count == 1), default=0.0)
         depth = radius - inner
     fore, aft = placed.fore_m, placed.aft_m
     for ring in layout.of(CentringRing):

@@ -17,7 +17,7 @@ def tumble_drag_area_m2(layout: Layout, stage: int | None = None) -> float:
     """Cd A of a layout, or of one of its stages alone, turning over as it falls. Good to a third at best. [m²]"""
     area = sum(side_of(p.part).profile_m2 for p in layout.outer if stage is None or p.stage == stage)
     for placed in layout.of(FinSet):
-        if isinstance(placed.part, FinSet) and (stage is None or placed.stage == stage):
+        if stage is None or placed.stage == stage:
             # Of all fins about half lie across the air at any moment.
             area += placed.part.count / 2 * planform_of(placed.part).area_m2
     return _ACROSS_CD * _TURNING * area

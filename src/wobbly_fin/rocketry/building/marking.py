@@ -43,11 +43,9 @@ class FinMarks:
         return self.slot_fore_m - self.slot_aft_m
 
 
-def fin_marks(layout: Layout, placed: Placed) -> FinMarks:
+def fin_marks(layout: Layout, placed: Placed[FinSet]) -> FinMarks:
     """What to draw on the tube for a set of fins."""
     fin = placed.part
-    if not isinstance(fin, FinSet):
-        raise RocketryError("part", "is no set of fins")
     middle = (placed.fore_m + placed.aft_m) / 2
     host = layout.outer_at(middle)
     around = 2 * math.pi * layout.radius_at(middle)
@@ -56,7 +54,7 @@ def fin_marks(layout: Layout, placed: Placed) -> FinMarks:
     guides = tuple(
         (g.part.called, (g.part.angle_deg - fin.angle_deg) % 360.0 / 360.0 * around, host.aft_m - g.aft_m)
         for g in layout.of(LaunchLug, RailButton)
-        if g.host == host.index and isinstance(g.part, LaunchLug | RailButton)
+        if g.host == host.index
     )
     return FinMarks(
         around_m=around,
@@ -91,7 +89,6 @@ def ring_marks(layout: Layout, mount: Placed) -> tuple[RingMark, ...]:
     found = []
     for ring in sorted(rings, key=lambda r: r.fore_m):
         part = ring.part
-        assert isinstance(part, CentringRing)
         found.append(
             RingMark(
                 index=ring.index,

@@ -203,7 +203,7 @@ def _nests(bench: Bench, stores: Stores) -> list[_Nested]:
     out = []
     for placed in bench.layout.of(FinSet):
         part = placed.part
-        if not isinstance(part, FinSet) or part.moulded:
+        if part.moulded:
             continue
         own = _own_sheet(part, stores)
         sheet = (own.length_m, own.width_m) if own else SHEETS_M.get(part.material or "")

@@ -15,7 +15,7 @@ from wobbly_fin.rocketry.airframe.layout import Layout, Placed
 from wobbly_fin.rocketry.airframe.parts import FinSet
 from wobbly_fin.rocketry.airframe.planform import corners
 from wobbly_fin.rocketry.airframe.tabs import tab_of
-from wobbly_fin.rocketry.errors import RocketryError, require_positive
+from wobbly_fin.rocketry.errors import require_positive
 
 Points = tuple[tuple[float, float], ...]
 # Usual sheets by material, length along the grain × width [m]: common practice, no source.
@@ -49,11 +49,9 @@ class Nest:
     used: float
 
 
-def fin_outline(layout: Layout, placed: Placed) -> Points:
+def fin_outline(layout: Layout, placed: Placed[FinSet]) -> Points:
     """A fin with its tab as it is cut, x along the root, y outwards. [m]"""
     fin = placed.part
-    if not isinstance(fin, FinSet):
-        raise RocketryError("part", "is no set of fins")
     outline = tuple(corners(fin))
     tab = tab_of(layout, placed)
     if tab is None:
@@ -62,10 +60,9 @@ def fin_outline(layout: Layout, placed: Placed) -> Points:
     return (*outline, (aft, 0.0), (aft, deep), (fore, deep), (fore, 0.0))
 
 
-def nest_fins(layout: Layout, placed: Placed, sheet_m: tuple[float, float] | None = None) -> Nest:
+def nest_fins(layout: Layout, placed: Placed[FinSet], sheet_m: tuple[float, float] | None = None) -> Nest:
     """A set of fins on sheets of a size; None: as its material is usually sold."""
     fin = placed.part
-    assert isinstance(fin, FinSet)
     sheet = sheet_m or SHEETS_M.get(fin.material or "", OTHER_SHEET_M)
     outline = fin_outline(layout, placed)
     return nest(outline, _leading_angle(outline), fin.count, sheet)

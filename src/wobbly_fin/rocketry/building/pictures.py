@@ -2,7 +2,7 @@
 
 import math
 
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, bore_of
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, bore_of, holds
 from wobbly_fin.rocketry.airframe.parts import BodyTube, Coupler, FinSet, LaunchLug, MotorTube
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.building.amounts import POCKET_GAP_M, fillet_radius_m, root_fillet_radius_m
@@ -17,6 +17,7 @@ from wobbly_fin.rocketry.templates.shapes import cutout_template, find_template
 from wobbly_fin.rocketry.templates.template import Circle, Path, Point, Words
 
 _ARC_STEPS = 8
+_CUT_OUT = ("wrap", "fin", "disc", "nose", "shroud", "vents")  # pictures that are templates, too
 
 
 def picture_of(bench: Bench, step: Step) -> Picture | None:
@@ -27,10 +28,9 @@ def picture_of(bench: Bench, step: Step) -> Picture | None:
     if index >= len(bench.layout.placed):
         return None
     placed = bench.layout.placed[index]
-    keyed = {"wrap": "wrap", "fin": "fin", "disc": "disc", "nose": "nose", "shroud": "shroud", "vents": "vents"}
     try:
-        if kind in keyed:
-            drawn = _template(bench, f"{keyed[kind]}-{index}")
+        if kind in _CUT_OUT:
+            drawn = _template(bench, f"{kind}-{index}")
             # A wrap stands on the tube's edge on paper; on a screen it lies as the rocket does, nose to the left.
             return _lying(drawn) if kind == "wrap" else drawn
         return {
@@ -76,6 +76,7 @@ def _dimension(left: float, right: float, y: float, text: str, size: float) -> t
 
 
 def _sheet(bench: Bench, placed: Placed) -> Picture:
+    assert holds(placed, FinSet)
     nest = nest_fins(bench.layout, placed)
     long, wide = (v * 1000 for v in nest.sheet_m)
     size = max(wide, long / 6) * 0.09
@@ -95,26 +96,24 @@ def _sheet(bench: Bench, placed: Placed) -> Picture:
 
 
 def _cuts(bench: Bench, placed: Placed) -> Picture:
-    rows = [p for p in bench.layout.of(BodyTube, MotorTube, Coupler) if p.stage == placed.stage]
-    longest = max(p.part.axial_length_m for p in rows) * 1000
+    rows = [p.part for p in bench.layout.placed if isinstance(p.part, BodyTube | MotorTube | Coupler) and p.stage == placed.stage]
+    longest = max(part.axial_length_m for part in rows) * 1000
     size = longest * 0.045
     paths, filled, words, y = list[Path](), list[Filled](), list[Words](), 0.0
-    for row in rows:
-        assert isinstance(row.part, BodyTube | MotorTube | Coupler)
-        long, wide = row.part.length_m * 1000, (row.part.outer_diameter_m or 0.0) * 1000
+    for part in rows:
+        long, wide = part.length_m * 1000, (part.outer_diameter_m or 0.0) * 1000
         filled.append(Filled(stuff="paper", points=_box(0, y - wide, long, y)))
         paths.append(Path(points=_box(0, y - wide, long, y), closed=True))
-        lines, word = _dimension(0, long, y - wide - size * 2.2, f"{row.part.called}: {bench.size(row.part.length_m)}", size)
+        lines, word = _dimension(0, long, y - wide - size * 2.2, f"{part.called}: {bench.size(part.length_m)}", size)
         paths += lines
         words.append(word)
         y -= wide + size * 4.2
     return Picture(says="The tubes to cut, to one scale", paths=tuple(paths), filled=tuple(filled), words=tuple(words))
 
 
-def _mount(bench: Bench, mount: Placed, shift: float = 0.0) -> tuple[list[Path], list[Filled]]:
+def _mount(bench: Bench, mount: Placed[MotorTube], shift: float = 0.0) -> tuple[list[Path], list[Filled]]:
     """The motor tube seen from the side with its rings; its aft end at x = shift."""
     part = mount.part
-    assert isinstance(part, MotorTube)
     long, half = part.length_m * 1000, (part.spread_m + part.outer_diameter_m / 2) * 1000
     box = _box(shift - long, -half, shift, half)
     paths, filled = [Path(points=box, closed=True)], [Filled(stuff="paper", points=box)]
@@ -129,8 +128,8 @@ def _mount(bench: Bench, mount: Placed, shift: float = 0.0) -> tuple[list[Path],
 
 
 def _rings(bench: Bench, mount: Placed) -> Picture:
+    assert holds(mount, MotorTube)
     part = mount.part
-    assert isinstance(part, MotorTube)
     paths, filled = _mount(bench, mount)
     size = max(part.length_m * 1000 * 0.045, 2.2)
     reach = max([r.outer_m for r in ring_marks(bench.layout, mount)] + [part.outer_diameter_m]) * 500
@@ -148,6 +147,7 @@ def _rings(bench: Bench, mount: Placed) -> Picture:
 
 
 def _stick(bench: Bench, mount: Placed) -> Picture:
+    assert holds(mount, MotorTube)
     host = bench.layout.outer_at((mount.fore_m + mount.aft_m) / 2)
     radius = bench.layout.radius_at((mount.fore_m + mount.aft_m) / 2) * 1000
     tail = 0.0
@@ -197,30 +197,30 @@ def _fillet(x: float, y: float, radius: float, right: int, up: int) -> list[Poin
     return [(x, y), *curve]
 
 
-def _section(bench: Bench, placed: Placed) -> tuple[FinSet, float, float, float, list[Circle]]:
-    fin = placed.part
-    assert isinstance(fin, FinSet)
+def _section(bench: Bench, placed: Placed) -> tuple[Placed[FinSet], float, float, float, list[Circle]]:
+    assert holds(placed, FinSet)
     middle = (placed.fore_m + placed.aft_m) / 2
     host = bench.layout.outer_at(middle)
     radius = bench.layout.radius_at(middle) * 1000
     bore = bore_of(host.part) * 500 if isinstance(host.part, BodyTube) else radius
     inner, circles = 0.0, [Circle(centre=(0.0, 0.0), radius=radius), Circle(centre=(0.0, 0.0), radius=bore)]
     for mount in bench.layout.of(MotorTube):
-        if isinstance(mount.part, MotorTube) and mount.fore_m < placed.aft_m and mount.aft_m > placed.fore_m:
+        if mount.fore_m < placed.aft_m and mount.aft_m > placed.fore_m:
             each = mount.part.outer_diameter_m * 500
             for k in range(mount.part.count):
                 a = 2 * math.pi * k / mount.part.count
                 at = (mount.part.spread_m * 1000 * math.sin(a), mount.part.spread_m * 1000 * math.cos(a))
                 circles.append(Circle(centre=at, radius=each))
             inner = each if mount.part.count == 1 else 0.0
-    return fin, radius, bore, inner, circles
+    return placed, radius, bore, inner, circles
 
 
 def _fins_from_behind(
-    layout: Layout, placed: Placed, fin: FinSet, radius: float, inner: float, reach: float
+    layout: Layout, fins: Placed[FinSet], radius: float, inner: float, reach: float
 ) -> tuple[list[Path], list[Filled]]:
     paths, filled = list[Path](), list[Filled]()
-    half, foot = fin.thickness_m * 500, inner if tab_of(layout, placed) is not None else radius
+    fin = fins.part
+    half, foot = fin.thickness_m * 500, inner if tab_of(layout, fins) is not None else radius
     for k in range(fin.count):
         points = _turned(
             [(-half, foot), (half, foot), (half, radius + reach), (-half, radius + reach)], fin.angle_deg + 360 * k / fin.count
@@ -231,9 +231,10 @@ def _fins_from_behind(
 
 
 def _inside(bench: Bench, placed: Placed) -> Picture:
-    fin, radius, bore, inner, circles = _section(bench, placed)
+    fins, radius, bore, inner, circles = _section(bench, placed)
+    fin = fins.part
     reach = min(fin.reach_m * 1000, radius * 0.6)
-    paths, filled = _fins_from_behind(bench.layout, placed, fin, radius, inner, reach)
+    paths, filled = _fins_from_behind(bench.layout, fins, radius, inner, reach)
     half, r = fin.thickness_m * 500, fillet_radius_m(2 * radius / 1000) * 1000
     pockets = Section(bench, placed.stage).inside == "fin_pockets"
     r = min(r, max(0.4, (bore - inner) / 2.2))
@@ -259,9 +260,10 @@ def _inside(bench: Bench, placed: Placed) -> Picture:
 
 
 def _outside(bench: Bench, placed: Placed) -> Picture:
-    fin, radius, _, inner, circles = _section(bench, placed)
+    fins, radius, _, inner, circles = _section(bench, placed)
+    fin = fins.part
     reach = min(fin.reach_m * 1000, radius * 0.8)
-    paths, filled = _fins_from_behind(bench.layout, placed, fin, radius, inner, reach)
+    paths, filled = _fins_from_behind(bench.layout, fins, radius, inner, reach)
     half = fin.thickness_m * 500
     r = root_fillet_radius_m(2 * radius / 1000, fin.thickness_m) * 1000
     for k in range(fin.count):
@@ -284,16 +286,14 @@ def _outside(bench: Bench, placed: Placed) -> Picture:
 
 
 def _lug(bench: Bench, placed: Placed) -> Picture:
+    assert holds(placed, LaunchLug)
     lug = placed.part
-    assert isinstance(lug, LaunchLug)
     radius = bench.layout.radius_at(placed.fore_m) * 1000
     circles = [Circle(centre=(0.0, 0.0), radius=radius)]
     paths, filled = list[Path](), list[Filled]()
     for fins in bench.layout.of(FinSet):
-        if isinstance(fins.part, FinSet) and fins.stage == placed.stage:
-            more, wood = _fins_from_behind(
-                bench.layout, fins, fins.part, radius, radius, min(fins.part.reach_m * 1000, radius * 1.5)
-            )
+        if fins.stage == placed.stage:
+            more, wood = _fins_from_behind(bench.layout, fins, radius, radius, min(fins.part.reach_m * 1000, radius * 1.5))
             paths, filled = paths + more, filled + wood
     outside = lug.outer_diameter_m * 500
     (at,) = _turned([(0.0, radius + outside)], lug.angle_deg)

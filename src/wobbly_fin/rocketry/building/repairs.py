@@ -75,7 +75,7 @@ def repair_plan(bench: Bench, damage: str) -> Plan:
 
 def _fin(bench: Bench) -> list[Step]:
     fins = bench.layout.of(FinSet)
-    if not fins or not isinstance(fins[0].part, FinSet):
+    if not fins:
         raise RocketryError("damage", "has no fins to come off")
     fin, part = fins[0], fins[0].part
     radius = root_fillet_radius_m(2 * bench.layout.radius_at((fin.fore_m + fin.aft_m) / 2), part.thickness_m)
@@ -121,7 +121,7 @@ def _fin(bench: Bench) -> list[Step]:
 
 def _splice(bench: Bench) -> list[Step]:
     tubes = bench.layout.of(BodyTube)
-    if not tubes or not isinstance(tubes[0].part, BodyTube):
+    if not tubes:
         raise RocketryError("damage", "has no tube to be cut open")
     tube = tubes[0].part
     bore = tube.inner_diameter_m or tube.outer_diameter_m

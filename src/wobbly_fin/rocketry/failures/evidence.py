@@ -88,9 +88,9 @@ def from_configuration(
         margins = rocket.margins(rocket.loaded(motor), forecast)
         out |= {"margin_low": margins.ignition < _LOW_CALIBRES, "margin_high": margins.ignition > _HIGH_CALIBRES}
     if layout is not None:
-        kinds = [p.part.kind for p in layout.of(Retainer) if isinstance(p.part, Retainer)]
+        kinds = [p.part.kind for p in layout.of(Retainer)]
         out["friction"] = not kinds or all(k in ("tape", "") for k in kinds)
-        fins = [p.part for p in layout.of(FinSet) if isinstance(p.part, FinSet)]
+        fins = [p.part for p in layout.of(FinSet)]
         if fins:
             out["thin_fins"] = any(f.span_m > _SLIM_FIN * f.thickness_m for f in fins if f.span_m is not None)
     if recovery.bay_filled is not None:

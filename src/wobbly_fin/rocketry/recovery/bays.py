@@ -118,13 +118,13 @@ class Asked:
     motor: MotorAboard | None
 
 
-def fill_bays(asked: Asked, packs: Sequence[tuple[Placed, CanopyPack]]) -> tuple[FilledBay, ...]:
+def fill_bays(asked: Asked, packs: Sequence[Placed[CanopyPack]]) -> tuple[FilledBay, ...]:
     """The main's bay, and the drogue's where that is another."""
-    hosts: dict[int, list[tuple[Placed, CanopyPack]]] = {}
-    for placed, part in packs:
+    hosts: dict[int, list[Placed[CanopyPack]]] = {}
+    for placed in packs:
         if placed.host is None:
             raise RocketryError("canopy", "lies nowhere: put it into a tube at the Shape station")
-        hosts.setdefault(placed.host, []).append((placed, part))
+        hosts.setdefault(placed.host, []).append(placed)
     apart = len(hosts) > 1
     return tuple(
         _bay(asked, host, inside, "main" if n == 0 else "first", opens_first=n == 1 or not apart)
@@ -132,7 +132,7 @@ def fill_bays(asked: Asked, packs: Sequence[tuple[Placed, CanopyPack]]) -> tuple
     )
 
 
-def _bay(asked: Asked, number: int, inside: Sequence[tuple[Placed, CanopyPack]], event: Event, *, opens_first: bool) -> FilledBay:
+def _bay(asked: Asked, number: int, inside: Sequence[Placed[CanopyPack]], event: Event, *, opens_first: bool) -> FilledBay:
     layout, plan, sequence = asked.layout, asked.plan, asked.plan.sequence
     host = layout.placed[number]
     bay = layout.bay_of(number)
@@ -141,7 +141,7 @@ def _bay(asked: Asked, number: int, inside: Sequence[tuple[Placed, CanopyPack]],
     cords = [c for c in layout.of(Cord) if c.host == number] or [c for c in layout.of(Cord) if c.stage == 0]
     forward = sum(r.mass_kg for r in asked.rows if r.stage == 0 and r.cg_m < bay.fore_m) or 0.01 * asked.hanging_kg
     rest = max(asked.hanging_kg - forward, 1e-3)
-    rig = _rig(layout, cords, inside[0][1], forward, rest)
+    rig = _rig(layout, cords, inside[0].part, forward, rest)
     by_altimeter = sequence.at_apogee or not opens_first
     volume, nose = bay_volume_m3(bay.bore_m, bay.length_m), nose_fit(rest)
     wish = plan.main if event == "main" else plan.first
@@ -158,7 +158,7 @@ def _bay(asked: Asked, number: int, inside: Sequence[tuple[Placed, CanopyPack]],
     shield = protection_length_m(plan.protection, bay.bore_m, charge)
     packed, kinds = _filled(asked, bay, host, cords, inside, shield)
     return FilledBay(
-        event=event, bay=bay, tube=host, packed=packed, kinds=kinds, main_length_m=_packed_m(asked, bay, *inside[0]), rig=rig,
+        event=event, bay=bay, tube=host, packed=packed, kinds=kinds, main_length_m=_packed_m(asked, bay, inside[0]), rig=rig,
         fired_by="altimeter" if by_altimeter else "motor", parting_m_s=parting, volume_m3=volume, wish=wish, push=push, motor=own,
         pins=None, nose=nose, test=plan.last_test(event), released=sequence.two_events and opens_first and event == "main",
         gas=gas_path(
@@ -168,7 +168,7 @@ def _bay(asked: Asked, number: int, inside: Sequence[tuple[Placed, CanopyPack]],
 
 
 def _filled(
-    asked: Asked, bay: Bay, host: Placed, cords: Sequence[Placed], inside: Sequence[tuple[Placed, CanopyPack]], shield_m: float
+    asked: Asked, bay: Bay, host: Placed, cords: Sequence[Placed[Cord]], inside: Sequence[Placed[CanopyPack]], shield_m: float
 ) -> tuple[Packed, tuple[LayerKind, ...]]:
     """The bay, bottom to top: protection, cords, canopies. A packed length that was measured beats what is reckoned."""
     protection = asked.plan.protection
@@ -176,25 +176,25 @@ def _filled(
     if protection != "none":
         items.append(("cloth" if protection == "cloth" else "wadding", PROTECTIONS[protection], shield_m))
     for cord in cords:
-        if isinstance(cord.part, Cord) and cord.host == bay.host:
+        if cord.host == bay.host:
             length = cord.part.packed_length_m or packed_length_m(
                 asked.rows[cord.index].mass_kg, bay.bore_m, packed_density_kg_m3(None, cord=True)
             )
             items.append(("cord", cord.part.called, length))
-    items += [("canopy", part.called, _packed_m(asked, bay, placed, part)) for placed, part in inside]
+    items += [("canopy", p.part.called, _packed_m(asked, bay, p)) for p in inside]
     packed = pack([(what, length) for _, what, length in items], bay.length_m, bay.fore_m - host.fore_m)
     return packed, tuple(kind for kind, _, _ in items)
 
 
-def _packed_m(asked: Asked, bay: Bay, placed: Placed, part: CanopyPack) -> float:
-    cloth = packed_density_kg_m3(part.material)
-    return part.packed_length_m or packed_length_m(asked.rows[placed.index].mass_kg, bay.bore_m, cloth)
+def _packed_m(asked: Asked, bay: Bay, placed: Placed[CanopyPack]) -> float:
+    cloth = packed_density_kg_m3(placed.part.material)
+    return placed.part.packed_length_m or packed_length_m(asked.rows[placed.index].mass_kg, bay.bore_m, cloth)
 
 
-def _rig(layout: Layout, cords: Sequence[Placed], part: CanopyPack, forward_kg: float, rest_kg: float) -> Rig:
+def _rig(layout: Layout, cords: Sequence[Placed[Cord]], part: CanopyPack, forward_kg: float, rest_kg: float) -> Rig:
     if not cords:
         raise RocketryError("cord", "is missing: nothing joins nose and body. Add one at the Shape station")
-    segments = [Segment(stuff=stuff_of(c.part.material), length_m=c.part.length_m) for c in cords if isinstance(c.part, Cord)]
+    segments = [Segment(stuff=stuff_of(c.part.material), length_m=c.part.length_m) for c in cords]
     # Stiff and flameproof below, elastic above.
     segments.sort(key=lambda s: s.stuff.elastic)
     anchors = [a.part for a in layout.of(Anchor) if a.stage == 0]
@@ -205,8 +205,8 @@ def _rig(layout: Layout, cords: Sequence[Placed], part: CanopyPack, forward_kg: 
         nose_kg=forward_kg,
         body_kg=rest_kg,
         cloth=part.material or "ripstop",
-        anchor=anchors[0].kind if anchors and isinstance(anchors[0], Anchor) else "folded_patch",
-        nose_base_m=(noses[0].base_diameter_m or EYE_AT_M) if noses and isinstance(noses[0], NoseCone) else EYE_AT_M,
+        anchor=anchors[0].kind if anchors else "folded_patch",
+        nose_base_m=(noses[0].base_diameter_m or EYE_AT_M) if noses else EYE_AT_M,
         nose_material=(noses[0].material or "polystyrene") if noses else "polystyrene",
     )
 

@@ -90,19 +90,19 @@ def gas_path(
 
 
 def _from_motor(layout: Layout, stage: int, bay: Bay) -> Iterator[GasStep]:
-    mounts = [(p, p.part) for p in layout.of(MotorTube) if p.stage == stage and isinstance(p.part, MotorTube)]
-    start = min((p.fore_m for p, _ in mounts), default=layout.placed[bay.host].aft_m)
-    for _, mount in mounts[:1]:
+    mounts = [p for p in layout.of(MotorTube) if p.stage == stage]
+    start = min((p.fore_m for p in mounts), default=layout.placed[bay.host].aft_m)
+    for mount in (p.part for p in mounts[:1]):
         state: State = "blocked" if mount.plugged else "passes"
         yield GasStep(what=mount.called, state=state, code="blocked" if mount.plugged else "", bore_m=mount.inner_diameter_m)
-    for placed in layout.of(FinCan):
-        if placed.stage == stage and isinstance(placed.part, FinCan):
-            closed = not placed.part.gas_path
+    for can in layout.of(FinCan):
+        if can.stage == stage:
+            closed = not can.part.gas_path
             yield GasStep(
-                what=placed.part.called, state="blocked" if closed else "passes", code="blocked" if closed else "",
-                bore_m=placed.part.inner_diameter_m,
+                what=can.part.called, state="blocked" if closed else "passes", code="blocked" if closed else "",
+                bore_m=can.part.inner_diameter_m,
             )  # fmt: skip
-    yield from _rings(layout, stage, mounts[0][1] if mounts else None)
+    yield from _rings(layout, stage, mounts[0].part if mounts else None)
     between = [p for p in layout.placed if p.stage == stage and bay.aft_m - 1e-6 <= (p.fore_m + p.aft_m) / 2 <= start]
     for placed in sorted(between, key=lambda p: -p.fore_m):
         yield from _narrows(placed)
@@ -113,7 +113,7 @@ def _rings(layout: Layout, stage: int, mount: MotorTube | None) -> Iterator[GasS
         return
     for placed in layout.of(CentringRing):
         part = placed.part
-        if placed.stage == stage and isinstance(part, CentringRing) and part.inner_diameter_m:
+        if placed.stage == stage and part.inner_diameter_m:
             gap = part.inner_diameter_m - mount.outer_diameter_m
             if gap > RING_GAP_M:
                 yield GasStep(what=part.called, state="leaks", code="leaks", bore_m=gap)
@@ -141,7 +141,7 @@ def _cords(layout: Layout, bay: Bay, shielded: bool, protection_m: float) -> Ite
     lee = bay.aft_m - protection_m
     below = any(s is not None and s.flameproof for _, s in cords)
     # A line from the motor mount is flameproof itself; a patch or an eye ahead of the wadding is out of the gas.
-    out_of_it = [isinstance(a.part, Anchor) and (a.part.kind == "mount_line" or a.aft_m <= lee) for a in anchors]
+    out_of_it = [a.part.kind == "mount_line" or a.aft_m <= lee for a in anchors]
     kept_out = shielded and (below or (bool(out_of_it) and all(out_of_it)))
     for placed, stuff in cords:
         naked = stuff is not None and not stuff.flameproof and not kept_out

@@ -40,7 +40,6 @@ def vents_of(layout: Layout, *, altimeter: bool) -> tuple[Vent, ...]:
     vented: set[int] = set()
     for placed in layout.of(VentHoles):
         part = placed.part
-        assert isinstance(part, VentHoles)
         bay, volume = _bay_of(layout, placed)
         vented.add(bay.index)
         if volume is None:
@@ -52,10 +51,10 @@ def vents_of(layout: Layout, *, altimeter: bool) -> tuple[Vent, ...]:
         code: Code = "small" if area < 0.5 else "large" if area > 2 else "good"
         out.append(Vent(name=part.called, have_m=part.diameter_m, count=part.count, wants_m=wants, code=code))
     if altimeter:
-        for placed in layout.of(MassLump):
-            if not isinstance(placed.part, MassLump) or placed.part.kind != "electronics":
+        for device in layout.of(MassLump):
+            if device.part.kind != "electronics":
                 continue
-            bay, volume = _bay_of(layout, placed)
+            bay, volume = _bay_of(layout, device)
             if bay.index not in vented and volume is not None:
                 vented.add(bay.index)
                 wants = vent_diameter_m(volume, USUAL_COUNT)
@@ -66,7 +65,7 @@ def vents_of(layout: Layout, *, altimeter: bool) -> tuple[Vent, ...]:
 def _bay_of(layout: Layout, placed: Placed) -> tuple[Placed, float | None]:
     """What something sits in, a coupler before the tube round it, and the air in there. [m³]"""
     coupler = next((c for c in layout.of(Coupler) if c.part.id and c.part.id == placed.part.parent), None)
-    if coupler is not None and isinstance(coupler.part, Coupler):
+    if coupler is not None:
         bore = (coupler.part.outer_diameter_m or 0.0) - 2 * coupler.part.wall_m
         return coupler, bay_volume_m3(bore, coupler.part.length_m) if bore > 0 else None
     host = layout.placed[placed.host] if placed.host is not None else layout.outer_at(placed.fore_m)

@@ -116,7 +116,7 @@ def recover(
                 "canopy", "is missing: nothing to come down under. Add one at the Shape station, or let it tumble"
             )
         return _falling(layout, plan, hanging, "tumble", None, terminal_speed_m_s(hanging, tumbling, density_kg_m3))
-    canopy = packs[0][1].canopy
+    canopy = packs[0].part.canopy
     rate = descent_rate_m_s(hanging, canopy, density_kg_m3)
     if canopy.kind not in PACKED_KINDS:
         return _falling(layout, plan, hanging, canopy.kind, canopy, rate)
@@ -148,7 +148,7 @@ def recover(
         rim_m=rim,
         zips=bool(cases)
         and zips(at_rim(main.rig.segments, rim), max(c.loads.taut_n for c in cases if not c.fault), wall, tube.material or ""),
-        cloth_kg_m2=_cloth_kg_m2(packs[0][1]),
+        cloth_kg_m2=_cloth_kg_m2(packs[0].part),
         vents=vents_of(layout, altimeter=sequence.at_apogee),
         plan=plan,
     )
@@ -171,6 +171,6 @@ def _cloth_kg_m2(part: CanopyPack) -> float:
     return stuff.density if stuff is not None and stuff.form == "cloth" and part.mass_kg is None else 0.0
 
 
-def _drogue(packs: Sequence[tuple[Placed, CanopyPack]], told: Canopy | None) -> Canopy | None:
+def _drogue(packs: Sequence[Placed[CanopyPack]], told: Canopy | None) -> Canopy | None:
     """The smaller canopy aboard, or one only told of."""
-    return packs[1][1].canopy if len(packs) > 1 else told
+    return packs[1].part.canopy if len(packs) > 1 else told

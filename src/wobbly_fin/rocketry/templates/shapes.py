@@ -5,7 +5,7 @@ import math
 import numpy as np
 
 from wobbly_fin.rocketry.airframe.barrowman import cutout_cp_m
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m, holds
 from wobbly_fin.rocketry.airframe.parts import (
     Bulkhead,
     CentringRing,
@@ -24,6 +24,8 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.templates.template import Arc, Circle, Path, Point, Template, Words
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
+Disc = CentringRing | Bulkhead
+
 GLUE_FLAP_MM = 8.0
 _PROFILE_STEPS = 80
 _BLADE = "Fresh blade, many light passes, fingers behind the edge."
@@ -33,19 +35,18 @@ def templates_of(layout: Layout, units: UnitChoice = METRIC) -> tuple[Template, 
     """Every template this airframe can be cut from, in the order of its parts, the cut-out last."""
     found: list[Template] = []
     for placed in layout.placed:
-        part = placed.part
-        if isinstance(part, FinSet):
+        if holds(placed, FinSet):
             found.append(fin_template(layout, placed, units))
             found.append(wrap_template(layout, placed, units))
-        elif isinstance(part, VentHoles):
+        elif holds(placed, VentHoles):
             found.append(vent_template(layout, placed, units))
-        elif isinstance(part, CentringRing | Bulkhead):
+        elif holds(placed, CentringRing) or holds(placed, Bulkhead):
             like = _alike(layout, placed)
             if like[0].index == placed.index:
                 found.append(disc_template(layout, placed, units, len(like)))
-        elif isinstance(part, Transition) and fore_diameter_m(part) != aft_diameter_m(part):
+        elif holds(placed, Transition) and fore_diameter_m(placed.part) != aft_diameter_m(placed.part):
             found.append(shroud_template(placed, units))
-        elif isinstance(part, NoseCone):
+        elif holds(placed, NoseCone):
             found.append(nose_template(placed, units))
     found.append(cutout_template(layout))
     return tuple(found)
@@ -71,10 +72,9 @@ def _mm(points: tuple[Point, ...], dx: float = 0.0) -> tuple[Point, ...]:
     return tuple(((x + dx) * 1000, y * 1000) for x, y in points)
 
 
-def fin_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC) -> Template:
+def fin_template(layout: Layout, placed: Placed[FinSet], units: UnitChoice = METRIC) -> Template:
     """One fin with its tab; nose to the left, the root's line scored where the body's surface is, grain along the leading edge."""
     fin = placed.part
-    assert isinstance(fin, FinSet)
     outline = _mm(corners(fin))
     tab = tab_of(layout, placed)
     root = (outline[0], outline[-1])
@@ -129,13 +129,12 @@ def _grain_foot(outline: tuple[Point, ...]) -> Point:
     return 0.3 * outline[-1][0], 0.22 * max(y for _, y in outline)
 
 
-def wrap_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC) -> Template:
+def wrap_template(layout: Layout, placed: Placed[FinSet], units: UnitChoice = METRIC) -> Template:
     """A strip to lay round the tube: fin lines at exact n-ths, slots to one side of their line, lug line, seam.
 
     x runs round the tube from the seam, y forwards from the wrap's aft edge, which lies on the tube's.
     """
     fin = placed.part
-    assert isinstance(fin, FinSet)
     host = layout.outer_at((placed.fore_m + placed.aft_m) / 2)
     around = math.pi * 1000 * 2 * layout.radius_at((placed.fore_m + placed.aft_m) / 2)
     tail = host.aft_m
@@ -151,7 +150,7 @@ def wrap_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC) ->
     words = [Words(at=(around + GLUE_FLAP_MM / 2, (low + top) / 2), text="overlap", size=2.6, turned_deg=90)]
     tab = tab_of(layout, placed)
     thick = fin.thickness_m * 1000
-    seam = _seam_deg(fin, [g.part.angle_deg for g in guides if isinstance(g.part, LaunchLug | RailButton)])
+    seam = _seam_deg(fin, [g.part.angle_deg for g in guides])
 
     def at(degrees: float) -> float:
         return (degrees - seam) % 360.0 / 360.0 * around
@@ -167,7 +166,6 @@ def wrap_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC) ->
             paths.append(Path(points=((x - 2, head), (x + 2, head)), layer="mark"))
             paths.append(Path(points=((x - 2, foot), (x + 2, foot)), layer="mark"))
     for g in guides:
-        assert isinstance(g.part, LaunchLug | RailButton)
         x = at(g.part.angle_deg)
         fore, aft = (tail - g.fore_m) * 1000, (tail - g.aft_m) * 1000
         paths.append(Path(points=((x, low), (x, top)), layer="mark"))
@@ -192,10 +190,9 @@ def wrap_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC) ->
     )
 
 
-def vent_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC) -> Template:
+def vent_template(layout: Layout, placed: Placed[VentHoles], units: UnitChoice = METRIC) -> Template:
     """A strip to lay round the tube with the vent holes at exact n-ths; its aft edge is told from the tube's."""
     part = placed.part
-    assert isinstance(part, VentHoles)
     host = layout.outer_at((placed.fore_m + placed.aft_m) / 2)
     around = math.pi * 1000 * 2 * layout.radius_at((placed.fore_m + placed.aft_m) / 2)
     tall = 30.0 + part.diameter_m * 1000
@@ -231,34 +228,27 @@ def _seam_deg(fin: FinSet, guides_deg: list[float]) -> float:
     return fin.angle_deg - apart / 2
 
 
-def _alike(layout: Layout, placed: Placed) -> list[Placed]:
+def _alike(layout: Layout, placed: Placed[Disc]) -> list[Placed[Disc]]:
     """Discs of the same stage that are cut alike: one template serves them."""
-    return [p for p in layout.of(type(placed.part)) if p.stage == placed.stage and _size(p) == _size(placed)]
+    return [p for p in layout.of(CentringRing, Bulkhead) if p.stage == placed.stage and _size(p.part) == _size(placed.part)]
 
 
-def _size(placed: Placed) -> tuple[float | None, float | None, float]:
-    part = placed.part
-    assert isinstance(part, CentringRing | Bulkhead)
+def _size(part: Disc) -> tuple[float | None, float | None, float]:
     return part.outer_diameter_m, part.inner_diameter_m if isinstance(part, CentringRing) else None, part.thickness_m
 
 
-def disc_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC, count: int = 1) -> Template:
+def disc_template(layout: Layout, placed: Placed[Disc], units: UnitChoice = METRIC, count: int = 1) -> Template:
     """A ring or bulkhead: circles and a centre; of a cluster's ring every hole."""
     part = placed.part
-    assert isinstance(part, CentringRing | Bulkhead)
     outside = (part.outer_diameter_m or 0.0) * 500
     circles = [Circle(centre=(0.0, 0.0), radius=outside)]
     said = show(part.outer_diameter_m or 0.0, "short_length", units)
     if isinstance(part, CentringRing):
         mount = next(
-            (
-                m.part
-                for m in layout.of(MotorTube)
-                if isinstance(m.part, MotorTube) and m.part.count > 1 and m.stage == placed.stage
-            ),
+            (m.part for m in layout.of(MotorTube) if m.part.count > 1 and m.stage == placed.stage),
             None,
         )
-        if isinstance(mount, MotorTube):
+        if mount is not None:
             for k in range(mount.count):
                 a = 2 * math.pi * k / mount.count
                 centre = (mount.spread_m * 1000 * math.sin(a), mount.spread_m * 1000 * math.cos(a))
@@ -280,13 +270,12 @@ def disc_template(layout: Layout, placed: Placed, units: UnitChoice = METRIC, co
     )
 
 
-def shroud_template(placed: Placed, units: UnitChoice = METRIC) -> Template:
+def shroud_template(placed: Placed[Transition], units: UnitChoice = METRIC) -> Template:
     """The flat development of a cone between two diameters, with a flap to glue.
 
     The arcs' lengths are the two circumferences; rolled up they become the diameters again.
     """
     part = placed.part
-    assert isinstance(part, Transition)
     small, large = sorted((fore_diameter_m(part) * 500, aft_diameter_m(part) * 500))
     slant = math.hypot(part.length_m * 1000, large - small)
     outer = large * slant / (large - small)
@@ -318,10 +307,9 @@ def shroud_template(placed: Placed, units: UnitChoice = METRIC) -> Template:
     )
 
 
-def nose_template(placed: Placed, units: UnitChoice = METRIC) -> Template:
+def nose_template(placed: Placed[NoseCone], units: UnitChoice = METRIC) -> Template:
     """The nose cone's profile, tip up: to turn it, or to check it against."""
     part = placed.part
-    assert isinstance(part, NoseCone)
     base = (part.base_diameter_m or 0.0) / 2
     u = (1 - np.cos(np.linspace(0.0, math.pi, _PROFILE_STEPS + 1))) / 2
     r = base * radius_fraction(part.shape, parameter_of(part.shape, part.parameter), u, part.length_m / base) * 1000
@@ -361,7 +349,6 @@ def cutout_template(layout: Layout) -> Template:
     body = tuple(upper) + tuple((x, -y) for x, y in reversed(upper))
     paths = [Path(points=body, closed=True)]
     for placed in layout.of(FinSet):
-        assert isinstance(placed.part, FinSet)
         radius = layout.radius_at((placed.fore_m + placed.aft_m) / 2) * 1000
         fin = _mm(corners(placed.part), placed.fore_m)
         paths.append(Path(points=tuple((x, y + radius) for x, y in fin), closed=True))

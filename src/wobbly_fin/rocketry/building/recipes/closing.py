@@ -1,7 +1,7 @@
 """Inside fillets while the tail is open, the nut, the aft ring that closes it; then lug, button and retainer."""
 
 from wobbly_fin.rocketry.airframe.layout import Placed
-from wobbly_fin.rocketry.airframe.parts import FinSet, LaunchLug, MotorTube, RailButton, Retainer
+from wobbly_fin.rocketry.airframe.parts import FinSet, LaunchLug, RailButton
 from wobbly_fin.rocketry.airframe.parts.fittings import RETAINERS
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.building.amounts import fillet_kg, fillet_radius_m, fillets_kg, ring_kg
@@ -36,9 +36,9 @@ def _pull(s: Section) -> Step:
     )
 
 
-def _inside_fillets(s: Section, fin: Placed) -> Step:
+def _inside_fillets(s: Section, fin: Placed[FinSet]) -> Step:
     bench, part, tab = s.bench, fin.part, tab_of(s.bench.layout, fin)
-    assert isinstance(part, FinSet) and tab is not None
+    assert tab is not None
     glue = bench.glue(bench.fillets)
     radius = fillet_radius_m(2 * bench.layout.radius_at((fin.fore_m + fin.aft_m) / 2))
     # Each tab has four corners: two on the motor tube, two under the wall.
@@ -68,7 +68,7 @@ def _inside_fillets(s: Section, fin: Placed) -> Step:
 
 def _aft_ring(s: Section) -> Step:
     bench, ring = s.bench, s.aft_ring
-    assert ring is not None and s.mount is not None and isinstance(s.mount.part, MotorTube)
+    assert ring is not None and s.mount is not None
     density = bench.glue(bench.structural).density_kg_m3
     radius = fillet_radius_m(ring.outer_m)
     placed = s.ring_part(ring)
@@ -134,7 +134,6 @@ def lugs(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for lug in s.of(LaunchLug):
         part = lug.part
-        assert isinstance(part, LaunchLug)
         host = bench.layout.outer_at(lug.fore_m)
         glue = "epoxy-5" if bench.strong else bench.structural
         stays = 2 * fillet_kg(part.length_m, 0.0015, bench.glue(glue).density_kg_m3)
@@ -197,7 +196,6 @@ def retainer(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for placed in s.retainers:
         part = placed.part
-        assert isinstance(part, Retainer)
         if part.kind not in _RETAINER_LINES:
             continue
         metal = part.kind in ("threaded_ring", "clips")
@@ -216,7 +214,7 @@ def retainer(s: Section) -> list[Step]:
         steps.append(
             Step(
                 key=s.key("retainer", placed),
-                title=f"Fit the retainer: {_kind(part)}",
+                title=f"Fit the retainer: {RETAINERS[part.kind]}",
                 assembly=s.said("body"),
                 hands_on_s=15 * MINUTE,
                 lines=(_RETAINER_LINES[part.kind], reach),
@@ -229,7 +227,3 @@ def retainer(s: Section) -> list[Step]:
             )
         )
     return steps
-
-
-def _kind(part: Retainer) -> str:
-    return RETAINERS[part.kind]

@@ -19,7 +19,6 @@ def nose(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for placed in s.of(NoseCone):
         part = placed.part
-        assert isinstance(part, NoseCone)
         assembly, wooden = s.said("nose"), part.material in WOOD
         base = bench.size(aft_diameter_m(part))
         prep = Step(
@@ -80,9 +79,7 @@ def nose(s: Section) -> list[Step]:
                 ),
             ]
         done = steps[-1].key
-        lumps = [
-            m for m in s.of(MassLump) if isinstance(m.part, MassLump) and m.part.kind == "ballast" and m.fore_m < placed.aft_m
-        ]
+        lumps = [m for m in s.of(MassLump) if m.part.kind == "ballast" and m.fore_m < placed.aft_m]
         for lump in lumps:
             weight = bench.masses[lump.index].mass_kg
             glue = bench.gluing("epoxy-5", max(0.0005, 0.1 * weight), 4 * MINUTE)
@@ -116,7 +113,7 @@ def coats_of(bench: Bench) -> int:
     """How many coats: the owner's number, else the allowance's, else three."""
     if bench.schools.coats is not None:
         return bench.schools.coats
-    paint = [p.part for p in bench.layout.of(Allowance) if isinstance(p.part, Allowance) and p.part.kind == "paint"]
+    paint = [p.part for p in bench.layout.of(Allowance) if p.part.kind == "paint"]
     return max((p.coats for p in paint), default=USUAL_COATS if not bench.layout.of(Allowance) else 0)
 
 
@@ -215,8 +212,8 @@ def rig(sections: list[Section], before: tuple[str, ...]) -> list[Step]:
         if not cords:
             continue
         bench = s.bench
-        length = sum(getattr(c.part, "length_m", 0.0) for c in cords)
-        packs = [p.part for p in s.of(CanopyPack) if isinstance(p.part, CanopyPack) and p.part.kind in PACKED_KINDS]
+        length = sum(c.part.length_m for c in cords)
+        packs = [p.part for p in s.of(CanopyPack) if p.part.kind in PACKED_KINDS]
         thing = "streamer" if packs and all(p.kind == "streamer" for p in packs) else "canopy" if packs else ""
         hung = f"; {thing} a third of the way down from the nose (common practice, no source)" if thing else ""
         anchored = [Link(key=s.key("anchor", a), because="the anchor must have its strength", until="full") for a in s.of(Anchor)]

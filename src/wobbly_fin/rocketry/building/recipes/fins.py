@@ -14,10 +14,9 @@ from wobbly_fin.rocketry.building.step import Link, Step
 WOOD = {"balsa-light", "balsa", "balsa-hard", "lime", "spruce", "beech", "birch-ply", "light-ply"}
 
 
-def fins(s: Section, fin: Placed) -> list[Step]:
+def fins(s: Section, fin: Placed[FinSet]) -> list[Step]:
     """From the sheet to fins ready to be glued."""
     bench, part = s.bench, fin.part
-    assert isinstance(part, FinSet)
     scratch = bench.schools.origin == "scratch"
     assembly, through = s.said(part.called), tab_of(bench.layout, fin)
     nest = nest_fins(bench.layout, fin)
@@ -106,14 +105,13 @@ def fins(s: Section, fin: Placed) -> list[Step]:
     return steps
 
 
-def _weighing(s: Section, step: Step, fin: Placed) -> Step:
+def _weighing(s: Section, step: Step, fin: Placed[FinSet]) -> Step:
     return replace(step, weigh_in=s.bench.weigh_in(fin.part.called, [fin.index]))
 
 
-def fins_on(s: Section, fin: Placed) -> list[Step]:
+def fins_on(s: Section, fin: Placed[FinSet]) -> list[Step]:
     """The fins glued to the tube: all in one jig, or one at a time; with pockets filled where that is the school."""
     bench, part = s.bench, fin.part
-    assert isinstance(part, FinSet)
     tab, one = tab_of(bench.layout, fin), bench.schools.jig == "one"
     pockets = tab is not None and s.inside == "fin_pockets"
     rounds = [(k,) for k in range(part.count)] if one or pockets else [tuple(range(part.count))]
@@ -163,7 +161,7 @@ def fins_on(s: Section, fin: Placed) -> list[Step]:
     return steps
 
 
-def _ready(s: Section, fin: Placed) -> list[Link]:
+def _ready(s: Section, fin: Placed[FinSet]) -> list[Link]:
     links = [
         Link(key=s.key("mark", fin), because="a fin goes on its line"),
         Link(key=s.key("sand-fins", fin), because="fins are shaped before they are glued"),
@@ -177,10 +175,9 @@ def _ready(s: Section, fin: Placed) -> list[Link]:
     return links
 
 
-def outside_fillets(s: Section, fin: Placed) -> list[Step]:
+def outside_fillets(s: Section, fin: Placed[FinSet]) -> list[Step]:
     """Fillets outside: valley by valley with glue that runs, all at once with glue that stands."""
     bench, part = s.bench, fin.part
-    assert isinstance(part, FinSet)
     glue = bench.glue(bench.fillets)
     radius = root_fillet_radius_m(2 * bench.layout.radius_at((fin.fore_m + fin.aft_m) / 2), part.thickness_m)
     stays = fillets_kg(part.count, part.root_m, radius, glue.density_kg_m3)
@@ -239,19 +236,16 @@ def outside_fillets(s: Section, fin: Placed) -> list[Step]:
     return steps
 
 
-def _rounds(s: Section, fin: Placed) -> int:
-    assert isinstance(fin.part, FinSet)
+def _rounds(s: Section, fin: Placed[FinSet]) -> int:
     return fin.part.count if s.bench.schools.jig == "one" or (s.inside == "fin_pockets" and fin in s.through) else 1
 
 
-def last_round(s: Section, fin: Placed) -> str:
+def last_round(s: Section, fin: Placed[FinSet]) -> str:
     """The key of the step after which every fin of a set is on."""
-    assert isinstance(fin.part, FinSet)
     return s.key("fins-on", fin, fin.part.count - 1 if _rounds(s, fin) > 1 else None)
 
 
-def last_valley(s: Section, fin: Placed) -> str:
+def last_valley(s: Section, fin: Placed[FinSet]) -> str:
     """The key of the last step of the outside fillets."""
-    assert isinstance(fin.part, FinSet)
     runny = s.bench.glue(s.bench.fillets).runny
     return s.key("outside", fin, fin.part.count - 1 if runny else None)

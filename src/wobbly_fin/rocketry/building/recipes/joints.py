@@ -7,7 +7,6 @@ from wobbly_fin.rocketry.airframe.parts import (
     Bulkhead,
     CanopyPack,
     Coupler,
-    FinCan,
     Joint,
     MassLump,
     Part,
@@ -70,7 +69,6 @@ def fin_cans(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for placed in s.cans:
         part = placed.part
-        assert isinstance(part, FinCan)
         glue = "epoxy-5"
         stays = sleeve_kg(
             part.shank_diameter_m or part.inner_diameter_m, part.shank_length_m or 0.01, bench.glue(glue).density_kg_m3
@@ -104,7 +102,6 @@ def shrouds(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for placed in s.of(Transition):
         part = placed.part
-        assert isinstance(part, Transition)
         ready: list[Link] = []
         if part.material == "card":
             steps.append(
@@ -161,7 +158,7 @@ def couplers(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for placed in s.of(Coupler):
         part = placed.part
-        assert isinstance(part, Coupler) and placed.host is not None
+        assert placed.host is not None
         host = bench.layout.placed[placed.host]
         inside = max(0.0, min(host.aft_m, placed.aft_m) - max(host.fore_m, placed.fore_m))
         glue = bench.structural
@@ -191,7 +188,7 @@ def couplers(s: Section) -> list[Step]:
     return steps
 
 
-def _lids(s: Section, coupler: Placed) -> list[Link]:
+def _lids(s: Section, coupler: Placed[Coupler]) -> list[Link]:
     return [
         Link(key=s.key("bulkhead", b), because="its bulkhead is glued in where both faces can be reached")
         for b in s.of(Bulkhead)
@@ -199,11 +196,11 @@ def _lids(s: Section, coupler: Placed) -> list[Link]:
     ]
 
 
-def _join(s: Section, placed: Placed, host: Placed, coupler_key: str) -> Step:
+def _join(s: Section, placed: Placed[Coupler], host: Placed, coupler_key: str) -> Step:
     bench, part = s.bench, placed.part
     joint = next((j.part for j in s.of(Joint) if j.part.parent == part.id), None)
-    kind = joint.kind if isinstance(joint, Joint) else "friction" if _opens_at(s, placed, host) else "glued"
-    count = joint.count if isinstance(joint, Joint) else 0
+    kind = joint.kind if joint is not None else "friction" if _opens_at(s, placed, host) else "glued"
+    count = joint.count if joint is not None else 0
     said = {
         "friction": (
             "Fit the joint that comes apart",
@@ -223,7 +220,7 @@ def _join(s: Section, placed: Placed, host: Placed, coupler_key: str) -> Step:
     glue = bench.structural
     density = bench.glue(glue).density_kg_m3
     gluing = (
-        bench.gluing(glue, sleeve_kg(getattr(part, "outer_diameter_m", None) or 0.02, part.axial_length_m / 2, density))
+        bench.gluing(glue, sleeve_kg(part.outer_diameter_m or 0.02, part.axial_length_m / 2, density))
         if kind == "glued"
         else None
     )
@@ -260,7 +257,6 @@ def bulkheads(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for placed in s.of(Bulkhead):
         part = placed.part
-        assert isinstance(part, Bulkhead)
         across = part.outer_diameter_m or 0.02
         density = bench.glue(bench.structural).density_kg_m3
         steps.append(
@@ -288,10 +284,13 @@ def bulkheads(s: Section) -> list[Step]:
 
 def bay(s: Section) -> list[Step]:
     """Vent holes and the sled of an electronics bay."""
+    return [*_vents(s), *_sleds(s)]
+
+
+def _vents(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for placed in s.of(VentHoles):
         part = placed.part
-        assert isinstance(part, VentHoles)
         host = bench.layout.outer_at(placed.fore_m)
         steps.append(
             Step(
@@ -317,9 +316,13 @@ def bay(s: Section) -> list[Step]:
                 template=f"vents-{placed.index}",
             )
         )
+    return steps
+
+
+def _sleds(s: Section) -> list[Step]:
+    bench, steps = s.bench, []
     for placed in s.of(MassLump):
         part = placed.part
-        assert isinstance(part, MassLump)
         if part.kind != "electronics" or placed.host is None:
             continue
         host = bench.layout.placed[placed.host]
@@ -362,7 +365,6 @@ def anchors(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for placed in s.of(Anchor):
         part = placed.part
-        assert isinstance(part, Anchor)
         if part.kind not in _ANCHOR_LINES:
             continue
         host = bench.layout.outer_at(placed.fore_m)

@@ -19,20 +19,20 @@ def mount(s: Section) -> list[Step]:
     return [_scuff(s), *_hook(s), *_eyes(s), *_rings(s), *_dams(s)]
 
 
-def eyes_on(s: Section) -> list[Placed]:
+def eyes_on(s: Section) -> list[Placed[Anchor]]:
     """Eye bolts and U-bolts that sit in one of the mount's rings."""
     rings = {s.ring_part(r).part.id for r in s.rings}
-    return [a for a in s.of(Anchor) if isinstance(a.part, Anchor) and a.part.kind in EYES and a.part.parent in rings]
+    return [a for a in s.of(Anchor) if a.part.kind in EYES and a.part.parent in rings]
 
 
-def lines_on(s: Section) -> list[Placed]:
+def lines_on(s: Section) -> list[Placed[Anchor]]:
     """Cords that are tied to the mount."""
-    return [a for a in s.of(Anchor) if isinstance(a.part, Anchor) and a.part.kind == "mount_line"]
+    return [a for a in s.of(Anchor) if a.part.kind == "mount_line"]
 
 
 def _scuff(s: Section) -> Step:
     bench, tube = s.bench, s.mount
-    assert tube is not None and isinstance(tube.part, MotorTube)
+    assert tube is not None
     lines = ["Scuff the shiny layer off the motor tube where rings and fins will sit; sand the rings to slide."]
     lines += [
         f"{r.name.capitalize()}: its aft face {bench.size(r.aft_face_m)} ahead of the motor tube’s aft end." for r in s.rings
@@ -118,7 +118,7 @@ def _eyes(s: Section) -> list[Step]:
 
 def _rings(s: Section) -> list[Step]:
     bench, tube = s.bench, s.mount
-    assert tube is not None and isinstance(tube.part, MotorTube)
+    assert tube is not None
     now = [r for r in s.rings if r is not s.aft_ring]
     steps: list[Step] = []
     for line in lines_on(s):
@@ -144,9 +144,8 @@ def _rings(s: Section) -> list[Step]:
     return steps
 
 
-def _ring(s: Section, ring: RingMark, tube: Placed, before: RingMark | None, *, last: bool) -> Step:
+def _ring(s: Section, ring: RingMark, tube: Placed[MotorTube], before: RingMark | None, *, last: bool) -> Step:
     bench, placed = s.bench, s.ring_part(ring)
-    assert isinstance(tube.part, MotorTube)
     radius = fillet_radius_m(ring.outer_m) / 2
     count = tube.part.count
     gluing = bench.gluing(
@@ -193,7 +192,7 @@ def _dams(s: Section) -> list[Step]:
     for fin in s.through:
         tab = tab_of(bench.layout, fin)
         assert tab is not None
-        count = getattr(fin.part, "count", 3)
+        count = fin.part.count
         steps.append(
             Step(
                 key=s.key("dams", fin),
@@ -224,7 +223,6 @@ def mount_in(s: Section) -> list[Step]:
     if s.mount is None or s.body is None:
         return []
     bench, tube, part = s.bench, s.mount, s.mount.part
-    assert isinstance(part, MotorTube)
     density = bench.glue(bench.structural).density_kg_m3
     after = [*before_gluing(s), Link(key=s.key("scuff-mount"), because="the mount has to be marked")]
     lines = []

@@ -2,12 +2,15 @@
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TypeVar
 
 from wobbly_fin.rocketry.airframe.layout import Placed
-from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, FinCan, FinSet, MotorTube, Part, RailButton, Retainer
+from wobbly_fin.rocketry.airframe.parts import BodyTube, FinCan, FinSet, MotorTube, Part, RailButton, Retainer
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import RingMark, ring_marks
+
+One = TypeVar("One", bound=Part)
 
 MINUTE = 60.0
 BLADE = "Fresh blade, away from you, fingers behind the edge."
@@ -26,9 +29,9 @@ class Section:
         """Whether the rocket has no other stage."""
         return len(self.bench.airframe.stages) == 1
 
-    def of(self, *kinds: type[Part]) -> list[Placed]:
-        """This stage's parts of these kinds."""
-        return [p for p in self.bench.layout.of(*kinds) if p.stage == self.number]
+    def of(self, kind: type[One]) -> list[Placed[One]]:
+        """This stage's parts of a kind."""
+        return [p for p in self.bench.layout.of(kind) if p.stage == self.number]
 
     def key(self, work: str, placed: Placed | None = None, nth: int | None = None) -> str:
         """A step's key: the work, the part, and which one of several."""
@@ -42,14 +45,14 @@ class Section:
         return f"{self.body.part.called}: {assembly}"
 
     @cached_property
-    def tubes(self) -> list[Placed]:
+    def tubes(self) -> list[Placed[BodyTube]]:
         """Body tubes, front to back."""
         return self.of(BodyTube)
 
     @cached_property
-    def fins(self) -> list[Placed]:
+    def fins(self) -> list[Placed[FinSet]]:
         """Fin sets that are glued on."""
-        return [f for f in self.of(FinSet) if isinstance(f.part, FinSet) and not f.part.moulded]
+        return [f for f in self.of(FinSet) if not f.part.moulded]
 
     @cached_property
     def body(self) -> Placed | None:
@@ -59,7 +62,7 @@ class Section:
         return outer or (self.tubes[-1] if self.tubes else None)
 
     @cached_property
-    def mount(self) -> Placed | None:
+    def mount(self) -> Placed[MotorTube] | None:
         """The motor tube, or the first of a cluster."""
         found = self.of(MotorTube)
         return found[0] if found else None
@@ -70,7 +73,7 @@ class Section:
         return ring_marks(self.bench.layout, self.mount) if self.mount is not None else ()
 
     @cached_property
-    def through(self) -> list[Placed]:
+    def through(self) -> list[Placed[FinSet]]:
         """Fin sets with tabs that reach into the body."""
         return [f for f in self.fins if tab_of(self.bench.layout, f) is not None]
 
@@ -88,17 +91,17 @@ class Section:
         return self.rings[-1] if self.inside == "aft_ring_last" else None
 
     @cached_property
-    def retainers(self) -> list[Placed]:
+    def retainers(self) -> list[Placed[Retainer]]:
         """What keeps the motor in."""
         return self.of(Retainer)
 
     @cached_property
-    def cans(self) -> list[Placed]:
+    def cans(self) -> list[Placed[FinCan]]:
         """One-piece tails."""
         return self.of(FinCan)
 
     @cached_property
-    def inner_buttons(self) -> list[Placed]:
+    def inner_buttons(self) -> list[Placed[RailButton]]:
         """Rail buttons whose nut the mount shuts in: behind its forward ring."""
         if not self.rings or self.mount is None:
             return []
@@ -107,10 +110,8 @@ class Section:
 
     def ring_part(self, mark: RingMark) -> Placed:
         """A ring mark's part."""
-        placed = self.bench.layout.placed[mark.index]
-        assert isinstance(placed.part, CentringRing)
-        return placed
+        return self.bench.layout.placed[mark.index]
 
     def retained_by(self, *kinds: str) -> bool:
         """Whether the motor is kept in by one of these."""
-        return any(isinstance(r.part, Retainer) and r.part.kind in kinds for r in self.retainers)
+        return any(r.part.kind in kinds for r in self.retainers)

@@ -15,18 +15,15 @@ def gather(bench: Bench) -> Step:
     layout, lines = bench.layout, []
     for ring in layout.of(CentringRing):
         part = ring.part
-        assert isinstance(part, CentringRing)
         lines.append(
             f"{part.called.capitalize()}: {bench.size(part.outer_diameter_m or 0)} into its tube, {bench.size(part.inner_diameter_m or 0)}"
             " over the motor tube."
         )
     for mount in layout.of(MotorTube):
-        assert isinstance(mount.part, MotorTube)
         lines.append(
             f"Motor tube: a motor of up to {bench.size(mount.part.longest_motor_m)} slides in and out of {bench.size(mount.part.inner_diameter_m)}."
         )
     for joiner in layout.of(Coupler):
-        assert isinstance(joiner.part, Coupler)
         lines.append(f"{joiner.part.called.capitalize()}: slides {bench.size(joiner.part.length_m / 2)} into each tube.")
     return Step(
         key="gather",
@@ -64,13 +61,12 @@ def before_gluing(s: Section) -> tuple[Link, ...]:
 
 def _cut(s: Section) -> list[Step]:
     bench = s.bench
-    cut = [*s.tubes, *s.of(MotorTube), *s.of(Coupler)]
+    cut: list[Placed[BodyTube | MotorTube | Coupler]] = [*s.tubes, *s.of(MotorTube), *s.of(Coupler)]
     if not cut:
         return []
     scratch = bench.schools.origin == "scratch"
     lines = []
     for placed in cut:
-        assert isinstance(placed.part, BodyTube | MotorTube | Coupler)
         off = f"{placed.part.count} off, " if isinstance(placed.part, MotorTube) and placed.part.count > 1 else ""
         where = ("mark at " if scratch else "should be ") + bench.size(placed.part.length_m)
         lines.append(f"{placed.part.called.capitalize()}: {off}{where}.")
@@ -95,9 +91,8 @@ def _cut(s: Section) -> list[Step]:
     ]
 
 
-def _mark(s: Section, fin: Placed) -> Step:
+def _mark(s: Section, fin: Placed[FinSet]) -> Step:
     bench, part = s.bench, fin.part
-    assert isinstance(part, FinSet)
     marks = fin_marks(bench.layout, fin)
     lines = [
         f"Paper strip once round: {bench.size(marks.around_m)}. {part.count} lines, {bench.size(marks.apart_m)} apart.",
@@ -168,9 +163,8 @@ def _fill(s: Section) -> list[Step]:
     ]
 
 
-def _slot(s: Section, fin: Placed) -> Step:
+def _slot(s: Section, fin: Placed[FinSet]) -> Step:
     bench, part = s.bench, fin.part
-    assert isinstance(part, FinSet)
     marks = fin_marks(bench.layout, fin)
     return Step(
         key=s.key("slot", fin),

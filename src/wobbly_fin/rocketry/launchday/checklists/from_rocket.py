@@ -41,9 +41,7 @@ def loadout_of(
         Of the tube the canopy lies in. [m]
     """
     plan = plan or RecoveryPlan()
-    electronics = (
-        0 if layout is None else sum(isinstance(m.part, MassLump) and m.part.kind == "electronics" for m in layout.of(MassLump))
-    )
+    electronics = 0 if layout is None else sum(m.part.kind == "electronics" for m in layout.of(MassLump))
     sequence = plan.sequence
     fires = bool(electronics) and (sequence.at_apogee or sequence.first == "drogue")
     altimeters = max(2, electronics) if fires and sequence.first == "drogue" else electronics
@@ -72,7 +70,7 @@ def loadout_of(
         delay=ruling.candidate.label,
         display_parts=layout is not None and bool(layout.of(DisplayPart)),
         blow_test=kind in ("canopy", "streamer") and bore <= BLOWN_BORE_M and not fires,
-        vents=0 if layout is None else sum(v.part.count for v in layout.of(VentHoles) if isinstance(v.part, VentHoles)),
+        vents=0 if layout is None else sum(v.part.count for v in layout.of(VentHoles)),
         changes=lessons,
         school=school,
     )  # fmt: skip
@@ -104,4 +102,4 @@ def _load(motor: Motor, count: int, delay_s: float | None, retention: str, plugg
 def _retention(layout: Layout | None, stage: int) -> str:
     if layout is None:
         return ""
-    return next((p.part.kind for p in layout.of(Retainer) if p.stage == stage and isinstance(p.part, Retainer)), "")
+    return next((p.part.kind for p in layout.of(Retainer) if p.stage == stage), "")
