@@ -1,0 +1,16 @@
+import { describe, expect, it } from 'vitest';
+import { matches } from './jump';
+
+const place = (name: string, kind: string) => ({ name, kind, go: () => undefined });
+
+describe('jump to', () => {
+  const places = [place('Barn Owl', 'rocket'), place('Logbook', 'page'), place('B9', 'motor, Kettle')];
+  it('finds by any word of name or kind', () => {
+    expect(matches(places, 'kettle b9').map((p) => p.name)).toEqual(['B9']);
+    expect(matches(places, 'page').map((p) => p.name)).toEqual(['Logbook']);
+  });
+  it('puts names that begin with it first', () => {
+    expect(matches(places, 'b')[0]?.name).not.toBe('Logbook');
+    expect(matches(places, 'zebra')).toEqual([]);
+  });
+});
