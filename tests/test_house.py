@@ -41,7 +41,7 @@ def test_what_the_application_imports_is_installed_with_it() -> None:
                 else [node.module or ""] if isinstance(node, ast.ImportFrom) and not node.level else []
             )  # fmt: skip
             for module in {name.partition(".")[0] for name in names} - sys.stdlib_module_names - {"wobbly_fin"}:
-                assert wanted & {d.lower() for d in providers.get(module, [])}, f"{path}: {module}"
+                assert wanted & {d.lower().replace("_", "-") for d in providers.get(module, [])}, f"{path}: {module}"
 
 
 @pytest.mark.parametrize("path", SOURCES + FRONT, ids=lambda p: str(p.relative_to(ROOT)))

@@ -57,6 +57,14 @@ def test_a_field_is_drawn_measured_and_saved_as_a_map_file(hedda: Person) -> Non
     assert status == 200 and read["located"]
     assert [c for corner in read["outline"] for c in corner] == pytest.approx([c for corner in OUTLINE for c in corner], abs=0.05)
     assert read["features"][0]["kind"] == "water" and read["surface"] == "grass"
+    assert {s["key"] for s in read["surfaces"] if "fire" in s["caution"]} == {"dry grass", "crops"}
+
+
+@pytest.mark.parametrize("name", ['Käthes "Wiese" / Süd', "a\tb", "a\nb", "a\u2028b\x07", "…"])
+def test_a_file_is_named_after_what_it_tells_of_whatever_that_is_called(hedda: Person, name: str) -> None:
+    field = ground(hedda, name)
+    told = hedda.client.get(f"/api/stores/fields/{field['id']}/kml")
+    assert told.status_code == 200 and ".kml" in told["Content-Disposition"]
 
 
 @pytest.mark.parametrize(

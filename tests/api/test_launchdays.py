@@ -354,6 +354,10 @@ def test_the_circuit_answers_and_is_refused_where_it_is_too_short(hedda: Person)
     good = ask(lead="6 m")
     assert good["will"] == "lights" and not good["refused"] and good["caution"]
     assert ask(lead="2 m")["refused"] and ask(lead="40 m", gauge="AWG 24")["will"] == "does not"
+    assert [float(s["key"]) for s in good["sizes"]] == sorted(float(s["key"]) for s in good["sizes"])
+    assert not ask(lead="6 m", impulse_n_s=20)["refused"] and ask(lead="6 m", impulse_n_s=200)["refused"], (
+        "high power stands further off"
+    )
     weak = ask(lead="10 m", gauge="0.34", charge=0.4)
     assert weak["will"] != "lights" and weak["remedies"]
     for bad, field in (

@@ -137,6 +137,12 @@ def test_preferences_keep_what_is_sensible_and_refuse_the_rest(hedda: Person) ->
         limits["rod_speed_min_m_s"]["value"] == pytest.approx(13.41, abs=0.01) and limits["thrust_to_weight_min"]["value"] == 4.5
     )
     assert all(limit["source"] for limit in out["limits"])
+    again = hedda.call("PATCH", "/preferences", {"limits": {"thrust_to_weight_min": "5"}})[1]
+    kept = {limit["key"]: limit for limit in again["limits"]}
+    assert kept["rod_speed_min_m_s"] == limits["rod_speed_min_m_s"], "one changed leaves the others to the last digit"
+    plain = {x["key"]: x for x in hedda.call("PATCH", "/preferences", {"limits": {"rod_speed_min_m_s": ""}})[1]["limits"]}
+    assert plain["rod_speed_min_m_s"]["value"] != kept["rod_speed_min_m_s"]["value"], "an empty one goes back"
+    assert plain["thrust_to_weight_min"]["value"] == 5
     for bad in ({"theme": "neon"}, {"limits": {"luck": "1"}}, {"limits": {"thrust_to_weight_min": "many"}}, {"limits": {"rod_speed_min_m_s": "3 kg"}}, {"limits": {"rod_speed_min_m_s": "900 m/s"}},
                 {"units": {"system": "metric", "exceptions": {"mass": "meter"}}}, {"units": {"system": "cubits"}}):  # fmt: skip
         assert hedda.call("PATCH", "/preferences", bad)[0] == 422, bad

@@ -337,6 +337,24 @@ def test_cuts_come_from_stores_and_offcuts_go_back(bench: Bencher) -> None:
     assert bench.do("PUT", f"/cuts/{uuid.uuid4()}", {}, 409)["code"] == "booked"
 
 
+def test_of_two_offcuts_of_one_name_the_one_that_was_cut_is_booked(bench: Bencher) -> None:
+    for length in ("1.2 m", "60 mm"):
+        typed = {"outer_diameter": "66 mm", "length": length, "edges": "1", "count": "1"}
+        assert (
+            bench.person.call("PUT", f"/stores/raw/{uuid.uuid4()}", {"kind": "tube", "name": "offcut", "typed": typed})[0] == 200
+        )
+    assert bench.do("PUT", f"/cuts/{uuid.uuid4()}", {})["booked"]
+    said = {r["typed"]["length"]: r["said"] for r in bench.person.get("/stores/raw") if r["name"] == "offcut"}
+    assert said["1.2 m"].startswith("0 ×") and said["60 mm"].startswith("1 ×")
+
+
+def test_a_box_full_of_offcuts_is_no_refusal(bench: Bencher) -> None:
+    for n in range(70):
+        typed = {"outer_diameter": "66 mm", "length": f"{60 + n} mm", "edges": "0", "count": "1"}
+        assert bench.person.call("PUT", f"/stores/raw/{uuid.uuid4()}", {"kind": "tube", "name": "", "typed": typed})[0] == 200
+    assert bench.do("GET", "/materials", None)["cuts"]
+
+
 def test_own_figures_for_a_glue_change_the_plan(bench: Bencher) -> None:
     before = bench.step("aft-ring")["glue"]
     key = str(uuid.uuid4())

@@ -42,6 +42,7 @@ from wobbly_fin.rocketry.motors.curve_csv import read_motor_csv, write_motor_csv
 from wobbly_fin.rocketry.motors.labels import decode
 from wobbly_fin.rocketry.motors.static_test import read_static_test
 from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.standins.weather import simulated
 from wobbly_fin.stores.actions.keep_material import duration_s
 
@@ -71,7 +72,7 @@ THRUST_TEST = "time,thrust\n" + "".join(f"{0.01 * n:.2f},{8 if 20 < n < 120 else
 FLIGHTS = "flown_on,rocket,motor,opening,landing,apogee_m\n2026-05-01,Pip,C8-5,at_apogee,safe,180\n"
 TEXTS: dict[str, tuple[str, Callable[[str], object]]] = {
     "length": ("2 3/8 in", lambda t: parse(t, "short_length")), "mass": ("3 oz", lambda t: parse(t, "mass")),
-    "temperature": ("60 F", lambda t: parse(t, "temperature", "imperial")), "label": ("1/2A4T-4", decode), "bearing": ("WSW", read_bearing),
+    "temperature": ("60 F", lambda t: parse(t, "temperature", UnitChoice(system="imperial"))), "label": ("1/2A4T-4", decode), "bearing": ("WSW", read_bearing),
     "gauge": ("18 AWG", read_gauge), "hours": ("18-21:30, 9-12", read_hours), "clock": ("2:15 pm", lambda t: read_clock(t, "at")),
     "duration": ("1 h 30 min", lambda t: duration_s(t, "work")), "kit list": ("1 x nose cone 66 mm\n2 body tubes\n", read_kit_list),
     "motor file": (write_motor_csv(catalogue()[12]), read_motor_csv), "static test": (THRUST_TEST, read_static_test),

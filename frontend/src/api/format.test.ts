@@ -1,5 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { clock, day, longDay, months } from './format';
+import {
+  clock,
+  count,
+  day,
+  gravities,
+  lengthIn,
+  longDay,
+  months,
+  newtons,
+  sizeIn,
+  speedIn,
+  todayIso,
+  unitsOf,
+} from './format';
 
 describe('dates without the browser’s formats', () => {
   it('say what the browser’s would', () => {
@@ -20,5 +33,30 @@ describe('dates without the browser’s formats', () => {
   });
   it('say an hour as a clock does', () => {
     expect([clock(9), clock(13.5), clock(9.9999)]).toEqual(['09:00', '13:30', '10:00']);
+  });
+});
+
+describe('texts', () => {
+  it('say numbers and days', () => {
+    expect(newtons(123.4)).toBe('123 N');
+    expect(newtons(8.437)).toBe('8.44 N');
+    expect(sizeIn(unitsOf(null).shortLength, 0.04512)).toBe('45.1 mm');
+    expect(sizeIn(unitsOf({ system: 'imperial' }).shortLength, 0.0254)).toBe('1.00 in');
+    expect(gravities(19.6133)).toBeCloseTo(2, 12);
+    expect(count(1, 'flight')).toBe('1 flight');
+    expect(count(3, 'flight')).toBe('3 flights');
+    expect(day('2026-07-04')).toBe('4 Jul 2026');
+    expect(todayIso(new Date(2026, 0, 9))).toBe('2026-01-09');
+  });
+  it('measure heights in the owner’s unit', () => {
+    expect(unitsOf({ system: 'imperial' }).height.symbol).toBe('ft');
+    expect(unitsOf({ system: 'imperial', exceptions: { height: 'meter' } }).height.symbol).toBe('m');
+    expect(lengthIn(unitsOf({ system: 'imperial' }).height, -0.1)).toBe('0 ft');
+  });
+  it('say speeds in the owner’s unit', () => {
+    expect(speedIn(unitsOf(null).speed, 12.34)).toBe('12.3 m/s');
+    expect(speedIn(unitsOf({ system: 'imperial' }).speed, 44.704)).toBe('100 mph');
+    const own = { system: 'imperial', exceptions: { speed: 'kilometer/hour' } };
+    expect(speedIn(unitsOf(own).speed, 10)).toBe('36.0 km/h');
   });
 });

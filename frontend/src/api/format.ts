@@ -54,18 +54,25 @@ export interface Unit {
 }
 export interface Units {
   height: Unit;
+  shortLength: Unit;
   speed: Unit;
   mass: Unit;
 }
 
 const metric: Units = {
   height: { size: 1, symbol: 'm' },
+  shortLength: { size: 0.001, symbol: 'mm' },
   speed: { size: 1, symbol: 'm/s' },
   mass: { size: 0.001, symbol: 'g' },
 };
 const heights: Record<string, Unit> = {
   meter: metric.height,
   foot: { size: 0.3048, symbol: 'ft' },
+};
+const shortLengths: Record<string, Unit> = {
+  millimeter: metric.shortLength,
+  centimeter: { size: 0.01, symbol: 'cm' },
+  inch: { size: 0.0254, symbol: 'in' },
 };
 const speeds: Record<string, Unit> = {
   'meter/second': metric.speed,
@@ -86,6 +93,8 @@ export function unitsOf(
   const own = told?.exceptions ?? {};
   return {
     height: heights[own['height'] ?? (imperial ? 'foot' : 'meter')] ?? metric.height,
+    shortLength:
+      shortLengths[own['short_length'] ?? (imperial ? 'inch' : 'millimeter')] ?? metric.shortLength,
     speed: speeds[own['speed'] ?? (imperial ? 'mile/hour' : 'meter/second')] ?? metric.speed,
     mass: masses[own['mass'] ?? (imperial ? 'ounce' : 'gram')] ?? metric.mass,
   };
@@ -97,9 +106,16 @@ export function speedIn(unit: Unit, metresASecond: number): string {
   return `${value.toFixed(Math.abs(value) < 99.95 ? 1 : 0)} ${unit.symbol}`;
 }
 
+/** A dimension of a part in a unit, from metres, to a tenth of a millimetre or finer. */
+export const sizeIn = (unit: Unit, metres: number): string =>
+  `${(metres / unit.size).toFixed(unit.size < 0.002 ? 1 : 2)} ${unit.symbol}`;
+
 /** A length in a unit, from metres, to whole units. */
 export const lengthIn = (unit: Unit, metres: number): string =>
   `${Math.round(metres / unit.size) || 0} ${unit.symbol}`;
+
+/** An acceleration in standard gravities, from m/s². */
+export const gravities = (metresASecondSquared: number): number => metresASecondSquared / 9.80665;
 
 /** An hour of the day, 13.5 as '13:30'. */
 export function clock(hour: number): string {

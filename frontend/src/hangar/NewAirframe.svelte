@@ -21,6 +21,7 @@
   }, ['rockets']);
   const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
 
+  const boxes = ['name', 'diameter', 'printed_motors', 'kit'];
   let fileProblem = $state('');
 
   /** A rocket file from somewhere else, under a new key. */
@@ -90,8 +91,8 @@
         'One part a line. You tick them off at the bench; what is missing is named.'}</span
     >
   </label>
-  {#if refused}<p class="text-error md:col-span-2" role="alert">
-      {refused.body.fields?.[0]?.message ?? refused.message}
+  {#if refused && !boxes.some((box) => refused.of(box))}<p class="text-error md:col-span-2" role="alert">
+      ✕ {refused.message}
     </p>{/if}
   <div class="mt-3 flex gap-3 md:col-span-2">
     <button class="btn btn-primary" disabled={save.isPending}>Lay it on the bench</button>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ask, client } from '../api/client';
+  import { count } from '../api/format';
   import { useChange, type Rocket } from '../api/queries';
   import RocketSketch from '../drawing/RocketSketch.svelte';
   import { Kept } from '../kit/keep.svelte';
@@ -35,6 +36,7 @@
     await navigate('/rockets/:id/motor', { params: { id: made.id } });
   }
 
+  const wanting = $derived(Object.keys({ ...drafting.draft?.errors, ...drafting.draft?.missing }).length);
   const si = $derived(drafting.draft?.si ?? {});
   const sketch = $derived({
     diameterM: si['diameter'] ?? 0,
@@ -73,8 +75,7 @@
       {#if problem}<p class="text-error mt-3" role="alert">{problem}</p>{/if}
       {#if tried && drafting.draft && !drafting.draft.document}
         <p class="text-error mt-3" role="alert">
-          {Object.keys({ ...drafting.draft.errors, ...drafting.draft.missing }).length} box(es) still want something;
-          each says what.
+          {count(wanting, 'box still wants', 'boxes still want')} something, and says what.
         </p>
       {/if}
       <div class="mt-4 flex gap-3">

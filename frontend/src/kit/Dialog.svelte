@@ -1,3 +1,8 @@
+<script lang="ts" module>
+  /** How many are open, one upon another: the page is let go of by the last. */
+  let depth = 0;
+</script>
+
 <script lang="ts">
   import type { Snippet } from 'svelte';
 
@@ -5,9 +10,13 @@
 
   function open(dialog: HTMLDialogElement) {
     dialog.showModal();
+    depth += 1;
     const page = document.documentElement;
     if (page.scrollHeight > page.clientHeight) page.classList.add('held');
-    return () => page.classList.remove('held');
+    return () => {
+      depth -= 1;
+      if (!depth) page.classList.remove('held');
+    };
   }
 </script>
 

@@ -36,6 +36,17 @@ describe('what is thrown out', () => {
     expect(kit.notify).not.toHaveBeenCalled();
   });
 
+  it('can be had back even if the page cannot be left', async () => {
+    const away = throwOut({
+      says: 'Gone.',
+      away: doing('away'),
+      back: doing('back'),
+      leave: () => Promise.reject(new Error('no such page')),
+    });
+    await expect(away).rejects.toThrow('no such page');
+    expect(kit.notify).toHaveBeenCalledOnce();
+  });
+
   it('says when it cannot be had back', async () => {
     const no = new Error('its name is taken');
     await throwOut({ says: 'Gone.', away: doing('away'), back: () => Promise.reject(no) });

@@ -15,7 +15,6 @@ interface Bin {
 export async function throwOut({ says, away, back, leave }: Bin): Promise<void> {
   try {
     await away();
-    await leave?.();
   } catch (error) {
     said(error);
     return;
@@ -30,5 +29,6 @@ export async function throwOut({ says, away, back, leave }: Bin): Promise<void> 
       await queryClient.invalidateQueries();
     },
   });
+  await leave?.();
   await queryClient.invalidateQueries();
 }

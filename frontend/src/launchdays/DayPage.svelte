@@ -65,19 +65,12 @@
   /** What the ruling proposes, where it can be done here; a canopy is changed at the rocket. */
   function take(line: PlanLine) {
     const value = line.change_value;
-    const now = bodyOf(line);
-    const then =
-      line.change_kind === 'delay'
-        ? { ...now, delay_s: value }
-        : line.change_kind === 'tilt'
-          ? { ...now, tilt_deg: value ?? 0 }
-          : line.change_kind === 'hour'
-            ? {
-                ...now,
-                told_hour: clock(value ?? 0),
-              }
-            : undefined;
-    if (then) void change(() => keepLine(id, line.id, then));
+    const then = {
+      delay: { delay_s: value },
+      tilt: { tilt_deg: value ?? 0 },
+      hour: { told_hour: clock(value ?? 0) },
+    }[line.change_kind];
+    if (then) void change(() => keepLine(id, line.id, { ...bodyOf(line), ...then }));
   }
   async function drop(line: string, what: string, back: Schemas['ManifestLineIn']) {
     if (await change(() => dropLine(id, line)))

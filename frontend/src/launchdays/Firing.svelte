@@ -31,7 +31,6 @@
     igniter: form.igniter,
     count: whole(form.count),
     impulse_n_s: Number(form.size) || 10,
-    high_power: Number(form.size) > 320,
   });
   const answer = createQuery(() => ({
     queryKey: ['firing', body],
@@ -41,7 +40,7 @@
   }));
   const refused = $derived(answer.error instanceof ApiError ? answer.error : undefined);
   // What there is to choose from stays while a box is wrong.
-  let choices = $state.raw<Pick<FiringAnswer, 'chemistries' | 'igniters'>>();
+  let choices = $state.raw<Pick<FiringAnswer, 'chemistries' | 'igniters' | 'sizes'>>();
   $effect(() => {
     choices = answer.data ?? choices;
   });
@@ -50,14 +49,6 @@
     'may not': ['!', 'text-warning'],
     'does not': ['✕', 'text-error'],
   } as const;
-  const sizes = [
-    ['5', 'up to B'],
-    ['20', 'C, D'],
-    ['160', 'E to G'],
-    ['640', 'H, I'],
-    ['1280', 'J'],
-    ['2560', 'K'],
-  ] as const;
 </script>
 
 <svelte:head><title>Firing circuit · Wobbly Fin</title></svelte:head>
@@ -123,7 +114,7 @@
       <label
         ><span class="mb-0.5 block font-semibold">Motors</span>
         <select class="select select-sm w-full" name="size" bind:value={form.size}
-          >{#each sizes as [value, label] (value)}<option {value}>{label}</option>{/each}</select
+          >{#each choices?.sizes ?? [] as o (o.key)}<option value={o.key}>{o.label}</option>{/each}</select
         ></label
       >
     </div>

@@ -24,8 +24,8 @@
     void move();
   }
   /** A rehearsal need not wait the whole minute: its clock is put forward. */
-  async function wait() {
-    skipped += 60;
+  async function wait(seconds: number) {
+    skipped += seconds;
     await move('look');
   }
   void move();
@@ -110,8 +110,9 @@
             onclick={() => move(act)}>{label}</button
           >
         {/each}
-        {#if name === 'At the pad' && panel.wait_s > 0}<button class="btn btn-sm" onclick={wait}
-            >Wait the minute</button
+        {#if name === 'At the pad' && panel.wait_s > 0}<button
+            class="btn btn-sm"
+            onclick={() => wait(panel?.wait_s ?? 0)}>Wait the minute</button
           >{/if}
       </div>
     {/each}

@@ -8,14 +8,6 @@
     onchange: (texts: Record<string, string>) => void;
   }
   let { limits, refused, onchange }: Props = $props();
-
-  /** Every limit that differs from its default, with one of them replaced. */
-  function withOne(key: string, text: string): Record<string, string> {
-    const kept = limits
-      .filter((l) => l.key !== key && l.value !== l.default)
-      .map((l) => [l.key, l.said] as const);
-    return Object.fromEntries(text.trim() ? [...kept, [key, text] as const] : kept);
-  }
 </script>
 
 <section class="paper p-4" aria-label="Limits">
@@ -37,12 +29,12 @@
           class={['input input-sm w-full', error && 'input-error']}
           value={limit.said}
           autocomplete="off"
-          onchange={(e) => onchange(withOne(limit.key, e.currentTarget.value))}
+          onchange={(e) => onchange({ [limit.key]: e.currentTarget.value })}
         />
         <button
           class="btn btn-ghost btn-xs w-28"
           disabled={limit.value === limit.default}
-          onclick={() => onchange(withOne(limit.key, ''))}>back to {limit.said_default}</button
+          onclick={() => onchange({ [limit.key]: '' })}>back to {limit.said_default}</button
         >
         {#if error}<p class="text-error text-sm sm:col-span-3" role="alert">✕ {error}</p>{/if}
       </li>

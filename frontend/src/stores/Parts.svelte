@@ -40,11 +40,15 @@
           bind:value={find}
         />
         <div class="flex flex-wrap gap-1">
-          <button class={['btn btn-xs', kind === '' && 'btn-neutral']} onclick={() => (kind = '')}>all</button
+          <button
+            class={['btn btn-xs', kind === '' && 'btn-neutral']}
+            aria-pressed={kind === ''}
+            onclick={() => (kind = '')}>all</button
           >
           {#each kinds as k (k)}
             <button
               class={['btn btn-xs', kind === k && 'btn-neutral']}
+              aria-pressed={kind === k}
               onclick={() => (kind = kind === k ? '' : k)}>{k}</button
             >
           {/each}

@@ -6,6 +6,7 @@ from pydantic import ValidationError
 
 from wobbly_fin.rocketry.airframe import PART_TYPES
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.words import uncapital
 
 _UNION_MEMBERS = {"MotorDocument", "str", "quick_body", "motor_mount", *PART_TYPES}
 _WANTED = {
@@ -33,7 +34,7 @@ def refusal_of_item(item: dict[str, Any], skip: int = 0) -> tuple[str, str]:
     """(field, message) of one complaint; `skip` leading places are the request's, not the person's."""
     # A union's members each complain under their own name; the person only wrote one field.
     place = [str(p) for p in item["loc"][skip:] if str(p) not in _UNION_MEMBERS]
-    said = _WANTED.get(item["type"], item["msg"][:1].lower() + item["msg"][1:])
+    said = _WANTED.get(item["type"], uncapital(item["msg"]))
     if item["type"] == "too_short":
         said = "must not be empty"
     return ".".join(place) or "document", said

@@ -25,6 +25,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.motors import Motor, decode
+from wobbly_fin.rocketry.motors.labels import MOST_PRINTED
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 
@@ -158,7 +159,7 @@ class RocketFile(Document):
     scale: ScaleDocument | None = None
     recovery: RecoveryChoice = RecoveryChoice()
     rod_length_m: Number | None = None
-    printed_motors: Annotated[list[Label], Field(max_length=40)] = []
+    printed_motors: Annotated[list[Label], Field(max_length=MOST_PRINTED)] = []
     remarks: Annotated[str, StringConstraints(max_length=4000)] = ""
     typed: Annotated[dict[str, Text], Field(max_length=40)] = {}
 

@@ -20,9 +20,10 @@ from wobbly_fin.rocketry.choosing.situation import Situation, Stocked
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import Lesson
 from wobbly_fin.rocketry.flight import QuickRocket
-from wobbly_fin.rocketry.learning.rocket_fit import Learnt, varied
+from wobbly_fin.rocketry.learning.rocket_fit import Learnt
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.variants import with_drag_factor
 from wobbly_fin.stores.shelf import Shelved, from_shelf, shelf
 from wobbly_fin.stores.stock import stock_of
 
@@ -71,7 +72,7 @@ def question_of(user: User, row: Rocket) -> Question:
     now = _on_this_rod(today(preferences, rod_length_m=file.rod_length_m), file)
     return Question(
         file=file,
-        rocket=varied(file.to_rocket(), learnt.cd_factor),
+        rocket=with_drag_factor(file.to_rocket(), learnt.cd_factor),
         mounts=tuple(file.to_mounts()),
         situation=Situation(
             site=now.site,

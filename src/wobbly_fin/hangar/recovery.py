@@ -35,6 +35,7 @@ from wobbly_fin.rocketry.recovery.sequence import Sequence
 from wobbly_fin.rocketry.recovery.timeline import Happening, timeline
 from wobbly_fin.rocketry.recovery.whole import Recovery, recover
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.words import capital
 from wobbly_fin.stores.parts import part_shelf
 from wobbly_fin.stores.shelf import shelf
 
@@ -207,7 +208,7 @@ def _moments(flown: _Flown, sequence: Sequence) -> list[Moment]:
 
 
 def _upper(text: str) -> str:
-    return text[:1].upper() + text[1:]
+    return capital(text)
 
 
 def _at_once(sequence: Sequence) -> Sequence:

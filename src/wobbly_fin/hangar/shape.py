@@ -153,4 +153,4 @@ def still_flight(airframe: Airframe, motors: Sequence[Motor | None]) -> Flight |
 
 def _printer_height_m(preferences: Preferences, units: UnitChoice) -> float | None:
     text = str(preferences.workshop.get("printer_height", "")).strip()
-    return parse(text, "short_length", units.system).si if text else None
+    return parse(text, "short_length", units).si if text else None

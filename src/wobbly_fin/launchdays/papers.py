@@ -1,6 +1,7 @@
 """The day on paper: a sheet for the table, a card for every flight with a QR code to its rocket's page, and every checklist."""
 
 import io
+import textwrap
 from typing import Any
 
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
@@ -11,6 +12,7 @@ from wobbly_fin.rocketry.templates.pdf import latin
 from wobbly_fin.rocketry.units.display import show
 
 _MM = 72 / 25.4
+_ADVICE = "Advice only: the motor maker's sheet, your local code and the range officer decide."
 _A4 = (210 * _MM, 297 * _MM)
 
 
@@ -51,7 +53,9 @@ def _sheet(canvas: Any, plan: DayPlan) -> None:
         canvas.setFont("Helvetica-Bold", 11)
         canvas.drawString(18 * _MM, y, latin(f"{clock(planned.hour)}   {planned.rocket_name}   {planned.ruling.candidate.label}"))
         canvas.setFont("Helvetica", 9)
-        for text in _wrapped(f"{planned.ruling.verdict.replace('_', ' ')}: {ruling_sentence(planned.ruling, plan.units)}", 105):
+        for text in textwrap.wrap(
+            f"{planned.ruling.verdict.replace('_', ' ')}: {ruling_sentence(planned.ruling, plan.units)}", 105
+        ):
             y -= 4.4 * _MM
             canvas.drawString(30 * _MM, y, latin(text))
         y -= 7 * _MM
@@ -60,11 +64,11 @@ def _sheet(canvas: Any, plan: DayPlan) -> None:
             y = _A4[1] - 20 * _MM
     canvas.setFont("Helvetica", 9)
     for broken in plan.broken:
-        for text in _wrapped(f"{broken.row.rocket.name} cannot be flown: {broken.why}", 105):
+        for text in textwrap.wrap(f"{broken.row.rocket.name} cannot be flown: {broken.why}", 105):
             canvas.drawString(18 * _MM, y, latin(text))
             y -= 4.4 * _MM
     canvas.setFont("Helvetica-Oblique", 8)
-    canvas.drawString(18 * _MM, 12 * _MM, "Advice only: the motor maker's sheet, your local code and the range officer decide.")
+    canvas.drawString(18 * _MM, 12 * _MM, _ADVICE)
 
 
 def _card(canvas: Any, plan: DayPlan, planned: Planned, home: str, top: float) -> None:
@@ -83,7 +87,7 @@ def _card(canvas: Any, plan: DayPlan, planned: Planned, home: str, top: float) -
         if flight.apogee_altitude_m
         else "Does not lift",
     ]
-    rows += _wrapped(
+    rows += textwrap.wrap(
         "; ".join(reason_sentence(r, ruling.candidate, plan.units) for r in ruling.against) or "Goes as planned.", 80
     )[:4]
     for n, row in enumerate(rows):
@@ -100,18 +104,16 @@ def _list(canvas: Any, plan: DayPlan, planned: Planned) -> None:
     foot, stage = 16 * _MM, ""
     y = 0.0
     for item in checklist(loadout_for(plan, planned)):
-        rows = _wrapped(item.text, 92)
-        notes = _wrapped(f"Good: {item.good}", 105) if item.good else []
-        cautions = _wrapped(f"CAUTION: {item.hazard}", 100) if item.hazard else []
+        rows = textwrap.wrap(item.text, 92)
+        notes = textwrap.wrap(f"Good: {item.good}", 105) if item.good else []
+        cautions = textwrap.wrap(f"CAUTION: {item.hazard}", 100) if item.hazard else []
         needs = (5 * len(rows) + 4 * (len(notes) + len(cautions)) + 2 + (8 if item.stage != stage else 0)) * _MM
         if y - needs < foot:
             canvas.showPage()
             canvas.setFont("Helvetica-Bold", 15)
             canvas.drawString(18 * _MM, _A4[1] - 18 * _MM, latin(f"{planned.rocket_name} · {planned.ruling.candidate.label}"))
             canvas.setFont("Helvetica-Oblique", 8)
-            canvas.drawString(
-                18 * _MM, 9 * _MM, "Advice only: the motor maker's sheet, your local code and the range officer decide."
-            )
+            canvas.drawString(18 * _MM, 9 * _MM, _ADVICE)
             y = _A4[1] - 26 * _MM
         if item.stage != stage:
             stage = item.stage
@@ -144,9 +146,3 @@ def _code(canvas: Any, text: str, x: float, y: float, side: float) -> None:
     drawing = Drawing(side, side)
     drawing.add(code)
     renderPDF.draw(drawing, canvas, x, y)
-
-
-def _wrapped(text: str, width: int) -> list[str]:
-    import textwrap
-
-    return textwrap.wrap(text, width)

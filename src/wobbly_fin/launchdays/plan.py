@@ -16,6 +16,7 @@ from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.codes import RangeCode, code_of
 from wobbly_fin.rocketry.choosing.situation import Flyer, Situation, Taught
+from wobbly_fin.rocketry.choosing.trials import fits
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import lesson_sentence
 from wobbly_fin.rocketry.field import Field
@@ -25,9 +26,9 @@ from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, School
 from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
 from wobbly_fin.rocketry.launchday.judge import Line, Ruling, judge_line, rule
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, read_forecast, site_at
-from wobbly_fin.rocketry.learning.rocket_fit import varied
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.variants import with_drag_factor
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
@@ -76,7 +77,7 @@ class DayPlan:
     lines: tuple[Planned, ...]
     broken: tuple[Broken, ...]
     hours: tuple[float, ...]
-    context: "_Context"
+    context: "DayContext"
 
     @property
     def units(self) -> UnitChoice:
@@ -115,7 +116,7 @@ def plan_of(user: User, day: LaunchDay, *, now: HourlyWeather | None = None, cha
     changes : bool
         Look for the nearest change of what does not go.
     """
-    context = _Context.of(user, day)
+    context = DayContext.of(user, day)
     ready: list[Ready] = []
     broken: list[Broken] = []
     for row in day.lines.select_related("rocket"):
@@ -143,7 +144,9 @@ def plan_of(user: User, day: LaunchDay, *, now: HourlyWeather | None = None, cha
 
 
 @dataclass(frozen=True, slots=True)
-class _Context:
+class DayContext:
+    """What is the same for every line of a day."""
+
     user: User
     site: Site
     ground: Field | None
@@ -157,7 +160,7 @@ class _Context:
     open_hours: Forecast | None  # of the forecast, those in which the range is open
 
     @classmethod
-    def of(cls, user: User, day: LaunchDay) -> "_Context":
+    def of(cls, user: User, day: LaunchDay) -> "DayContext":
         preferences = preferences_of(user)
         field = day.field if day.field is not None and day.field.deleted_at is None else None
         site = Site(elevation_m=field.elevation_m, ceiling_m=field.ceiling_m) if field else Site()
@@ -175,7 +178,7 @@ class _Context:
 _WHOSE = {"parts": "it", "rocket": "its rocket", "motor": "its motor"}
 
 
-def _ready(context: _Context, row: ManifestLine) -> Ready | Broken:
+def _ready(context: DayContext, row: ManifestLine) -> Ready | Broken:
     """One line that cannot be flown must not take the others' day away."""
     try:
         file, line = line_of(context.user, row)
@@ -200,7 +203,7 @@ def line_of(user: User, row: ManifestLine) -> tuple[RocketFile, Line]:
     except Http404:
         raise RocketryError("motor", "is on your shelf no more: choose another, or take it out of the bin") from None
     return file, Line(
-        rocket=varied(file.to_rocket(), learnt_of(row.rocket).cd_factor),
+        rocket=with_drag_factor(file.to_rocket(), learnt_of(row.rocket).cd_factor),
         mounts=file.to_mounts(),
         motor=load.motor,
         delay_s=row.delay_s,
@@ -222,7 +225,7 @@ def _as_weighed(file: RocketFile, row: ManifestLine) -> RocketFile:
     return file.model_copy(update={"known": file.known.model_copy(update=read)}).weighed_now()
 
 
-def situation_of(context: _Context, planned: Ready, weather: HourlyWeather | None) -> Situation:
+def situation_of(context: DayContext, planned: Ready, weather: HourlyWeather | None) -> Situation:
     """Where and when a line flies: the field in that hour, its rod as the rocket has it and leaning as told."""
     # In the hour's mean wind: one draw of gusts would make a verdict a matter of luck. The cloud of landings has the gusts.
     site = replace(site_at(context.site, weather), gustiness="calm") if weather is not None else context.site
@@ -239,7 +242,7 @@ def situation_of(context: _Context, planned: Ready, weather: HourlyWeather | Non
     )
 
 
-def _cost(context: _Context, planned: Ready, hour: float) -> float:
+def _cost(context: DayContext, planned: Ready, hour: float) -> float:
     """How ill an hour suits a line: what fails weighs most, then how little is to spare."""
     weather = context.forecast.at(hour) if context.forecast else None
     ruling = rule(planned.line, situation_of(context, planned, weather), context.code, context.rules)
@@ -247,14 +250,12 @@ def _cost(context: _Context, planned: Ready, hour: float) -> float:
     return len(ruling.against) + 0.5 * max(0.0, 1.0 - ruling.candidate.margin) + 0.2 * wind
 
 
-def _ruled(context: _Context, ready: Ready, hour: float, now: HourlyWeather | None, changes: bool) -> Planned:
+def _ruled(context: DayContext, ready: Ready, hour: float, now: HourlyWeather | None, changes: bool) -> Planned:
     weather = now or (context.forecast.at(hour) if context.forecast else None)
     situation = situation_of(context, ready, weather)
     if changes:
         mount = ready.line.mounts[0]
-        others = [
-            m for m in context.box if abs(m.diameter_m - mount.diameter_m) < 1e-3 and m.length_m <= mount.max_length_m + 1e-4
-        ]
+        others = [m for m in context.box if fits(m, mount, context.rules)]
         ruling = judge_line(
             ready.line,
             situation,

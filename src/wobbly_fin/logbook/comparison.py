@@ -9,9 +9,10 @@ from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flightlog.compare import HeightCheck, check_height, height_sentence, opening_sentence
-from wobbly_fin.rocketry.learning.rocket_fit import pushed, varied
+from wobbly_fin.rocketry.learning.rocket_fit import pushed
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.variants import with_drag_factor
 from wobbly_fin.site.remembered import Remembered
 
 _MOST = 400
@@ -43,7 +44,7 @@ def _compared(row: Flight, units: UnitChoice) -> Comparison:
     file, plain, motor, site = flown.file, flown.rocket, flown.motor, flown.site
     taught = row.taught or {}
     # As forecast that day: with what flights had taught by then, and no more.
-    rocket = varied(plain, taught.get("cd_factor", 1.0))
+    rocket = with_drag_factor(plain, taught.get("cd_factor", 1.0))
     motor = pushed(motor, taught["thrust_factor"]) if "thrust_factor" in taught else motor
     said: list[str] = []
     height = None

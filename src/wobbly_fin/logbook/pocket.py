@@ -8,8 +8,9 @@ from wobbly_fin.logbook.comparison import compare
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.flight import fly_traced
-from wobbly_fin.rocketry.learning.rocket_fit import pushed, varied
+from wobbly_fin.rocketry.learning.rocket_fit import pushed
 from wobbly_fin.rocketry.units.display import METRIC
+from wobbly_fin.rocketry.variants import with_drag_factor
 from wobbly_fin.standins.altimeter import Pocket, carry, operate
 from wobbly_fin.standins.altimeter_sensor import Recording, Sensor, measure
 
@@ -26,7 +27,7 @@ def recording_of(row: Flight, drag: float | None = None, late_s: float | None = 
     """
     draw = np.random.default_rng(uuid.UUID(str(row.pk)).int % 2**63)
     held = compare(row, METRIC)
-    rocket = varied(held.rocket, drag if drag is not None else float(np.exp(0.08 * draw.standard_normal())))
+    rocket = with_drag_factor(held.rocket, drag if drag is not None else float(np.exp(0.08 * draw.standard_normal())))
     thrust = float(np.exp(0.025 * draw.standard_normal()))
     motor = pushed(held.motor, thrust if drag is None else 1.0)
     delay = held.delay_s

@@ -15,6 +15,10 @@ ZERO_CELSIUS_K = 273.15  # K
 FOOT_M = 0.3048  # m, exact, international foot of 1959
 PA_PER_HPA = 100.0
 
+# Standard deviations to either side that hold 90 % of a normal distribution, and its square, a rise of chi squared for one figure.
+Z90 = 1.6448536269514722
+CHI2_90 = Z90**2
+
 # Scatter of a labelled delay: NFPA 1125, quoted from memory
 DELAY_SCATTER_FRACTION = 0.20  # of the label
 DELAY_SCATTER_LEAST_S = 1.5  # s

@@ -9,11 +9,12 @@ from dataclasses import dataclass, replace
 from functools import partial
 from typing import Literal
 
+from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
 Fault = Literal["none", "shorted_leads", "broken_bridge", "flat_battery", "clips_on_deflector"]
 FAULTS: tuple[Fault, ...] = ("none", "shorted_leads", "broken_bridge", "flat_battery", "clips_on_deflector")
-COUNT_S, MISFIRE_WAIT_S = 5.0, 60.0
+COUNT_S = 5.0
 # What mends what, once somebody stands at the pad with the key out.
 MENDS: dict[str, Fault] = {
     "check_leads": "shorted_leads", "swap_igniter": "broken_bridge", "swap_battery": "flat_battery", "move_clips": "clips_on_deflector",

@@ -12,7 +12,8 @@ from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Any
 from urllib.parse import parse_qs, urlparse
 
-from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, WindAloft, forecast_document
+from wobbly_fin.rocketry.flight.site import WindLayer
+from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, forecast_document
 
 HEIGHTS_M = (10.0, 50.0, 100.0, 200.0, 400.0, 800.0, 1500.0)
 
@@ -43,7 +44,7 @@ def simulated(day: str, seed: int = 0) -> Forecast:
                 pressure_hpa=round(pressure + trend * (hour - 6), 1),
                 cloud_base_m=None if base_m is None else round(base_m * (0.8 + 0.4 * sun), -1),
                 aloft=tuple(
-                    WindAloft(
+                    WindLayer(
                         height_m=h,
                         speed_m_s=round(wind * (h / 10.0) ** (0.12 + 0.12 * (1 - sun)), 1),
                         from_deg=round(bearing + 12 * math.log10(h / 10.0), 0) % 360,

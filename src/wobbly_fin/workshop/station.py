@@ -102,7 +102,7 @@ def schools_of(told: dict[str, Any], units: UnitChoice) -> Schools:
         coats=int(coats) if coats else None,
         structural=told.get("structural") or "",
         fillets=told.get("fillets") or "",
-        temperature_c=parse(warmth, "temperature", units.system, name="temperature").si if warmth else 20.0,
+        temperature_c=parse(warmth, "temperature", units, name="temperature").si if warmth else 20.0,
     )
 
 

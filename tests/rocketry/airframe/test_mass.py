@@ -63,6 +63,14 @@ def test_a_guess_says_so_and_is_less_sure():
     assert (found.source, found.sigma_kg) == ("guessed", pytest.approx(0.3 * 0.0031))
 
 
+def test_a_told_allowance_is_as_unsure_as_it_was_told():
+    tube = BodyTube(length_m=1.0, outer_diameter_m=0.05, inner_diameter_m=0.048, material="paper-tube")
+    for more, sigma in (({}, 0.0001), ({"mass_source": "guessed"}, 0.3 * 0.004), ({"mass_uncertainty_kg": 0.002}, 0.002)):
+        assert rows(frame(tube, Allowance(kind="paint", position_m=0.0, mass_kg=0.004, **more)))[1].sigma_kg == pytest.approx(
+            sigma
+        )
+
+
 def test_what_nobody_knows_counts_as_nothing_and_is_named():
     airframe = model(fins={"material": None})
     found = total(rows(airframe))

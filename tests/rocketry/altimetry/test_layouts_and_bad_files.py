@@ -61,6 +61,7 @@ LAYOUTS = {
     "remarks and a count": table("sample,time,altitude,speed,volt", np.arange(len(T), dtype=float), T, H, H * 0, H * 0 + 4.1, rows_before="Model: pocket\nSerial: 12\n# fired: yes\n\n"),
     "quoted names": table('"Flight Time (s)","Baro Altitude AGL (feet)"', T, H / 0.3048),
     "time of day": "clock,height_m\n" + "\n".join(f"14:{int(t // 60):02d}:{t % 60:06.3f},{h:.2f}" for t, h in zip(T, H, strict=True)),
+    "no header, a battery running down before the heights": table("", T, 4.2 - 0.01 * T, H),
     "kilopascals, microseconds": table("time_us,pressure (kPa)", T * 1e6, P / 1000, form="{:.4f}"),
 }  # fmt: skip
 

@@ -9,8 +9,9 @@ import shapely
 from wobbly_fin.accounts.demo.airframes import airframe_file
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.parts import FinSet
+from wobbly_fin.rocketry.airframe.tabs import cut_outline
 from wobbly_fin.rocketry.building.cutting import KERF_M, Bar, Piece, cut_plan
-from wobbly_fin.rocketry.building.nesting import fin_outline, nest, nest_fins
+from wobbly_fin.rocketry.building.nesting import nest, nest_fins
 from wobbly_fin.rocketry.errors import RocketryError
 
 
@@ -89,7 +90,7 @@ def test_nested_fins_lie_on_their_sheets_clear_of_one_another(name: str) -> None
     fins = layout.of(FinSet)[0]
     found = nest_fins(layout, fins)
     assert len(found.lying) == found.count == fins.part.count  # type: ignore[attr-defined]
-    area = shapely.Polygon(fin_outline(layout, fins)).area
+    area = shapely.Polygon(cut_outline(layout, fins)).area
     for sheet in range(found.sheets):
         here = [shapely.Polygon(x.outline) for x in found.lying if x.sheet == sheet]
         whole = shapely.box(-1e-6, -1e-6, found.sheet_m[0] + 1e-6, found.sheet_m[1] + 1e-6)

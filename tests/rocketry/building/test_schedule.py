@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from wobbly_fin.rocketry.building.schedule import Schedule, latest_start, merged, schedule
-from wobbly_fin.rocketry.building.task import Held, Problem, Task, Wait, Window, find_loop, in_order
+from wobbly_fin.rocketry.building.task import Held, Problem, Task, Wait, Window, find_loop, tasks_in_order
 from wobbly_fin.rocketry.errors import RocketryError
 
 MINUTE, HOUR, DAY = 60, 3600, 86400
@@ -222,4 +222,4 @@ def test_a_loop_is_told_step_by_step() -> None:
 
 
 def test_tasks_come_in_an_order_that_can_be_worked() -> None:
-    assert [t.id for t in in_order([task("b", 1, 0, ("a",)), task("a", 1)])] == ["a", "b"]
+    assert [t.id for t in tasks_in_order([task("b", 1, 0, ("a",)), task("a", 1)])] == ["a", "b"]

@@ -143,7 +143,7 @@ def test_lithium_and_lead_are_fused_above_what_they_fire_with() -> None:
 
 def test_remedies_light_it_from_far_enough() -> None:
     weak = circuit(lead_m=5.0, area=0.34e-6, charge=0.3)
-    found = remedies(weak, 9.0, (0.75e-6, 1.5e-6))
+    found = remedies(weak, 9.0)
     assert found and all(fire(r).will == "lights" and r.lead_m >= 9.0 for r in found)
 
 

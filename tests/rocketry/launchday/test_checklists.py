@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.launchday.checklists.item import STAGES
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad
 
 PLAIN = Loadout(rocket="Plain", motors=(MotorLoad(label="A7-4", retention="hook"),), delay="A7-4")
-RELOAD = MotorLoad(label="H210-10A", reload=True, composite=True, retention="threaded_ring")
+RELOAD = MotorLoad(label="H210-10A", reload=True, retention="threaded_ring")
 BOOSTER = MotorLoad(label="C8-0", has_charge=False, retention="tape")
 HIGH = Loadout(
     rocket="High", motors=(replace(RELOAD, label="J307-12"),), guide="rail", protection="cloth", drogue=True, main_height="180 m", pins=5,
@@ -36,9 +36,8 @@ MATRIX = [
     ("payload", replace(PLAIN, payload="an egg"), "payload", "arm"),
     ("screw", replace(PLAIN, motors=(MotorLoad(label="A7-4", retention="screw"),)), "retention", "held"),
     ("nothing holds it", replace(PLAIN, motors=(MotorLoad(label="A7-4"),)), "held", "retention"),
-    ("reload", replace(PLAIN, motors=(RELOAD,)), "sheet liner seals closure charge motor retention", "end-burner shorten cluster"),
+    ("reload", replace(PLAIN, motors=(RELOAD,)), "sheet liner seals closure charge motor retention", "shorten cluster"),
     ("reload, plugged", replace(PLAIN, motors=(replace(RELOAD, has_charge=False),), altimeters=1, fires=True), "seals closure arm", "charge"),
-    ("end burner", replace(PLAIN, motors=(replace(RELOAD, end_burner=True),)), "end-burner seals", "cluster"),
     ("adjustable", replace(PLAIN, motors=(replace(PLAIN.motors[0], shorten_s=3.0),)), "shorten", "seals"),
     ("cluster", replace(PLAIN, motors=(replace(PLAIN.motors[0], count=3),)), "cluster parallel all-lit", "stages"),
     ("two stages", replace(PLAIN, motors=(PLAIN.motors[0], BOOSTER)), "stages motor-0 motor-1 retention-0 retention-1", "motor cluster parallel charge-1"),

@@ -12,9 +12,11 @@ from wobbly_fin.rocketry.choosing.codes import CAREFUL, PUBLISHED
 from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import Site
-from wobbly_fin.rocketry.launchday.judge import Line, judge_line, rule
+from wobbly_fin.rocketry.launchday.judge import Line, _changes, judge_line, rule
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather
 from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.recovery.canopy import Canopy
+from wobbly_fin.rocketry.variants import under
 
 FILES = {r.name: demo_file(r) for r in ROCKETS}
 SQUARE = Field(outline=((-250, -250), (250, -250), (250, 250), (-250, 250)))
@@ -68,6 +70,15 @@ def test_the_wrong_delay_is_mended_by_another() -> None:
     found = judge_line(replace(INCHWORM, delay_s=2.0), where(), PUBLISHED, Rules())
     assert found.verdict == "go_with" and found.change is not None and found.change.kind == "delay"
     assert rule(replace(INCHWORM, delay_s=found.change.value), where(), PUBLISHED, Rules()).verdict == "go"
+
+
+def test_a_smaller_canopy_keeps_its_hole_in_proportion() -> None:
+    holed = Canopy(diameter_m=0.6, spill_hole_m=0.12)
+    small = holed.scaled(0.5)
+    assert (small.diameter_m, small.spill_hole_m) == (0.3, 0.06) and small.drag_area_m2 == pytest.approx(holed.drag_area_m2 / 4)
+    wide = replace(INCHWORM, rocket=under(INCHWORM.rocket, holed))
+    tried = [changed.rocket.canopy for change, changed, _ in _changes(wide, where(), (), None, None) if change.kind == "canopy"]
+    assert len(tried) == 3 and all(c.spill_hole_m == pytest.approx(0.2 * c.diameter_m) for c in tried)
 
 
 def test_drifting_out_is_mended_by_a_tilted_rod_or_a_smaller_canopy() -> None:

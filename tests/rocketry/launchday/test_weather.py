@@ -8,7 +8,8 @@ import pytest
 
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Site
-from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, WindAloft, forecast_document, read_forecast, site_at
+from wobbly_fin.rocketry.flight.site import WindLayer
+from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, forecast_document, read_forecast, site_at
 from wobbly_fin.standins.weather import SimulatedWeatherService, simulated
 
 
@@ -48,7 +49,7 @@ def test_a_site_takes_an_hour_and_no_more_than_the_clouds() -> None:
         5.0,
         cloud_base_m=300.0,
         pressure_hpa=990.0,
-        aloft=(WindAloft(height_m=10, speed_m_s=5, from_deg=270), WindAloft(height_m=300, speed_m_s=9, from_deg=290)),
+        aloft=(WindLayer(height_m=10, speed_m_s=5, from_deg=270), WindLayer(height_m=300, speed_m_s=9, from_deg=290)),
     )
     site = site_at(Site(elevation_m=100.0, ceiling_m=500.0), weather)
     assert site.ceiling_m == 300.0 and site.temperature_c == 15.0 and site.gustiness == "breezy"

@@ -2,13 +2,14 @@
 
 import contextlib
 import random
+from dataclasses import replace
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.motors.catalogue import catalogue
+from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
 from wobbly_fin.rocketry.motors.curve_csv import read_motor_csv, write_motor_csv
 from wobbly_fin.rocketry.motors.static_test import read_static_test
 
@@ -19,7 +20,14 @@ def test_every_catalogue_motor_survives_the_round_trip() -> None:
     for motor in catalogue():
         back = read_motor_csv(write_motor_csv(motor))
         assert (back.curve, back.delays_s, back.kind, back.maker) == (motor.curve, motor.delays_s, motor.kind, motor.maker)
+        assert (back.adjustable, back.revision, back.delays_to_try_s) == (motor.adjustable, motor.revision, motor.delays_to_try_s)
         assert back.total_mass_kg == pytest.approx(motor.total_mass_kg) and back.diameter_m == pytest.approx(motor.diameter_m)
+
+
+def test_an_adjustable_motor_of_another_revision_stays_one() -> None:
+    motor = replace(find_motor("C8")[0], adjustable=True, revision="2")
+    back = read_motor_csv(write_motor_csv(motor))
+    assert back.key == motor.key and back.delays_to_try_s == motor.delays_to_try_s != find_motor("C8")[0].delays_to_try_s
 
 
 def test_a_german_spreadsheet_is_read_too() -> None:

@@ -22,7 +22,7 @@ def test_a_value_has_no_more_decimals_than_its_uncertainty(kilograms, sigma, sai
 
 def test_what_lies_before_keeps_its_sign() -> None:
     assert show_with_sigma(-0.4213, 0.05, "duration") == "−0.42 ± 0.05 s"
-    assert parse(show(-0.42, "duration"), "duration", "metric", name="late").si == -0.4
+    assert parse(show(-0.42, "duration"), "duration", name="late").si == -0.4
 
 
 @pytest.mark.parametrize(

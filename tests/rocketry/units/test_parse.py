@@ -43,8 +43,11 @@ def test_what_people_type_is_understood(text: str, quantity: str, si: float) -> 
 
 def test_a_bare_number_takes_the_owners_unit() -> None:
     assert parse("85", "mass").si == pytest.approx(0.085)
-    assert parse("3", "mass", "imperial").si == pytest.approx(3 * OUNCE)
+    assert parse("3", "mass", UnitChoice(system="imperial")).si == pytest.approx(3 * OUNCE)
     assert parse("85", "mass").assumed
+    mixed = UnitChoice(system="imperial", exceptions={"mass": "gram"})
+    assert parse("85", "mass", mixed).si == pytest.approx(0.085)
+    assert parse("3", "height", mixed).si == pytest.approx(parse("3 ft", "height").si)
 
 
 @pytest.mark.parametrize(

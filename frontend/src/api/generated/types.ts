@@ -3001,7 +3001,7 @@ export interface components {
         };
         /**
          * PreferencesIn
-         * @description What to change. Limits are texts in any unit; one left out goes back to its default.
+         * @description What to change. Limits are texts in any unit: one left out stays, an empty one goes back to its default.
          */
         PreferencesIn: {
             units?: components["schemas"]["UnitsIn"] | null;
@@ -4171,7 +4171,7 @@ export interface components {
         };
         /**
          * ShotOut
-         * @description One way of trying. `miss` are the misses as shares of the aim, for the front's plot.
+         * @description One way of trying.
          */
         ShotOut: {
             /** Key */
@@ -4949,10 +4949,22 @@ export interface components {
             features: components["schemas"]["FeatureIn"][];
             /** Surface */
             surface: string;
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfaceOut"][];
             /** Located */
             located: boolean;
             /** Place */
             place: string;
+        };
+        /**
+         * SurfaceOut
+         * @description What a field may be covered with, and the caution that goes with it.
+         */
+        SurfaceOut: {
+            /** Key */
+            key: string;
+            /** Caution */
+            caution: string;
         };
         /**
          * FieldIn
@@ -5138,7 +5150,7 @@ export interface components {
         };
         /**
          * GlueOut
-         * @description A glue: times at 20 °C, and as they are today on this person's bench.
+         * @description A glue, its times at 20 °C.
          */
         GlueOut: {
             /**
@@ -6313,7 +6325,7 @@ export interface components {
         };
         /**
          * ReadoutOut
-         * @description One read-out: as typed, as the log says, as forecast; `why` where the log cannot tell.
+         * @description One read-out: as typed, as the log says and how surely, as forecast.
          */
         ReadoutOut: {
             /** Name */
@@ -7306,6 +7318,8 @@ export interface components {
             openings: components["schemas"]["DayChoiceOut"][];
             /** Landings */
             landings: components["schemas"]["DayChoiceOut"][];
+            /** Misfire Wait S */
+            misfire_wait_s: number;
             /**
              * Packed At
              * Format: date-time
@@ -7444,6 +7458,8 @@ export interface components {
             chemistries: components["schemas"]["DayChoiceOut"][];
             /** Igniters */
             igniters: components["schemas"]["DayChoiceOut"][];
+            /** Sizes */
+            sizes: components["schemas"]["DayChoiceOut"][];
         };
         /**
          * FiringIn
@@ -7490,11 +7506,6 @@ export interface components {
              * @default 10
              */
             impulse_n_s: number;
-            /**
-             * High Power
-             * @default false
-             */
-            high_power: boolean;
         };
         /**
          * PanelOut

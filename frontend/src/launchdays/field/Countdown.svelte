@@ -6,10 +6,11 @@
     onlaunched: () => void;
     ontell: () => void;
     onback: () => void;
+    /** How long nobody goes near after a misfire. [s] */
+    wait: number;
   }
-  let { onlaunched, ontell, onback }: Props = $props();
+  let { onlaunched, ontell, onback, wait }: Props = $props();
 
-  const MISFIRE_S = 60;
   let count = $state(5);
   let running = $state(false);
   let gone = $state(false);
@@ -67,7 +68,7 @@
         class="btn min-h-14"
         onclick={() => {
           hold();
-          waits = MISFIRE_S;
+          waits = wait;
         }}>It does not go</button
       >
       <button class="btn min-h-14" onclick={onback}>Back to the list</button>

@@ -69,6 +69,7 @@
       />
     {:else if counting}
       <Countdown
+        wait={desk.pack?.misfire_wait_s ?? 60}
         onlaunched={() => desk.tell('launched', line)}
         ontell={() => {
           counting = false;

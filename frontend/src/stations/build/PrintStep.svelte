@@ -27,7 +27,7 @@
     {#if step.caution}<p class="text-sm"><b>Caution:</b> {step.caution}</p>{/if}
     {#if step.inspect}<p class="text-sm"><b>Before you go on:</b> {step.inspect}</p>{/if}
     {#if step.weigh_in}<p class="text-sm">
-        Weigh {step.weigh_in.what}: {step.weigh_in.expected}. _______ g
+        Weigh {step.weigh_in.what}: {step.weigh_in.expected}. It shows _______
       </p>{/if}
   </div>
   {#if picture.data}<Sketch picture={picture.data} tall={120} />{/if}

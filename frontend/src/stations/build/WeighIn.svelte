@@ -1,11 +1,17 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../../api/client';
+  import { unitsOf } from '../../api/format';
+  import { useSession } from '../../api/queries';
   import type { Step } from '../../api/workshop';
+  import { said } from '../../kit/said';
   import type { Bench } from './bench.svelte';
 
   let { step, bench }: { step: Step; bench: Bench } = $props();
 
   const uid = $props.id();
+  const session = useSession();
+  /** What a bare number is taken for. */
+  const unit = $derived(unitsOf(session.data?.units).mass.symbol);
   const weigh = $derived(step.weigh_in);
   const refused = $derived(
     bench.change.error instanceof ApiError ? bench.change.error.of('grams') : undefined,
@@ -19,7 +25,7 @@
       client.GET('/api/workshop/builds/{build}/scale', {
         params: { path: { build: bench.build }, query: { step: step.key, press: presses++ } },
       }),
-    ).catch(() => undefined);
+    ).catch(said);
     if (!found) return;
     display = found.shown;
     if (!found.over) text = found.shown;
@@ -42,7 +48,7 @@
           name="grams"
           class={['input w-28', refused && 'input-error']}
           bind:value={text}
-          placeholder="grams"
+          placeholder={unit}
           aria-invalid={refused ? 'true' : undefined}
         />
         <button class="btn" disabled={bench.change.isPending || !text.trim()}>Keep the weight</button>

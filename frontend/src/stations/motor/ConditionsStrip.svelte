@@ -51,7 +51,8 @@
 
   /** What a box shows: the wind of the hour where that is in force, else what was typed. */
   function shown(name: string): string {
-    if (day.byHour && now && name === 'wind') return now.wind.said.split(' from ')[0] ?? '';
+    if (day.byHour && now && name === 'wind')
+      return now.wind.speed_m_s > 0 ? (now.wind.said.split(' from ')[0] ?? '') : '';
     if (day.byHour && now && name === 'wind_from') return now.wind.from_point;
     return day.texts[name] ?? '';
   }

@@ -8,6 +8,7 @@
   import Term from '../../kit/Term.svelte';
   import Verdict from '../../kit/Verdict.svelte';
   import { p } from '../../router';
+  import { query } from './board';
   import type { Choice } from './choice.svelte';
   import Said from '../../kit/Said.svelte';
 
@@ -22,14 +23,9 @@
     () => delay,
   );
   const units = $derived(unitsOf(session.data?.units));
-  const logHref = $derived(
-    `${p('/rockets/:id/log', { params: { id } })}?motor=${encodeURIComponent(choice.motor?.key ?? '')}` +
-      (choice.delay === null ? '' : `&delay=${choice.delay}`),
-  );
-  const airHref = $derived(
-    `${p('/rockets/:id/air', { params: { id } })}?motor=${encodeURIComponent(choice.motor?.key ?? '')}` +
-      (choice.delay === null ? '' : `&delay=${choice.delay}`),
-  );
+  const chosen = $derived(query(choice.motor?.key ?? '', choice.delay));
+  const logHref = $derived(p('/rockets/:id/log', { params: { id } }) + chosen);
+  const airHref = $derived(p('/rockets/:id/air', { params: { id } }) + chosen);
   const figures = [
     ['apogee', 'apogee'],
     ['max_speed', 'top speed'],

@@ -97,7 +97,7 @@
   <section aria-label="How the rod leans">
     <h3 class="mb-1 font-semibold">The rod leans</h3>
     <div class="grid grid-cols-2 gap-2">
-      {#each [['rod_tilt', 'By', '0°', 'degrees'], ['rod_towards', 'Towards', 'N', 'point']] as const as [name, label, placeholder] (name)}
+      {#each [['rod_tilt', 'By', '0°'], ['rod_towards', 'Towards', 'N']] as const as [name, label, placeholder] (name)}
         <TextBox
           compact
           {label}

@@ -14,3 +14,7 @@ export function values(found: (string | number | null | undefined)[]): string[] 
   const texts = [...new Set(found.filter((v) => v !== null && v !== undefined && v !== '').map(String))];
   return texts.sort((a, b) => (Number.isNaN(Number(a)) ? inOrder(a, b) : Number(a) - Number(b)));
 }
+
+/** A motor and its delay as an address carries them to another page of the rocket's. */
+export const query = (motor: string, delay: number | null): string =>
+  `?motor=${encodeURIComponent(motor)}${delay === null ? '' : `&delay=${delay}`}`;

@@ -4,7 +4,6 @@ export interface BayScale {
   /** Pixels to a metre along the tube. */
   scale: number;
   left: number;
-  middle: number;
   /** Half the bore as drawn. */
   half: number;
 }
@@ -15,7 +14,7 @@ const NOSE = 46;
 export function bayScale(width: number, room: number, bore: number, widest: number): BayScale {
   const scale = Math.max(1, width - NOSE - 14) / Math.max(room, 1e-6);
   const half = Math.min(widest, Math.max(18, (bore * scale) / 2));
-  return { scale, left: NOSE, middle: 0, half };
+  return { scale, left: NOSE, half };
 }
 
 /** A cord laid to and fro between two places. */

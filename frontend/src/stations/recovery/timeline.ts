@@ -30,8 +30,6 @@ export function scales(frame: Frame, times: readonly number[], heights: readonly
   return {
     x: (t: number) => frame.left + ((frame.width - frame.left - frame.right) * t) / span,
     y: (h: number) => frame.height - frame.foot - ((frame.height - frame.foot - frame.top) * h) / high,
-    span,
-    high,
   };
 }
 

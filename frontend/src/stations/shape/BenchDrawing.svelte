@@ -1,5 +1,6 @@
 <script lang="ts">
   import { MediaQuery } from 'svelte/reactivity';
+  import { sizeIn, unitsOf } from '../../api/format';
   import { useSession, type Shape } from '../../api/queries';
   import { handles, reach, rear, stretched, type Handle } from '../../drawing/airframe';
   import AirframeDrawing from '../../drawing/AirframeDrawing.svelte';
@@ -240,7 +241,7 @@
           tabindex="0"
           aria-label={`${chosen?.name}: ${grip.label}`}
           aria-valuenow={Math.round(grip.value * 10000) / 10}
-          aria-valuetext={`${(grip.value * 1000).toFixed(1)} mm`}
+          aria-valuetext={sizeIn(unitsOf(session.data?.units).shortLength, grip.value)}
           class={grip.along ? 'cursor-ew-resize' : 'cursor-ns-resize'}
           transform={`translate(${x(grip.x)} ${-grip.y * lean * scale})`}
           onpointerdown={(e) => take(e, grip)}

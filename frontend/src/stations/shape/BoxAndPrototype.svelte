@@ -51,7 +51,7 @@
         </label>
         {#if bench.errors['kit']}<p class="text-error">✕ {bench.errors['kit']}</p>{/if}
         <button
-          class="btn btn-sm btn-primary"
+          class="btn btn-sm btn-primary mt-2"
           onclick={async () => {
             if (await bench.edit([{ op: 'rocket', field: 'kit', text: list }])) pasting = false;
           }}>Take the list in</button

@@ -3,34 +3,52 @@
   import type { Shape } from '../../api/queries';
   import TextBox from '../../kit/TextBox.svelte';
   import type { Bench } from './bench.svelte';
-  import { blankRow, textsOf } from './prototype';
+  import { blankRow, textsOf, type PrototypeRow } from './prototype';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
 
   // svelte-ignore state_referenced_locally
   let form = $state(textsOf(shape));
   let table = $state<Schemas['ScaleOut']>();
-  let error = $state('');
+  let refused = $state<ApiError>();
+  let problem = $state('');
 
   async function work(keep: boolean) {
-    error = '';
+    refused = undefined;
+    problem = '';
     try {
-      table = await ask(
-        client.POST('/api/hangar/scale', {
-          body: { ...form, rows: form.rows.filter((r) => r.prototype.trim()) },
-        }),
-      );
+      table = await ask(client.POST('/api/hangar/scale', { body: form }));
       if (keep) await bench.edit([{ op: 'rocket', field: 'prototype', value: $state.snapshot(form) }]);
-    } catch (problem) {
+    } catch (error) {
       table = undefined;
-      error = problem instanceof ApiError ? problem.message : String(problem);
+      if (error instanceof ApiError && error.body.fields?.length) refused = error;
+      else problem = error instanceof Error ? error.message : String(error);
     }
   }
 
   $effect(() => {
-    if (form.main_diameter && form.tube_diameter && !table && !error) void work(false);
+    if (form.main_diameter && form.tube_diameter && !table && !refused && !problem) void work(false);
   });
 </script>
+
+{#snippet length(
+  row: PrototypeRow,
+  i: number,
+  box: 'prototype' | 'available' | 'as_built',
+  says: string,
+  empty = '',
+)}
+  {@const wrong = refused?.of(`rows.${i}.${box}`)}
+  <input
+    class={['input input-xs w-20', wrong && 'input-error']}
+    aria-label={`${row.name}, ${says}`}
+    aria-invalid={wrong ? true : undefined}
+    placeholder={empty}
+    bind:value={row[box]}
+    onchange={() => work(true)}
+  />
+  {#if wrong}<span class="text-error block text-sm" role="alert">✕ {wrong}</span>{/if}
+{/snippet}
 
 <section class="paper overflow-x-auto p-3" aria-label="A scale model’s prototype">
   <h2 class="tape mb-2">Prototype</h2>
@@ -47,6 +65,7 @@
       label="Its main diameter"
       name="main_diameter"
       bind:value={form.main_diameter}
+      error={refused?.of('main_diameter')}
       placeholder="1.2 m"
       oncommit={() => work(true)}
     />
@@ -55,11 +74,12 @@
       label="Your tube"
       name="tube_diameter"
       bind:value={form.tube_diameter}
+      error={refused?.of('tube_diameter')}
       oncommit={() => work(true)}
     />
   </div>
   {#if table}<p class="mb-2 font-semibold">{table.sentence}</p>{/if}
-  {#if error}<p class="text-error mb-2" role="alert">✕ {error}</p>{/if}
+  {#if problem}<p class="text-error mb-2" role="alert">✕ {problem}</p>{/if}
   <table class="w-full">
     <thead>
       <tr class="border-base-content border-b text-left">
@@ -82,35 +102,15 @@
               onchange={() => work(true)}
             /></td
           >
-          <td class="pr-2"
-            ><input
-              class="input input-xs w-20"
-              aria-label={`${row.name}, prototype`}
-              bind:value={row.prototype}
-              onchange={() => work(true)}
-            /></td
-          >
+          <td class="pr-2">{@render length(row, i, 'prototype', 'prototype')}</td>
           <td class="pr-2 text-right whitespace-nowrap">{out?.scaled ?? ''}</td>
           <td class="pr-2"
-            ><input
-              class="input input-xs w-20"
-              aria-label={`${row.name}, to be had`}
-              placeholder="as scaled"
-              bind:value={row.available}
-              onchange={() => work(true)}
-            />
+            >{@render length(row, i, 'available', 'to be had', 'as scaled')}
             {#if out?.nearest && !row.available}<span class="quiet block text-xs">nearest: {out.nearest}</span
               >{/if}</td
           >
           <td class="pr-2 text-right font-semibold whitespace-nowrap">{out?.target ?? ''}</td>
-          <td class="pr-2"
-            ><input
-              class="input input-xs w-20"
-              aria-label={`${row.name}, as built`}
-              bind:value={row.as_built}
-              onchange={() => work(true)}
-            /></td
-          >
+          <td class="pr-2">{@render length(row, i, 'as_built', 'as built')}</td>
           <td class="pr-2 text-right whitespace-nowrap">{out?.difference ?? ''}</td>
           <td
             ><input

@@ -11,13 +11,16 @@
   // svelte-ignore state_referenced_locally
   let name = $state(`${shape.rocket.name}, larger`);
   let ply = $state(true);
-  let error = $state('');
+  let refused = $state<ApiError>();
+  let wrongFactor = $state('');
+  let problem = $state('');
 
   async function make() {
-    error = '';
+    refused = undefined;
+    wrongFactor = problem = '';
     const value = Number(factor.replace(',', '.'));
     if (!Number.isFinite(value) || !factor.trim()) {
-      error = `“${factor}” is no factor; 2 doubles every length.`;
+      wrongFactor = `“${factor}” is no factor; 2 doubles every length.`;
       return;
     }
     try {
@@ -36,11 +39,10 @@
       void renew();
       notify(done.sentence);
       await navigate('/rockets/:id/shape', { params: { id: done.rocket.id } });
-    } catch (problem) {
-      error =
-        problem instanceof ApiError
-          ? (problem.body.fields?.[0]?.message ?? problem.message)
-          : String(problem);
+    } catch (error) {
+      refused = error instanceof ApiError ? error : undefined;
+      if (!refused?.of('name') && !refused?.of('factor'))
+        problem = error instanceof Error ? error.message : String(error);
     }
   }
 </script>
@@ -48,8 +50,14 @@
 <section class="paper p-3" aria-label="Build it larger">
   <h2 class="tape mb-2">Build it larger</h2>
   <div class="grid grid-cols-[1fr_90px] gap-x-3">
-    <TextBox compact label="Call it" name="up_name" bind:value={name} />
-    <TextBox compact label="Times" name="factor" bind:value={factor} />
+    <TextBox compact label="Call it" name="up_name" bind:value={name} error={refused?.of('name')} />
+    <TextBox
+      compact
+      label="Times"
+      name="factor"
+      bind:value={factor}
+      error={wrongFactor || refused?.of('factor')}
+    />
   </div>
   <label class="my-2 flex items-center gap-2"
     ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={ply} /> plywood fins in place of balsa</label
@@ -58,6 +66,6 @@
     Lengths grow by the factor, masses by its cube and more: plywood is heavier than balsa, so it comes out
     tail-heavy. The ballast it then needs is put in.
   </p>
-  {#if error}<p class="text-error mb-2" role="alert">✕ {error}</p>{/if}
+  {#if problem}<p class="text-error mb-2" role="alert">✕ {problem}</p>{/if}
   <button class="btn btn-sm btn-primary" onclick={make}>Make it</button>
 </section>

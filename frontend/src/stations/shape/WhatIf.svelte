@@ -15,6 +15,7 @@
   let wanted = $state('1.5');
   let solved = $state<Schemas['SolvedOut']>();
   let refusal = $state('');
+  let wrongMargin = $state('');
   const ways = [
     ['ballast', 'with weight in the nose'],
     ['span_m', 'with the fins’ span'],
@@ -23,10 +24,10 @@
 
   async function solve(what: 'ballast' | 'span_m' | 'position_m') {
     solved = undefined;
-    refusal = '';
+    refusal = wrongMargin = '';
     const margin = Number(wanted.replace(',', '.'));
     if (!Number.isFinite(margin) || wanted.trim() === '') {
-      refusal = `“${wanted}” is no number of calibres.`;
+      wrongMargin = `“${wanted}” is no number of calibres.`;
       return;
     }
     try {
@@ -37,8 +38,10 @@
         }),
       );
     } catch (error) {
-      refusal =
-        error instanceof ApiError ? (error.body.fields?.[0]?.message ?? error.message) : String(error);
+      wrongMargin = (error instanceof ApiError && error.of('margin_calibres')) || '';
+      if (!wrongMargin)
+        refusal =
+          error instanceof ApiError ? (error.body.fields?.[0]?.message ?? error.message) : String(error);
     }
   }
 
@@ -56,7 +59,13 @@
 <div class="grid items-start gap-2 lg:grid-cols-[380px_minmax(0,1fr)]">
   <section class="paper p-3" aria-label="Ask backwards">
     <h2 class="tape mb-2">I want this margin</h2>
-    <TextBox label="Calibres" name="wanted" bind:value={wanted} hint="The smaller of ignition and burnout." />
+    <TextBox
+      label="Calibres"
+      name="wanted"
+      bind:value={wanted}
+      error={wrongMargin}
+      hint="The smaller of ignition and burnout."
+    />
     <div class="flex flex-col gap-1">
       {#each ways as [what, says] (what)}
         <button class="btn btn-sm justify-start" onclick={() => solve(what)}>{says}</button>

@@ -55,6 +55,7 @@
     ['fields'],
   );
   const refused = $derived([keep.error, read.error].find((e) => e instanceof ApiError));
+  const caution = $derived(field?.surfaces.find((s) => s.key === editing.surface)?.caution);
   const changed = $derived(
     field !== undefined &&
       JSON.stringify(editing.drawn) !==
@@ -191,15 +192,10 @@
           <span class="mb-0.5 block font-semibold">Ground</span>
           <select class="select select-sm w-full" bind:value={editing.surface}>
             <option value="">not told</option>
-            {#each ['grass', 'dry grass', 'crops', 'bare', 'lake bed', 'snow'] as s (s)}<option>{s}</option
-              >{/each}
+            {#each field.surfaces as s (s.key)}<option>{s.key}</option>{/each}
           </select>
         </label>
-        {#if editing.surface === 'dry grass' || editing.surface === 'crops'}<p
-            class="text-warning mt-1 text-sm"
-          >
-            ⚠ Burns easily: clear the pad, keep water and somebody watching for fire. Your local code decides.
-          </p>{/if}
+        {#if caution}<p class="text-warning mt-1 text-sm">⚠ {caution}</p>{/if}
       </section>
     </div>
   {/if}

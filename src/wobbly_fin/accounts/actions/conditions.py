@@ -17,29 +17,29 @@ from wobbly_fin.rocketry.field.hours import HourOfWind, wind_at_hour
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.flight.site import WindLayer
 from wobbly_fin.rocketry.units import parse
-from wobbly_fin.rocketry.units.quantities import System
+from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.models import FlyingField
 
 MOST_HOURS, MOST_ALOFT = 24, 12
 
 
-_Read = Callable[[str, str, System], tuple[float, str]]  # the figure, and the text to keep
+_Read = Callable[[str, str, UnitChoice], tuple[float, str]]  # the figure, and the text to keep
 
 
 def _quantity(kind: str) -> _Read:
-    def read(text: str, name: str, system: System) -> tuple[float, str]:
-        found = parse(text, kind, system, name=name)
+    def read(text: str, name: str, units: UnitChoice) -> tuple[float, str]:
+        found = parse(text, kind, units, name=name)
         return found.si, found.kept
 
     return read
 
 
-def _bearing(text: str, name: str, _system: System) -> tuple[float, str]:
+def _bearing(text: str, name: str, _units: UnitChoice) -> tuple[float, str]:
     return read_bearing(text, name), text.strip()
 
 
-def _degrees(text: str, name: str, _system: System) -> tuple[float, str]:
+def _degrees(text: str, name: str, _units: UnitChoice) -> tuple[float, str]:
     try:
         return float(text.strip().rstrip("°").replace("deg", "").replace(",", ".")), text.strip()
     except ValueError:
@@ -112,45 +112,45 @@ def set_conditions(
     """Replace today's conditions. An empty text takes a figure back; a bad one raises RocketryError and changes nothing."""
     with transaction.atomic():
         found = preferences_of(user)
-        system = units_of(found).system
+        units = units_of(found)
         si: dict[str, float] = {}
         kept: dict[str, str] = {}
         for name, text in typed.items():
             if name not in CONDITION_FIELDS:
                 raise RocketryError(name, f"is no condition; there are {', '.join(CONDITION_FIELDS)}")
             if text.strip():
-                si[name], kept[name] = CONDITION_FIELDS[name][1](text, name, system)
+                si[name], kept[name] = CONDITION_FIELDS[name][1](text, name, units)
         if field_id is not None and not FlyingField.objects.visible_to(user).filter(pk=field_id).exists():
             raise RocketryError("field_id", "is no field of yours; choose one in Stores")
         for name, value in si.items():
             # One at a time, so that the refusal names the box it was typed in.
             _try(name, **{CONDITION_FIELDS[name][0]: value})
         _try("gustiness", gustiness=gustiness)
-        told, over = _hours(hours, system), _aloft(aloft, system)
+        told, over = _hours(hours, units), _aloft(aloft, units)
         if hour is not None:
             wind_at_hour(told or [HourOfWind(hour=12, speed_m_s=0, from_deg=0)], hour)
         found.conditions = {
             "field_id": str(field_id) if field_id else None, "typed": kept, "si": si, "gustiness": gustiness, "hour": hour,
-            "hours": [h | {"wind": _kept(h["wind"], "speed", system)} for h in hours],
+            "hours": [h | {"wind": _kept(h["wind"], "speed", units)} for h in hours],
             "hours_si": [{"hour": h.hour, "speed_m_s": h.speed_m_s, "from_deg": h.from_deg} for h in told],
-            "aloft": [a | {"height": _kept(a["height"], "height", system), "wind": _kept(a["wind"], "speed", system)} for a in aloft],
+            "aloft": [a | {"height": _kept(a["height"], "height", units), "wind": _kept(a["wind"], "speed", units)} for a in aloft],
             "aloft_si": over,
         }  # fmt: skip
         found.save()
     return found
 
 
-def _kept(text: str, kind: str, system: System) -> str:
+def _kept(text: str, kind: str, units: UnitChoice) -> str:
     """What was read already, as it is shown again."""
-    return parse(text, kind, system).kept if text.strip() else text
+    return parse(text, kind, units).kept if text.strip() else text
 
 
-def _hours(rows: Sequence[dict[str, Any]], system: System) -> list[HourOfWind]:
+def _hours(rows: Sequence[dict[str, Any]], units: UnitChoice) -> list[HourOfWind]:
     if len(rows) > MOST_HOURS:
         raise RocketryError("hours", f"has {len(rows)} rows; a day has {MOST_HOURS}")
     found = []
     for i, row in enumerate(rows):
-        speed = parse(row["wind"] or "0", "speed", system, name=f"hours.{i}.wind").si
+        speed = parse(row["wind"] or "0", "speed", units, name=f"hours.{i}.wind").si
         bearing = read_bearing(row["wind_from"] or "W", f"hours.{i}.wind_from")
         try:
             found.append(HourOfWind(hour=float(row["hour"]), speed_m_s=speed, from_deg=bearing))
@@ -159,14 +159,14 @@ def _hours(rows: Sequence[dict[str, Any]], system: System) -> list[HourOfWind]:
     return found
 
 
-def _aloft(rows: Sequence[dict[str, Any]], system: System) -> list[dict[str, float]]:
+def _aloft(rows: Sequence[dict[str, Any]], units: UnitChoice) -> list[dict[str, float]]:
     """Winds aloft in SI; raises RocketryError naming the row and box at fault."""
     if len(rows) > MOST_ALOFT:
         raise RocketryError("aloft", f"has {len(rows)} rows; {MOST_ALOFT} are plenty")
     found = [
         {
-            "height_m": parse(row["height"], "height", system, name=f"aloft.{i}.height").si,
-            "speed_m_s": parse(row["wind"] or "0", "speed", system, name=f"aloft.{i}.wind").si,
+            "height_m": parse(row["height"], "height", units, name=f"aloft.{i}.height").si,
+            "speed_m_s": parse(row["wind"] or "0", "speed", units, name=f"aloft.{i}.wind").si,
             "from_deg": read_bearing(row["wind_from"] or "W", f"aloft.{i}.wind_from"),
         }
         for i, row in enumerate(rows)

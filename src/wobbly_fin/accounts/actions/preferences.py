@@ -11,7 +11,8 @@ from wobbly_fin.rocketry.choosing import RULES, Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import parse
-from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS, System
+from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS
 from wobbly_fin.rocketry.units.registry import registry
 
 THEMES = ("bench", "night-shift", "field")
@@ -38,9 +39,9 @@ def change_preferences(
                 raise RocketryError("theme", f"{theme!r} is no theme; one of {', '.join(THEMES)}")
             found.theme = theme
         if limits is not None:
-            found.limits = _read_limits(limits, units_of(found).system)
+            found.limits = _read_limits(limits, units_of(found), found.limits)
         if workshop is not None:
-            found.workshop = _read_workshop(workshop, units_of(found).system)
+            found.workshop = _read_workshop(workshop, units_of(found))
         if flyer is not None:
             found.flyer = _read_flyer(flyer)
         found.save()
@@ -58,31 +59,39 @@ def _read_flyer(told: dict[str, Any]) -> dict[str, Any]:
     return {"level": flyer.level, "age": flyer.age}
 
 
-def _read_limits(typed: dict[str, str], system: System) -> dict[str, float]:
-    """Limits out of their texts, in the units `Rules` counts in; raises RocketryError naming the limit at fault."""
+def _read_limits(typed: dict[str, str], units: UnitChoice, own: dict[str, float]) -> dict[str, float]:
+    """A person's own limits with some of them changed, in the units `Rules` counts in; an empty text takes one back to its default.
+
+    Raises
+    ------
+    RocketryError
+        Naming the limit at fault.
+    """
     known = {rule.key: rule for rule in RULES}
-    found: dict[str, float] = {}
+    found = dict(own)
     for key, text in typed.items():
         rule = known.get(key)
         if rule is None:
             raise RocketryError(f"limits.{key}", "is no limit")
-        if rule.quantity is None:
+        if not text.strip():
+            found.pop(key, None)
+        elif rule.quantity is None:
             try:
                 found[key] = float(text.strip().replace(",", "."))
             except ValueError:
                 raise RocketryError(key, f"{text.strip()[:20]!r} is not a number") from None
         else:
-            found[key] = parse(text, rule.quantity, system, name=key).si / rule.size_si
+            found[key] = parse(text, rule.quantity, units, name=key).si / rule.size_si
     Rules.with_overrides(found)
     return found
 
 
-def _read_workshop(typed: dict[str, str], system: System) -> dict[str, str]:
+def _read_workshop(typed: dict[str, str], units: UnitChoice) -> dict[str, str]:
     """What stands in the workshop, kept as typed; raises RocketryError for what cannot be read."""
     text = typed.get("printer_height", "").strip()
     if not text:
         return {}
-    read = parse(text, "short_length", system, name="printer_height")
+    read = parse(text, "short_length", units, name="printer_height")
     if not 0.02 <= read.si <= 3.0:
         raise RocketryError("printer_height", f"{text[:20]!r} cannot be; printers go from a few centimetres to a metre or two")
     return {"printer_height": read.kept[:50]}

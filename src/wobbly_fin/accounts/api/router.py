@@ -131,5 +131,5 @@ def read_quantity(request: HttpRequest, body: ReadIn) -> ReadOut:
     if body.quantity not in QUANTITIES:
         raise RocketryError("quantity", f"{body.quantity!r} is no quantity; one of {', '.join(QUANTITIES)}")
     units = units_of(preferences_of(person(request)))
-    typed = parse(body.text, body.quantity, units.system, name="text")
+    typed = parse(body.text, body.quantity, units, name="text")
     return ReadOut(si=typed.si, said=show(typed.si, body.quantity, units), assumed=typed.assumed)

@@ -50,7 +50,7 @@ class FlyerIn(Schema):
 
 
 class PreferencesIn(Schema):
-    """What to change. Limits are texts in any unit; one left out goes back to its default."""
+    """What to change. Limits are texts in any unit: one left out stays, an empty one goes back to its default."""
 
     units: UnitsIn | None = None
     theme: str | None = None

@@ -15,7 +15,7 @@ from wobbly_fin.logbook.comparison import compare
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.pocket import recording_of
 from wobbly_fin.rocketry.failures.chain import proposed_chain
-from wobbly_fin.rocketry.flight import QuickRocket
+from wobbly_fin.rocketry.flight import QuickRocket, fly
 from wobbly_fin.rocketry.flightlog.compare import cd_for_height
 from wobbly_fin.rocketry.units.display import METRIC
 from wobbly_fin.standins.altimeter import written
@@ -115,8 +115,6 @@ def _drag(row: Flight) -> float | None:
         found = cd_for_height(held.rocket, held.motor, held.site, height)
         return None if found is None else found / held.rocket.cd
     low, high = 0.3, 4.0
-    from wobbly_fin.rocketry.flight import fly
-
     for _ in range(24):
         middle = math.sqrt(low * high)
         peak = fly(held.rocket.with_drag_factor(middle), held.motor, None, held.site).apogee_altitude_m or 0.0

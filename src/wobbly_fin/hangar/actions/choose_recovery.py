@@ -53,7 +53,7 @@ def record_ground_test(
         return file
     if len(file.recovery.tests) >= MOST_TESTS:
         raise RocketryError("charge", f"would be test {MOST_TESTS + 1}; {MOST_TESTS} are kept, drop an old one first")
-    charge = parse(told.get("charge", ""), "mass", units.system, name="charge")
+    charge = parse(told.get("charge", ""), "mass", units, name="charge")
     if not 0 < charge.si <= 0.1:
         raise RocketryError("charge", f"{charge.text} is no charge; grams and parts of them, 100 g at the most")
     on = _day(told.get("on", ""), today)
@@ -79,7 +79,7 @@ def _type(content: dict[str, Any], name: str, text: str, units: UnitChoice) -> N
     *place, field = path.split(".")
     holder = content[place[0]] if place else content
     if text:
-        read = parse(text, quantity, units.system, name=name)
+        read = parse(text, quantity, units, name=name)
         if read.si < 0:
             raise RocketryError(name, f"{text} is less than nothing")
         holder[field], text = read.si, read.kept

@@ -9,6 +9,7 @@ from wobbly_fin.formats.rocket_file import CanopyPart, MotorMount, QuickBody, Ro
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.slips import Slip, slips
 from wobbly_fin.rocketry.motors import decode
+from wobbly_fin.rocketry.motors.labels import printed_labels
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice, show
@@ -55,7 +56,7 @@ def draft_rocket(typed: dict[str, str], units: UnitChoice, existing: RocketFile 
                 out.missing[box] = _WANTS[box]
             continue
         try:
-            read = parse(text, quantity, units.system, name=box)
+            read = parse(text, quantity, units, name=box)
             value = read.si
             if value <= 0 and box != "spill_hole":
                 raise RocketryError(box, "must be above zero")
@@ -97,7 +98,7 @@ def with_texts(file: RocketFile, units: UnitChoice) -> RocketFile:
         # What waits for a diameter to become a canopy of stays as it was typed.
         "canopy_kind": canopy.kind if canopy else file.typed.get("canopy_kind", ""),
         "spill_hole": file.typed.get("spill_hole", ""),
-        "printed_motors": told_labels if _labels(file.typed) == file.printed_motors else ", ".join(file.printed_motors),
+        "printed_motors": told_labels if printed_labels(told_labels) == file.printed_motors else ", ".join(file.printed_motors),
     }
     for box, value in figures.items():
         if value is None:
@@ -111,7 +112,7 @@ def with_texts(file: RocketFile, units: UnitChoice) -> RocketFile:
 
 def _says(text: str, quantity: str, value: float, units: UnitChoice) -> bool:
     try:
-        return math.isclose(parse(text, quantity, units.system).si, value, rel_tol=1e-6)
+        return math.isclose(parse(text, quantity, units).si, value, rel_tol=1e-6)
     except RocketryError:
         return False
 
@@ -143,7 +144,7 @@ def _read_plain(typed: dict[str, str], out: Draft) -> None:
         except ValueError:
             out.si.pop("cd", None)
             out.errors["cd"] = f"{cd[:20]!r} is no drag coefficient; it is a plain number between 0 and 5, or leave it empty"
-    for label in _labels(typed):
+    for label in printed_labels(typed.get("printed_motors", "")):
         try:
             decode(label)
         except RocketryError as error:
@@ -185,7 +186,7 @@ def _assemble(typed: dict[str, str], out: Draft, existing: RocketFile | None) ->
         "name": typed["name"],
         "stages": [StageDocument(id=existing.stages[0].id if existing else uuid.uuid4(), parts=parts)],
         "rod_length_m": si.get("rod_length"),
-        "printed_motors": _labels(typed),
+        "printed_motors": printed_labels(typed.get("printed_motors", "")),
         "remarks": typed.get("remarks", ""),
         "typed": {box: out.kept.get(box, text) for box, text in typed.items() if text.strip() and box not in ("name", "remarks")},
     }
@@ -202,7 +203,3 @@ def _assemble(typed: dict[str, str], out: Draft, existing: RocketFile | None) ->
             "max_length_mm": "mount_length",
         }
         out.errors[box.get(error.name, error.name)] = error.message
-
-
-def _labels(typed: dict[str, str]) -> list[str]:
-    return [t.strip().upper() for t in typed.get("printed_motors", "").replace(";", ",").split(",") if t.strip()][:40]

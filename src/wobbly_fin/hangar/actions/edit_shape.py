@@ -17,6 +17,7 @@ from wobbly_fin.rocketry.airframe.kit import read_kit_list
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.choosing.situation import EGG_KG, EGG_STANDS_N, Payload
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.motors.labels import printed_labels
 from wobbly_fin.rocketry.stock import StockItem
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice, show
@@ -136,7 +137,7 @@ def _set(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
 
 def _size(text: str, about: Any, units: UnitChoice, name: str) -> tuple[float, str]:
     """A size as typed, and its text as it is shown again; refused in the words it was typed in, not in metres."""
-    read = parse(text, about["quantity"], units.system, name=name)
+    read = parse(text, about["quantity"], units, name=name)
     value = read.si
     if value < 0 and not about["negative"]:
         raise RocketryError(name, f"{text!r} will not do; it must {'not be negative' if about['zero'] else 'be above zero'}")
@@ -165,7 +166,7 @@ def _outline(edit: Edit, units: UnitChoice, name: str) -> list[list[float]]:
         figures = pair.split()
         if len(figures) != 2:
             raise RocketryError(name, f"corner {number + 1}, {pair.strip()!r}, wants two figures: along and out")
-        corners.append([parse(f, "short_length", units.system, name=name).si for f in figures])
+        corners.append([parse(f, "short_length", units, name=name).si for f in figures])
     return corners
 
 
@@ -295,7 +296,7 @@ def _known(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     if quantity == "number":
         known[edit.field] = _plain_number(text, name, whole=False)
     else:
-        read = parse(text, quantity, units.system, name=name)
+        read = parse(text, quantity, units, name=name)
         known[edit.field], text = read.si, read.kept
     known["typed"][edit.field] = text[:80]
     if edit.field in ("mass_kg", "cg_m"):
@@ -312,13 +313,13 @@ def _rocket(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     elif edit.field == "remarks":
         content["remarks"] = text
     elif edit.field == "rod_length":
-        read = parse(text, "length", units.system, name="rod_length") if text else None
+        read = parse(text, "length", units, name="rod_length") if text else None
         content["rod_length_m"] = read.si if read else None
         content["typed"] = {**content["typed"], "rod_length": read.kept[:80] if read else ""}
     elif edit.field in ("payload_mass", "payload_stands"):
         _payload(content, edit.field, text, units)
     elif edit.field == "printed_motors":
-        content["printed_motors"] = [t.strip().upper() for t in text.replace(";", ",").split(",") if t.strip()]
+        content["printed_motors"] = printed_labels(text)
     elif edit.field == "tube_school":
         content["tube_school"] = edit.value
     elif edit.field in ("school", "low_calibres", "high_calibres"):
@@ -380,7 +381,7 @@ def _payload(content: dict[str, Any], field: str, text: str, units: UnitChoice) 
         return
     name, quantity = ("mass_kg", "mass") if field == "payload_mass" else ("stands_n", "force")
     now = content["payload"] or {"mass_kg": EGG_KG, "stands_n": EGG_STANDS_N, "typed": {}}
-    read = parse(text, quantity, units.system, name=field)
+    read = parse(text, quantity, units, name=field)
     now[name] = read.si
     now["typed"] = {**now["typed"], field: read.kept[:80]}
     Payload(mass_kg=now["mass_kg"], stands_n=now["stands_n"])

@@ -13,8 +13,10 @@ from wobbly_fin.rocketry.airframe.scaling import up_scale
 from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, smaller_margin
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
 from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.labels import printed_labels
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.words import capital
 
 GUESSED_SLENDERNESS = 14.0  # length ÷ diameter taken for a rocket whose length nobody typed
 
@@ -48,7 +50,7 @@ def begin(name: str, diameter: str, kit: str, printed_motors: str, units: UnitCh
     """A rocket with a nose cone and a tube, nothing else yet; a kit's list of parts and its printed motors with it."""
     if not name.strip():
         raise RocketryError("name", "is missing: what is it called?")
-    read = parse(diameter, "short_length", units.system, name="diameter") if diameter.strip() else None
+    read = parse(diameter, "short_length", units, name="diameter") if diameter.strip() else None
     across = read.si if read else 0.027
     require_positive("diameter", across, 0.5)
     tube = fresh_figures("body_tube", None) | {
@@ -69,7 +71,7 @@ def begin(name: str, diameter: str, kit: str, printed_motors: str, units: UnitCh
     return RocketFile(
         name=name, stages=[StageDocument(id=uuid.uuid4(), parts=parts)],
         kit=[KitLine(text=i.text, count=i.count) for i in read_kit_list(kit)],
-        printed_motors=[t.strip().upper() for t in printed_motors.replace(";", ",").split(",") if t.strip()],
+        printed_motors=printed_labels(printed_motors),
     ).check()  # fmt: skip
 
 
@@ -130,7 +132,7 @@ def _add_ballast(content: dict[str, Any], found: Balance, margin_calibres: float
     try:
         ballast = ballast_for(found, margin_calibres)
     except NoSolutionError as error:
-        return f"{error.message[:1].upper()}{error.message[1:]}."
+        return f"{capital(error.message)}."
     content["stages"][0]["parts"].append(
         {
             "type": "mass_lump", "id": str(uuid.uuid4()), "name": "nose ballast", "kind": "ballast", "mass_kg": round(ballast.mass_kg, 5),

@@ -22,7 +22,7 @@ def read_prototype(form: Any, units: UnitChoice) -> ScaleDocument:
 
     def read(owner: Any, box: str, place: str = "") -> Typed | None:
         text = str(owner.get(box, "") or "").strip()
-        return parse(text, "short_length", units.system, name=f"{place}{box}") if text else None
+        return parse(text, "short_length", units, name=f"{place}{box}") if text else None
 
     sizes: dict[str, Typed] = {}
     for box in ("main_diameter", "tube_diameter"):

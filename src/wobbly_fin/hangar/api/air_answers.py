@@ -40,7 +40,7 @@ def cloud_out(asked: Question, wanted: Scatter, whole: Cloud, chunk: Cloud) -> C
 
 def aim_out(user: User, asked: Question, body: AimIn) -> AimOut:
     """Read what is aimed at and answer with the tries; raises RocketryError naming the box at fault."""
-    system = asked.units.system
+    units = asked.units
     rocket, ballast_at = asked.rocket, 0.0
     if isinstance(rocket, RigidRocket):
         nose = rocket.layout.outer[0]
@@ -48,9 +48,9 @@ def aim_out(user: User, asked: Question, body: AimIn) -> AimOut:
         if len(rocket.airframe.stages) > 1:
             rocket = rocket.over(load_of(user, body.motor).boosters)
     aim = Aim(
-        height_m=parse(body.height, "height", system, name="height").si if body.height.strip() else None,
-        time_s=parse(body.time, "duration", system, name="time").si if body.time.strip() else None,
-        ballast_max_kg=parse(body.ballast, "mass", system, name="ballast").si if body.ballast.strip() else 0.0,
+        height_m=parse(body.height, "height", units, name="height").si if body.height.strip() else None,
+        time_s=parse(body.time, "duration", units, name="time").si if body.time.strip() else None,
+        ballast_max_kg=parse(body.ballast, "mass", units, name="ballast").si if body.ballast.strip() else 0.0,
         ballast_at_m=ballast_at,
     )
     everything = shelf(user)

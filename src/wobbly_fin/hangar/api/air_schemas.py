@@ -26,7 +26,7 @@ class AimIn(Schema):
 
 
 class ShotOut(Schema):
-    """One way of trying. `miss` are the misses as shares of the aim, for the front's plot."""
+    """One way of trying."""
 
     key: str
     label: str

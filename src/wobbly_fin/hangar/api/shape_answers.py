@@ -26,11 +26,10 @@ from wobbly_fin.hangar.shape import Shape
 from wobbly_fin.rocketry.airframe.explain import alone_sentence, balance_sentence, finding_sentence
 from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
 from wobbly_fin.rocketry.airframe.mass import Totals, joined, total
-from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, SOUND_M_S, drag_at
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_with_sigma
 
 _MACHS = (0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8)
-_SOUND_M_S = 340.3
 
 
 def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None) -> ShapeOut:
@@ -243,8 +242,8 @@ def _drag_out(shape: Shape) -> DragOut:
         cd_own=own,
         sentence=sentence,
         mach=list(_MACHS),
-        coasting=[drag_at(layout, m * _SOUND_M_S).cd for m in _MACHS],
-        thrusting=[drag_at(layout, m * _SOUND_M_S, thrusting=True, motor_diameter_m=shape.filled_m).cd for m in _MACHS],
+        coasting=[drag_at(layout, m * SOUND_M_S).cd for m in _MACHS],
+        thrusting=[drag_at(layout, m * SOUND_M_S, thrusting=True, motor_diameter_m=shape.filled_m).cd for m in _MACHS],
     )
 
 

@@ -38,6 +38,7 @@ from wobbly_fin.hangar.shape import heaviest_fitting, layout_mount, shape_of
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.scaling import up_scale
 from wobbly_fin.rocketry.templates.shapes import find_template, templates_of
+from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.parts import stock_item
 from wobbly_fin.stores.shelf import shelf
@@ -136,10 +137,7 @@ def template_file(request: HttpRequest, key: uuid.UUID, template: str, kind: str
     file = read_rocket_file(rocket_of(user, key).document)
     layout, units = lay_out(file.to_airframe()), units_of(preferences_of(user))
     wanted = list(templates_of(layout, units)) if template == "all" else [find_template(layout, template, units)]
-    answer = HttpResponse(written(wanted, kind, paper, file.name), content_type=MEDIA_TYPES[kind])
-    safe = "".join(c if c.isalnum() else "-" for c in f"{file.name}-{template}".lower())
-    answer["Content-Disposition"] = f'attachment; filename="{safe.encode("ascii", "ignore").decode()}.{kind}"'
-    return answer
+    return download(written(wanted, kind, paper, file.name), f"{file.name}-{template}.{kind}", MEDIA_TYPES[kind])
 
 
 @router.get("/rockets/{uuid:key}/versions", response={200: list[VersionOut], 404: ErrorOut}, operation_id="versions")

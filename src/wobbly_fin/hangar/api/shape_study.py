@@ -24,6 +24,7 @@ from wobbly_fin.hangar.api.shape_schemas import (
 )
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import Shape, shape_of, still_flight
+from wobbly_fin.hangar.snapshots import content_hash
 from wobbly_fin.rocketry.airframe import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.airframe.scaling import nearest
@@ -146,8 +147,6 @@ def template_out(template: Template) -> TemplateOut:
 
 def versions_out(row: Rocket) -> list[VersionOut]:
     """Newest first; a version that flew names its flights."""
-    from wobbly_fin.hangar.snapshots import content_hash
-
     flown: dict[str, list[str]] = {}
     for flight in row.flights.filter(deleted_at__isnull=True):  # type: ignore[attr-defined]
         flown.setdefault(flight.rocket_snapshot_id, []).append(f"{flight.flown_on:%d %b %Y}, {flight.label}")
@@ -230,7 +229,6 @@ def _name(part: Any) -> str:
 
 def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
     """The substitution table of a scale model, read from texts."""
-
     table = read_prototype(asked.model_dump(), units).to_table()
 
     def said(value: float) -> str:

@@ -99,15 +99,15 @@ def _weighed(user: User, row: ManifestLine | None, told: Told) -> dict[str, floa
     facts = told.facts or {}
     if row is None:
         raise RocketryError("line", "is missing: which rocket was weighed?")
-    system = units_of(preferences_of(user)).system
+    units = units_of(preferences_of(user))
     mass, balance = (str(facts.get(k, "")).strip() for k in ("mass", "balance"))
     if not mass and not balance:
         raise RocketryError("mass", "is missing: what did the scale say?")
     _, line = line_of(user, row)
     found = without_motors(
         line.ready, line.motor,
-        mass_kg=parse(mass, "mass", system, name="mass").si if mass else None,
-        cg_m=parse(balance, "short_length", system, name="balance").si if balance else None,
+        mass_kg=parse(mass, "mass", units, name="mass").si if mass else None,
+        cg_m=parse(balance, "short_length", units, name="balance").si if balance else None,
     )  # fmt: skip
     return {k: v for k, v in (("mass_kg", found.mass_kg), ("cg_m", found.cg_m)) if v is not None}
 

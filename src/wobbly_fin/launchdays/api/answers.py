@@ -40,8 +40,6 @@ from wobbly_fin.site.seen import version_of
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
 
-COLD_C = 5.0
-
 
 def plan_out(plan: DayPlan) -> DayPlanOut:
     """The board."""
@@ -188,8 +186,7 @@ def car_out(user: User, plan: DayPlan) -> CarOut:
             count=count, cost_each=here.cost if here and here.cost is not None else known.cost_each if known else None
         )
     loadouts = [loadout_for(plan, p) for p in plan.lines if p.ruling.verdict != "no_go"]
-    cold = plan.forecast is not None and min(h.temperature_c for h in plan.forecast.hours) < COLD_C
-    carried = pack_the_car(loadouts, box, cold=cold)
+    carried = pack_the_car(loadouts, box, coldest_c=plan.forecast.coldest_c if plan.forecast else None)
     lacking = [c for c in carried if c.lacking]
     costs = [c.cost for c in lacking]
     return CarOut(

@@ -5,25 +5,28 @@ from ninja import Router
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.launchdays.api.schemas import DayChoiceOut, FiringIn, FiringOut, PanelOut, RehearsalIn
-from wobbly_fin.rocketry.choosing.codes import PUBLISHED
+from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S, PUBLISHED
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.firing import explain
 from wobbly_fin.rocketry.firing.circuit import MOST_IGNITERS, Circuit, fire, remedies
 from wobbly_fin.rocketry.firing.lead import read_gauge
 from wobbly_fin.rocketry.firing.parts import CELLS, IGNITERS, Battery, igniter_of
+from wobbly_fin.rocketry.motors.classes import impulse_class
+from wobbly_fin.rocketry.motors.motor import MOST_MODEL_MOTOR_N_S
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.site.errors import ErrorOut
-from wobbly_fin.standins.launch_controller import MISFIRE_WAIT_S, Move, rehearse
+from wobbly_fin.standins.launch_controller import Move, rehearse
 
 router = Router(tags=["launchdays"])
-_THICKER_M2 = (0.5e-6, 0.75e-6, 1.0e-6, 1.5e-6, 2.5e-6)
+# Motors that stand off alike: the last class of each.
+_SIZES = (("B", "up to B"), ("D", "C, D"), ("G", "E to G"), ("I", "H, I"), ("J", "J"), ("K", "K"))
 
 
 @router.post("/firing", response={200: FiringOut, 422: ErrorOut}, operation_id="firing")
 def firing(request: HttpRequest, body: FiringIn) -> FiringOut:
     """Whether a circuit lights its igniters, from far enough away."""
     units = units_of(preferences_of(person(request)))
-    lead = parse(body.lead, "length", units.system, name="lead").si
+    lead = parse(body.lead, "length", units, name="lead").si
     if not 1 <= body.count <= MOST_IGNITERS:
         raise RocketryError("count", f"is no number of igniters there are figures for; one to {MOST_IGNITERS} stand side by side")
     circuit = Circuit(
@@ -31,7 +34,8 @@ def firing(request: HttpRequest, body: FiringIn) -> FiringOut:
         igniters=(igniter_of(body.igniter),) * body.count,
     )  # fmt: skip
     found = fire(circuit)
-    stand_off = PUBLISHED.least_stand_off_m(body.impulse_n_s, high_power=body.high_power, several=body.count > 1)
+    high_power = body.impulse_n_s > MOST_MODEL_MOTOR_N_S
+    stand_off = PUBLISHED.least_stand_off_m(body.impulse_n_s, high_power=high_power, several=body.count > 1)
     return FiringOut(
         will=found.will,
         refused=lead < stand_off - 1e-9,
@@ -39,13 +43,14 @@ def firing(request: HttpRequest, body: FiringIn) -> FiringOut:
             explain.will_sentence(circuit, found), explain.lead_sentence(found, stand_off, lead, units), explain.test_sentence(found, circuit),
             explain.battery_sentence(found, circuit),
         ],
-        remedies=[explain.remedy_sentence(circuit, r, units) for r in remedies(circuit, stand_off, _THICKER_M2)] if found.will != "lights" else [],
+        remedies=[explain.remedy_sentence(circuit, r, units) for r in remedies(circuit, stand_off)] if found.will != "lights" else [],
         caution=explain.CAUTION,
         currents_a=[round(a, 3) for a in found.currents_a],
         battery_v=round(circuit.battery.volts, 2),
         lead_ohm=round(circuit.lead_ohm, 3),
         chemistries=[DayChoiceOut(key=c.key, label=c.name) for c in CELLS.values()],
         igniters=[DayChoiceOut(key=i.key, label=i.name) for i in IGNITERS.values()],
+        sizes=[DayChoiceOut(key=f"{impulse_class(last).max_n_s:g}", label=words) for last, words in _SIZES],
     )  # fmt: skip
 
 

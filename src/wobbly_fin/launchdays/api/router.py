@@ -33,6 +33,7 @@ from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, clo
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
 from wobbly_fin.launchdays.plan import day_of, loadout_for, plan_of
+from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
 from wobbly_fin.rocketry.field.bearing import read_bearing
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
@@ -40,6 +41,7 @@ from wobbly_fin.rocketry.launchday.explain import clock_sentence, look_sentence
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import show
+from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
 
@@ -167,6 +169,7 @@ def pack(request: HttpRequest, key: uuid.UUID) -> FieldPackOut:
         winds=[WindStepOut(m_s=0.5 * n, said=show(0.5 * n, "speed", plan.units)) for n in range(31)],
         openings=[DayChoiceOut(key=k, label=v) for k, v in OPENINGS.items()],
         landings=[DayChoiceOut(key=k, label=v) for k, v in LANDINGS.items() if k != "none"],
+        misfire_wait_s=MISFIRE_WAIT_S,
         packed_at=timezone.now(),
     )  # fmt: skip
 
@@ -188,9 +191,7 @@ def papers(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """Day sheet and flight cards, a QR code on each to its rocket's page."""
     user = person(request)
     plan = plan_of(user, day_of(user, key), changes=False)
-    response = HttpResponse(day_papers(plan, request.build_absolute_uri("/")), content_type="application/pdf")
-    response["Content-Disposition"] = 'attachment; filename="launch-day.pdf"'
-    return response
+    return download(day_papers(plan, request.build_absolute_uri("/")), f"{plan.day.name}.pdf", "application/pdf")
 
 
 def _board(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
@@ -199,7 +200,7 @@ def _board(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
 
 
 def _read(request: HttpRequest, body: FieldWindIn) -> HourlyWeather:
-    system = units_of(preferences_of(person(request))).system
-    wind = parse(body.wind, "speed", system, name="wind").si
-    warmth = parse(body.temperature, "temperature", system, name="temperature").si if body.temperature.strip() else USUAL_C
+    units = units_of(preferences_of(person(request)))
+    wind = parse(body.wind, "speed", units, name="wind").si
+    warmth = parse(body.temperature, "temperature", units, name="temperature").si if body.temperature.strip() else USUAL_C
     return read_on_site(wind, read_bearing(body.wind_from or "W", "wind_from"), warmth)

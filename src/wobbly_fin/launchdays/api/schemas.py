@@ -278,6 +278,7 @@ class FieldPackOut(Schema):
     winds: list[WindStepOut]
     openings: list[DayChoiceOut]
     landings: list[DayChoiceOut]
+    misfire_wait_s: float
     packed_at: datetime.datetime
 
 
@@ -306,7 +307,6 @@ class FiringIn(Schema):
     igniter: Typed = "model"
     count: int = 1
     impulse_n_s: float = 10.0
-    high_power: bool = False
 
 
 class FiringOut(Schema):
@@ -322,6 +322,7 @@ class FiringOut(Schema):
     lead_ohm: float
     chemistries: list[DayChoiceOut]
     igniters: list[DayChoiceOut]
+    sizes: list[DayChoiceOut]  # of motors, by the most impulse of each
 
 
 class RehearsalMoveIn(Schema):

@@ -28,7 +28,7 @@ def keep_readouts(user: User, key: uuid.UUID, typed: dict[str, str]) -> Flight:
     RocketryError
         Naming the box at fault; figures that only do not go together are kept and questioned on the flight's page.
     """
-    system = units_of(preferences_of(user)).system
+    units = units_of(preferences_of(user))
     with transaction.atomic():
         flight = flight_of(user, key, lock=True)
         texts = {k: v for k, v in flight.typed.items() if k.startswith("readout.")}
@@ -40,7 +40,7 @@ def keep_readouts(user: User, key: uuid.UUID, typed: dict[str, str]) -> Flight:
         figures = {}
         for place, text in list(texts.items()):
             name = place.removeprefix("readout.")
-            read = parse(text, READOUT_NAMES[name][1], system, name=name)  # type: ignore[arg-type]
+            read = parse(text, READOUT_NAMES[name][1], units, name=name)  # type: ignore[arg-type]
             figures[name], texts[place] = read.si, read.kept
         check_readouts(figures)
         flight.readouts = figures
@@ -50,7 +50,7 @@ def keep_readouts(user: User, key: uuid.UUID, typed: dict[str, str]) -> Flight:
 
 def keep_tracking(user: User, key: uuid.UUID, *, baseline: str, stations: list[dict[str, str]], fall: str) -> Flight:
     """Keep sightings and the seconds of fall, as typed; all empty takes them away."""
-    system = units_of(preferences_of(user)).system
+    units = units_of(preferences_of(user))
     with transaction.atomic():
         flight = flight_of(user, key, lock=True)
         given = [s for s in stations if any(v.strip() for v in s.values())]
@@ -60,7 +60,7 @@ def keep_tracking(user: User, key: uuid.UUID, *, baseline: str, stations: list[d
                 raise RocketryError(
                     "baseline_m", "is missing: how far apart were the stations, or how far from the pad was the one?"
                 )
-            read = parse(baseline, "length", system, name="baseline_m")
+            read = parse(baseline, "length", units, name="baseline_m")
             told["baseline_m"], told["typed"]["baseline"] = read.si, read.kept
             told["stations"] = [
                 {name: _angle(s.get(name, ""), f"stations.{i}.{name}") for name in ("elevation_deg", "azimuth_deg")}
@@ -73,7 +73,7 @@ def keep_tracking(user: User, key: uuid.UUID, *, baseline: str, stations: list[d
                     raise RocketryError(f"stations.{i}.elevation_deg", "is missing")
             track(told["baseline_m"], tuple(Sighting(**s) for s in told["stations"]))
         if fall.strip():
-            told["fall_s"] = parse(fall, "duration", system, name="fall_s").si
+            told["fall_s"] = parse(fall, "duration", units, name="fall_s").si
             height_by_fall(told["fall_s"], 1.0)
         flight.tracking = told if given or fall.strip() else None
         return settle(flight)

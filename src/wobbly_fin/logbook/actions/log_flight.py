@@ -161,7 +161,7 @@ def _check(user: User, facts: Facts) -> dict[str, Any]:
     if facts.height.strip():
         if facts.opening == "no_launch":
             raise RocketryError("height", "is given, but the rocket did not leave the pad")
-        read = parse(facts.height, "height", units_of(preferences_of(user)).system, name="height")
+        read = parse(facts.height, "height", units_of(preferences_of(user)), name="height")
         apogee_m, height = read.si, read.kept
         if not 0 < apogee_m <= HIGHEST_M:
             raise RocketryError(

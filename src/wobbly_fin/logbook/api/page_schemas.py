@@ -32,7 +32,7 @@ class CurveOut(Schema):
 
 
 class ReadoutOut(Schema):
-    """One read-out: as typed, as the log says, as forecast; `why` where the log cannot tell."""
+    """One read-out: as typed, as the log says and how surely, as forecast."""
 
     name: str
     label: str

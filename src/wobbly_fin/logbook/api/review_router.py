@@ -24,6 +24,7 @@ from wobbly_fin.logbook.models import Flight, Review, Teardown
 from wobbly_fin.logbook.shared import field_shapes, flight_rows, landing_points
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.chain import Link
+from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
 
@@ -109,13 +110,13 @@ def get_statistics(request: HttpRequest, rocket: uuid.UUID | None = None, year: 
 def flights_json(request: HttpRequest) -> HttpResponse:
     """Every flight as JSON, SI."""
     document = FlightsFile(flights=flight_rows(person(request))).model_dump(mode="json")
-    return _download(json.dumps(document, ensure_ascii=False, indent=1), "flights.json", "application/json")
+    return download(json.dumps(document, ensure_ascii=False, indent=1), "flights.json", "application/json")
 
 
 @router.get("/landings.geojson", operation_id="landings_geojson")
 def get_geojson(request: HttpRequest) -> HttpResponse:
     """Where flights came down, for maps."""
-    return _download(
+    return download(
         json.dumps(landings_geojson(landing_points(person(request)), field_shapes(person(request)))),
         "landings.geojson",
         "application/geo+json",
@@ -125,7 +126,7 @@ def get_geojson(request: HttpRequest) -> HttpResponse:
 @router.get("/landings.kml", operation_id="landings_kml")
 def get_kml(request: HttpRequest) -> HttpResponse:
     """The same as KML."""
-    return _download(
+    return download(
         landings_kml(landing_points(person(request)), field_shapes(person(request))),
         "landings.kml",
         "application/vnd.google-earth.kml+xml",
@@ -149,7 +150,7 @@ def post_landings(request: HttpRequest, file: File[UploadedFile]) -> dict[str, l
 @router.get("/archive.zip", operation_id="archive")
 def get_archive(request: HttpRequest) -> HttpResponse:
     """Everything a person has, as one zip."""
-    return _download(write_archive(person(request)), f"wobbly-fin-{datetime.date.today():%Y-%m-%d}.zip", "application/zip")
+    return download(write_archive(person(request)), f"wobbly-fin-{datetime.date.today():%Y-%m-%d}.zip", "application/zip")
 
 
 @router.post("/archive", response={200: dict[str, int], **_BAD}, operation_id="restore_archive")
@@ -158,9 +159,3 @@ def post_archive(request: HttpRequest, file: File[UploadedFile]) -> dict[str, in
     if (file.size or 0) > LARGEST_BYTES:
         raise RocketryError("file", f"has {(file.size or 0) / 1e6:.0f} MB; {LARGEST_BYTES / 1e6:.0f} are the most")
     return restore_archive(person(request), file.read())
-
-
-def _download(content: str | bytes, name: str, kind: str) -> HttpResponse:
-    response = HttpResponse(content, content_type=f"{kind}; charset=utf-8" if isinstance(content, str) else kind)
-    response["Content-Disposition"] = f'attachment; filename="{name}"'
-    return response

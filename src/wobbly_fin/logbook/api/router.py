@@ -16,6 +16,7 @@ from wobbly_fin.logbook.mine import shelf_key
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.shared import flight_rows
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
+from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
 
@@ -49,9 +50,7 @@ def choices(request: HttpRequest) -> ChoicesOut:
 @router.get("/flights.csv", operation_id="flights_csv")
 def get_csv(request: HttpRequest) -> HttpResponse:
     """Every flight as CSV, SI."""
-    response = HttpResponse(flights_csv(flight_rows(person(request))), content_type="text/csv; charset=utf-8")
-    response["Content-Disposition"] = 'attachment; filename="flights.csv"'
-    return response
+    return download(flights_csv(flight_rows(person(request))), "flights.csv", "text/csv")
 
 
 @router.get("/flights/{uuid:key}", response={200: FlownOut, 404: ErrorOut}, operation_id="flight")

@@ -85,6 +85,11 @@ class Balance:
         return self._margin(self.burnout)
 
     @property
+    def smaller_margin_calibres(self) -> float | None:
+        """Of ignition and burnout; None where no mass is known."""
+        return min((m for m in (self.margin_calibres, self.margin_burnout_calibres) if m is not None), default=None)
+
+    @property
     def cutout_margin_calibres(self) -> float | None:
         """The same by the cardboard cut-out: the careful one."""
         return (
@@ -100,14 +105,14 @@ class Balance:
 
     def verdict(self, school: School) -> MarginVerdict:
         """What a school says of it, by the smaller of both margins."""
-        margins = [m for m in (self.margin_calibres, self.margin_burnout_calibres) if m is not None]
-        if not margins:
+        margin = self.smaller_margin_calibres
+        if margin is None:
             return "unknown"
-        if self.pressure.cn_alpha_per_rad <= 0 or min(margins) <= 0:
+        if self.pressure.cn_alpha_per_rad <= 0 or margin <= 0:
             return "unstable"
-        if min(margins) < school.low:
+        if margin < school.low:
             return "thin"
-        return "stiff" if min(margins) > school.high else "good"
+        return "stiff" if margin > school.high else "good"
 
 
 def balance(airframe: Airframe, motors: Sequence[Motor | None] = (), mach: float = 0.0) -> Balance:

@@ -17,7 +17,7 @@ from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.wetted import side_of
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
-HIGHEST_MACH = 0.8  # beyond it the Prandtl-Glauert correction no longer holds
+HIGHEST_MACH = 0.8  # beyond it the Prandtl-Glauert correction no longer holds, and neither does the build-up of drag
 BODY_LIFT_K = 1.1  # [3]
 # Normal force of n fins ÷ (n/2 of one): n = 5 … 8 from [4], quoted from memory.
 FIN_FIN_FACTOR = {3: 1.0, 4: 1.0, 5: 0.948, 6: 0.913, 7: 0.854, 8: 0.81}

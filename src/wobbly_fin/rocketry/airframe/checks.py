@@ -8,6 +8,7 @@ from typing import Literal
 from wobbly_fin.rocketry.airframe.balance import LEANS_HARD_CALIBRES, Balance, School
 from wobbly_fin.rocketry.airframe.flutter import flutter_speed_m_s
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m, packed_length_m
+from wobbly_fin.rocketry.airframe.mass import Aboard
 from wobbly_fin.rocketry.airframe.parts import (
     Anchor,
     BodyTube,
@@ -27,8 +28,9 @@ from wobbly_fin.rocketry.airframe.parts import (
     Retainer,
     Transition,
 )
+from wobbly_fin.rocketry.airframe.standard_drag import SOUND_M_S
 from wobbly_fin.rocketry.airframe.tabs import tab_of
-from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.constants import SEA_LEVEL_PRESSURE_PA
 
 Severity = Literal["danger", "mend", "ask"]
 TubeSchool = Literal["household", "rocket_tube_only"]
@@ -75,15 +77,15 @@ def findings(
 
 def _balance(found: Balance, school: School) -> Iterator[Finding]:
     verdict, values = found.verdict(school), {"low": school.low, "high": school.high}
-    margins = [m for m in (found.margin_calibres, found.margin_burnout_calibres) if m is not None]
-    if margins:
-        values["margin"] = min(margins)
+    margin = found.smaller_margin_calibres
+    if margin is not None:
+        values["margin"] = margin
     if verdict == "unstable":
         yield Finding(code="unstable", severity="danger", values=values)
     elif verdict == "thin":
         yield Finding(code="margin_thin", severity="mend", values=values)
     elif verdict == "stiff":
-        hard = "leans_hard" if min(margins) > LEANS_HARD_CALIBRES else "margin_stiff"
+        hard = "leans_hard" if values["margin"] > LEANS_HARD_CALIBRES else "margin_stiff"
         yield Finding(code=hard, severity="ask", values=values)
     for flag in found.pressure.flags:
         yield Finding(code=flag, severity="ask" if flag == "many_fins" else "danger")
@@ -91,11 +93,11 @@ def _balance(found: Balance, school: School) -> Iterator[Finding]:
 
 def _alone(found: Balance, school: School) -> Iterator[Finding]:
     verdict = found.verdict(school)
-    margins = [m for m in (found.margin_calibres, found.margin_burnout_calibres) if m is not None]
-    if verdict in ("unstable", "thin"):
+    margin = found.smaller_margin_calibres
+    if margin is not None and verdict in ("unstable", "thin"):
         severity: Severity = "danger" if verdict == "unstable" else "mend"
         yield Finding(
-            code=f"alone_{verdict}", severity=severity, values={"margin": min(margins), "low": school.low, "high": school.high}
+            code=f"alone_{verdict}", severity=severity, values={"margin": margin, "low": school.low, "high": school.high}
         )
 
 
@@ -346,13 +348,12 @@ def _tall_m(part: Part) -> float:
     return part.reach_m if isinstance(part, FinSet) else part.axial_length_m
 
 
-def _tubes(layout: Layout, aboard: Sequence[object], school: TubeSchool) -> Iterator[Finding]:
-    motors: list[Motor] = [a.motor for a in aboard]  # type: ignore[attr-defined]
-    strongest = max(motors, key=lambda m: m.curve.total_impulse_n_s, default=None)
+def _tubes(layout: Layout, aboard: Sequence[Aboard], school: TubeSchool) -> Iterator[Finding]:
+    strongest = max((a.motor for a in aboard), key=lambda m: m.curve.total_impulse_n_s, default=None)
     for placed in layout.outer:
         part = placed.part
         if isinstance(part, BodyTube) and part.found:
-            high = strongest is not None and (strongest.curve.total_impulse_n_s > 160 or strongest.curve.average_thrust_n > 80)
+            high = strongest is not None and strongest.is_high_power
             code = "found_refused" if high and school == "rocket_tube_only" else "found_high_power" if high else "found_tube"
             values: dict[str, float | str] = {"motor": strongest.name if strongest else ""}
             yield Finding(code=code, severity="danger" if high else "ask", index=placed.index, values=values)
@@ -364,7 +365,7 @@ def _flutter(layout: Layout, top_speed_m_s: float | None) -> Iterator[Finding]:
     for placed in layout.of(FinSet):
         if placed.stage > 0:
             continue  # the speed known here is the first stage's, flying alone
-        estimate = flutter_speed_m_s(placed.part, pressure_pa=101325.0, sound_speed_m_s=340.3)
+        estimate = flutter_speed_m_s(placed.part, pressure_pa=SEA_LEVEL_PRESSURE_PA, sound_speed_m_s=SOUND_M_S)
         if estimate is not None and top_speed_m_s is not None and top_speed_m_s > FLUTTER_SHARE * estimate:
             yield Finding(
                 code="flutter", severity="mend" if top_speed_m_s > estimate else "ask", index=placed.index,

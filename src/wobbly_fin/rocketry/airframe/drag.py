@@ -9,6 +9,7 @@ References
 import math
 from dataclasses import dataclass
 
+from wobbly_fin.rocketry.airframe.barrowman import HIGHEST_MACH
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
 from wobbly_fin.rocketry.airframe.parts import FinSet, LaunchLug, NoseCone, RailButton, Transition
 from wobbly_fin.rocketry.airframe.planform import planform_of
@@ -16,7 +17,6 @@ from wobbly_fin.rocketry.airframe.profiles import parameter_of, slope_at_base
 from wobbly_fin.rocketry.airframe.wetted import side_of
 from wobbly_fin.rocketry.errors import require_finite, require_positive
 
-HIGHEST_MACH = 0.8
 # Height of roughness [m]: order of magnitude after [1] table 5-1, from memory; which class a finish belongs to is our reading.
 ROUGHNESS_M = {"rough": 250e-6, "unfinished": 50e-6, "painted": 20e-6, "polished": 2e-6}
 _BLUNT_EDGE = 0.85  # pressure on a square leading edge ÷ dynamic pressure

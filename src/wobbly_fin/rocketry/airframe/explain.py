@@ -4,6 +4,7 @@ from wobbly_fin.rocketry.airframe.balance import Balance, School
 from wobbly_fin.rocketry.airframe.checks import Finding
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+from wobbly_fin.rocketry.words import capital
 
 _CODES = "Local codes, the motor maker’s sheet and licensed practice decide."
 
@@ -77,8 +78,7 @@ def finding_sentence(finding: Finding, layout: Layout, units: UnitChoice = METRI
     for name, index in (("part", finding.index), ("other", finding.other)):
         if index is not None:
             said[name] = layout.placed[index].part.called
-    text = _SAID[finding.code].format_map(said)
-    return text[:1].upper() + text[1:]
+    return capital(_SAID[finding.code].format_map(said))
 
 
 def alone_sentence(alone: Balance) -> str:

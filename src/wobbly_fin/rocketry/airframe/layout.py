@@ -100,10 +100,8 @@ class Layout:
 
     @overload
     def of(self, kind: type[One], /) -> list[Placed[One]]: ...
-
     @overload
     def of(self, kind: type[One], other: type[Other], /) -> list[Placed[One | Other]]: ...
-
     @overload
     def of(self, *kinds: type[Part]) -> list[Placed]: ...
 

@@ -20,6 +20,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     LaunchLug,
     MassLump,
     MotorTube,
+    Part,
     RailButton,
     VentHoles,
 )
@@ -158,16 +159,19 @@ def _weigh(layout: Layout, placed: Placed) -> PartMass:
     if isinstance(part, FinSet) and part.moulded and _parent_weighed(layout, placed):
         return _row(placed, 0.0, "with its part", computed, 0.0, solid, off_axis)
     if part.mass_kg is not None:
-        sigma = part.mass_uncertainty_kg
-        if sigma is None:
-            guess = part.mass_source == "guessed"
-            sigma = GUESS_FRACTION * part.mass_kg if guess else max(SCALE_KG, SCALE_FRACTION * part.mass_kg)
-        return _row(placed, part.mass_kg, part.mass_source, computed, sigma, solid, off_axis)
+        return _row(placed, part.mass_kg, part.mass_source, computed, _told_sigma_kg(part, part.mass_kg), solid, off_axis)
     if computed is not None and stuff is not None:
         return _row(placed, computed, "computed", computed, stuff.scatter * computed, solid, off_axis)
     if isinstance(part, Joint | Anchor | VentHoles):
         return _row(placed, 0.0, "guessed", None, 0.0, solid, off_axis)
     return _row(placed, 0.0, "unknown", None, 0.0, solid, off_axis)
+
+
+def _told_sigma_kg(part: Part, mass_kg: float) -> float:
+    """One standard deviation of a mass somebody told: as told with it, else what a guess or a scale is good for. [kg]"""
+    if part.mass_uncertainty_kg is not None:
+        return part.mass_uncertainty_kg
+    return GUESS_FRACTION * mass_kg if part.mass_source == "guessed" else max(SCALE_KG, SCALE_FRACTION * mass_kg)
 
 
 def _parent_weighed(layout: Layout, placed: Placed) -> bool:
@@ -208,12 +212,13 @@ def _allowance(layout: Layout, placed: Placed, part: Allowance, rows: Sequence[P
         weight = sum(r.mass_kg for r in solid)
         computed = GLUE_FRACTION * weight
         middle = sum(r.mass_kg * r.cg_m for r in solid) / weight if weight > 0 else placed.fore_m
-    mass, source, sigma = computed, "guessed", GUESS_FRACTION * computed
+    mass, sigma = computed, GUESS_FRACTION * computed
+    source: Source = "guessed"
     if part.mass_kg is not None:
-        mass, source, sigma = part.mass_kg, part.mass_source, max(SCALE_KG, SCALE_FRACTION * part.mass_kg)
+        mass, source, sigma = part.mass_kg, part.mass_source, _told_sigma_kg(part, part.mass_kg)
     length, radius = outer[-1].aft_m - outer[0].fore_m, layout.reference_diameter_m / 2
     return PartMass(
-        index=placed.index, stage=placed.stage, mass_kg=mass, source=source, computed_kg=computed, sigma_kg=sigma,  # type: ignore[arg-type]
+        index=placed.index, stage=placed.stage, mass_kg=mass, source=source, computed_kg=computed, sigma_kg=sigma,
         cg_m=middle, axial_kg_m2=mass * radius**2, transverse_kg_m2=mass * (radius**2 / 2 + length**2 / 12),
     )  # fmt: skip
 

@@ -57,6 +57,15 @@ def corners(fin: FinSet) -> tuple[Corner, ...]:
     return ((0.0, 0.0), (sweep, span), (sweep + fin.tip_m, span), (root, 0.0))
 
 
+def leading_direction(outline: tuple[Corner, ...]) -> Corner:
+    """Which way the leading edge runs from the root, as a unit vector; the grain of wood goes along it. [-]"""
+    (x0, y0), (x1, y1) = outline[0], outline[1]
+    if len(outline) > _ARC_STEPS // 4:  # an ellipse's first step is too short to stand for its edge
+        x1, y1 = outline[len(outline) // 4]
+    length = math.hypot(x1 - x0, y1 - y0)
+    return (x1 - x0) / length, (y1 - y0) / length
+
+
 @lru_cache(maxsize=4096)
 def planform_of(fin: FinSet) -> Planform:
     """The planform of one fin of a set."""

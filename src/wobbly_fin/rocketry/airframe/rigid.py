@@ -3,6 +3,7 @@
 import itertools
 import math
 from collections.abc import Sequence
+from copy import copy
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
@@ -20,10 +21,10 @@ from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.vehicle import Spent, Stretch, Vehicle, burn_of
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.canopy import Canopy
+from wobbly_fin.rocketry.recovery.sequence import AT_ONCE
 from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 
 LATEST_LIGHTING_S = 30.0
-AT_ONCE = RecoverySequence()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -173,19 +174,19 @@ class RigidRocket:
 
     def heavier(self, ballast_kg: float, at_m: float) -> "RigidRocket":
         """The same with ballast in the first stage, its place measured from the nose tip. [kg], [m]"""
-        return self._like(replace(self, ballast_kg=self.ballast_kg + ballast_kg, ballast_at_m=at_m), masses=False)
+        return self._like(ballast_kg=self.ballast_kg + ballast_kg, ballast_at_m=at_m)
 
     def under(self, canopy: Canopy) -> "RigidRocket":
         """The same under another canopy; what the canopy weighs is not changed with it."""
-        return self._like(replace(self, canopy_given=canopy))
+        return self._like(canopy_given=canopy)
 
     def dragging(self, cd: float) -> "RigidRocket":
         """The same with another drag coefficient."""
-        return self._like(replace(self, cd=cd))
+        return self._like(cd=cd)
 
     def with_drag_factor(self, factor: float) -> "RigidRocket":
         """The same with its drag multiplied, on top of what it was multiplied with."""
-        return self._like(replace(self, drag_factor=self.drag_factor * factor))
+        return self._like(drag_factor=self.drag_factor * factor)
 
     def loaded(self, motor: Motor) -> Vehicle:
         """With motors in every stage; raises RocketryError where boosters are missing."""
@@ -214,15 +215,16 @@ class RigidRocket:
 
     def over(self, boosters: tuple[Motor, ...]) -> "RigidRocket":
         """The same over other boosters; what does not hang on them is not worked out again."""
-        if boosters == self.boosters:
-            return self
-        return self._like(replace(self, boosters=boosters))
+        return self if boosters == self.boosters else self._like(boosters=boosters)
 
-    def _like(self, other: "RigidRocket", *, masses: bool = True) -> "RigidRocket":
-        """Give a changed copy what it need not work out again."""
-        other.__dict__["layout"] = self.layout
-        for name in ("_stacks", "_aeros", "_normals", "_pressures", *(("_empties",) if masses else ())):
-            other.__dict__[name] = self._known(name)
+    def _like(self, **changes: Any) -> "RigidRocket":
+        """A copy with some parameters changed, which shares what does not hang on them; made by thousands while something is sought."""
+        kept = {name: self._known(name) for name in ("_stacks", "_aeros", "_normals", "_pressures", "_empties")}
+        other = copy(self)
+        other.__dict__.update(kept | changes)
+        other.__dict__.pop("canopy", None)
+        if "ballast_kg" in changes:
+            del other.__dict__["_empties"]
         return other
 
     def _known(self, name: str) -> dict[Any, Any]:

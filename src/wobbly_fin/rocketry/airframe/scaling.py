@@ -20,9 +20,9 @@ from wobbly_fin.rocketry.airframe.parts import (
 )
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
+from wobbly_fin.rocketry.motors.motor import USUAL_DIAMETERS_M
 
 FACTORS = (0.1, 10.0)
-USUAL_BORES_M = (0.013, 0.018, 0.024, 0.029, 0.038, 0.054, 0.075, 0.098)
 _MOULDED_M = 0.0015  # wall of a moulded nose (common practice, no source)
 _BUILT = (LaunchLug, RailButton, Retainer, CanopyPack, Cord)  # bought for the size flown, not drawn larger
 
@@ -151,7 +151,7 @@ def _scaled(part: Part, factor: float, swaps: Mapping[str, str], hollow_nose: bo
         changes["outline"] = tuple((x * factor, y * factor) for x, y in part.outline)
     if isinstance(part, MotorTube):
         wanted = part.inner_diameter_m * factor
-        bore = min(USUAL_BORES_M, key=lambda b: abs(b - wanted))
+        bore = min(USUAL_DIAMETERS_M, key=lambda b: abs(b - wanted))
         changes |= {
             "inner_diameter_m": bore,
             "outer_diameter_m": bore + max(0.0008, part.outer_diameter_m - part.inner_diameter_m),

@@ -33,10 +33,10 @@ class Ballast:
 
 def smaller_margin(found: Balance) -> float:
     """The smaller margin of ignition and burnout; raises NoSolutionError where no mass is known. [calibres]"""
-    margins = [m for m in (found.margin_calibres, found.margin_burnout_calibres) if m is not None]
-    if not margins:
+    margin = found.smaller_margin_calibres
+    if margin is None:
         raise NoSolutionError("margin_calibres", "cannot be solved for: no part has a mass yet")
-    return min(margins)
+    return margin
 
 
 def ballast_for(found: Balance, margin_calibres: float, station_m: float | None = None) -> Ballast:
@@ -214,18 +214,19 @@ def canopy_effect(airframe: Airframe, motors: Sequence[Motor | None]) -> CanopyE
     found = balance(airframe, motors)
     layout = found.layout
     packed = [
-        p for p in layout.of(CanopyPack, Cord) if p.part.position_m is None and p.part.offset_m is None and p.host is not None
+        (p, p.host)
+        for p in layout.of(CanopyPack, Cord)
+        if p.part.position_m is None and p.part.offset_m is None and p.host is not None
     ]
     if not packed:
         return None
     # Each bay by itself: what lies in one cannot slide into another.
     room: dict[int, float] = {}
-    for p in packed:
-        assert p.host is not None
-        room[p.host] = min(room.get(p.host, math.inf), p.fore_m - layout.bay_of(p.host).fore_m)
+    for p, host in packed:
+        room[host] = min(room.get(host, math.inf), p.fore_m - layout.bay_of(host).fore_m)
     changed = airframe
-    for p in packed:
-        changed = with_part(changed, p.index, replace(p.part, position_m=max(0.0, p.fore_m - room[p.host or 0])))
+    for p, host in packed:
+        changed = with_part(changed, p.index, replace(p.part, position_m=max(0.0, p.fore_m - room[host])))
     return CanopyEffect(
         settled=smaller_margin(found), forward=smaller_margin(balance(changed, motors)), moved_m=max(room.values())
     )

@@ -4,6 +4,7 @@ from typing import NamedTuple
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
 from wobbly_fin.rocketry.airframe.parts import CentringRing, FinSet, MotorTube
+from wobbly_fin.rocketry.airframe.planform import Corner, corners
 
 
 class Tab(NamedTuple):
@@ -36,3 +37,13 @@ def tab_of(layout: Layout, placed: Placed[FinSet]) -> Tab | None:
     start = fore - placed.fore_m if fin.tab_fore_m is None else fin.tab_fore_m
     length = aft - fore if fin.tab_length_m is None else fin.tab_length_m
     return Tab(start, length, depth) if length > 0 and depth > 0 else None
+
+
+def cut_outline(layout: Layout, placed: Placed[FinSet]) -> tuple[Corner, ...]:
+    """A fin with its tab as it is cut, x along the root, y outwards. [m]"""
+    outline = corners(placed.part)
+    tab = tab_of(layout, placed)
+    if tab is None:
+        return outline
+    fore, aft, deep = tab.fore_m, tab.fore_m + tab.length_m, -tab.depth_m
+    return (*outline, (aft, 0.0), (aft, deep), (fore, deep), (fore, 0.0))

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from wobbly_fin.rocketry.altimetry.thinning import thinned
 from wobbly_fin.rocketry.compiling import kernel
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 
@@ -83,12 +84,7 @@ def fit_ascent(
     """
     if len(time_s) < 10 or np.sum(time_s > launch_s) < 6:
         return None
-    thin = max(1, len(time_s) // _MOST_SAMPLES)
-    if thin > 1:
-        n = len(time_s) // thin * thin
-        # Means of neighbours, so that nothing measured is thrown away.
-        time_s, height_m = (np.asarray(x[:n]).reshape(-1, thin).mean(axis=1) for x in (time_s, height_m))
-        noise_m /= math.sqrt(thin)
+    time_s, height_m, noise_m, _ = thinned(time_s, height_m, noise_m, _MOST_SAMPLES)
     top, last = float(height_m.max()), float(time_s[-1])
     ends: list[tuple[float, Floats, Floats]] = []
     for burn in burn_guesses_s:

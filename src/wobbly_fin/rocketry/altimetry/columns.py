@@ -207,14 +207,10 @@ def _time_found(columns: list[Column], table: LogTable) -> list[Column]:
 
 
 def _height_found(columns: list[Column], table: LogTable) -> list[Column]:
-    """Without a name: pressure by its size, else the first column that goes up from where it began and comes back."""
-    for c in columns:
-        if c.meaning != "other":
-            continue
-        values = table.values[:, c.number]
-        finite = values[np.isfinite(values)]
-        if finite.size < 2:
-            continue
+    """Without a name: pressure by its size, else the first column that rises and comes back, else the first there is."""
+    unnamed = [(c, table.values[:, c.number]) for c in columns if c.meaning == "other"]
+    unnamed = [(c, values[np.isfinite(values)]) for c, values in unnamed if np.sum(np.isfinite(values)) > 1]
+    for c, finite in unnamed:
         low, high = float(finite.min()), float(finite.max())
         for unit, least, most in (("pa", 30_000, 112_000), ("hpa", 300, 1120)):
             if least <= low and high <= most and high - low < 0.5 * high:
@@ -222,10 +218,19 @@ def _height_found(columns: list[Column], table: LogTable) -> list[Column]:
                     replace(x, meaning="pressure", unit=unit, meaning_from="magnitude", unit_from="magnitude") if x is c else x
                     for x in columns
                 ]
-        return [
-            replace(x, meaning="height", unit="m", meaning_from="magnitude", unit_from="usual") if x is c else x for x in columns
-        ]
-    raise RocketryError("columns", "have neither height nor pressure among them; say which column is which")
+    if not unnamed:
+        raise RocketryError("columns", "have neither height nor pressure among them; say which column is which")
+    found = next((c for c, finite in unnamed if _comes_back(finite)), unnamed[0][0])
+    return [
+        replace(x, meaning="height", unit="m", meaning_from="magnitude", unit_from="usual") if x is found else x for x in columns
+    ]
+
+
+def _comes_back(finite: Floats) -> bool:
+    """Whether a column rises from where it began and ends near there: heights do, clocks, counters and batteries do not."""
+    few = min(10, finite.size // 2)
+    first, last, high = float(np.median(finite[:few])), float(np.median(finite[-few:])), float(finite.max())
+    return high > first and abs(last - first) < 0.3 * (high - first)
 
 
 def _acceleration_found(columns: list[Column], table: LogTable) -> list[Column]:

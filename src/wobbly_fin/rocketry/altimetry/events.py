@@ -6,13 +6,13 @@ A moment that the log cannot place closely enough to be worth having is left out
 
 from wobbly_fin.rocketry.altimetry import falling, rising
 from wobbly_fin.rocketry.altimetry.flights import Stretch
-from wobbly_fin.rocketry.altimetry.search import EVENTS, Basis, EventName, Moment, Search, Told
+from wobbly_fin.rocketry.altimetry.search import EVENTS, Basis, EventName, Found, Moment, Search
 from wobbly_fin.rocketry.altimetry.series import Series
 
-__all__ = ["EVENTS", "Basis", "EventName", "Moment", "Told", "find_events"]
+__all__ = ["EVENTS", "Basis", "EventName", "Found", "Moment", "find_events"]
 
 
-def find_events(series: Series, stretch: Stretch, placed: dict[EventName, float] | None = None) -> Told:
+def find_events(series: Series, stretch: Stretch, placed: dict[EventName, float] | None = None) -> Found:
     """Find them in one flight of a recording, in the order in which one thing helps the next.
 
     `placed` are moments somebody put by hand, on the file's clock.
@@ -33,7 +33,7 @@ def find_events(series: Series, stretch: Stretch, placed: dict[EventName, float]
     for name, time_s in on.placed.items():
         on.moments[name] = Moment(time_s=time_s, sd_s=on.step, basis="placed")
         on.vague.pop(name, None)
-    return Told(
+    return Found(
         series=on.s, moments=on.moments, vague=on.vague, path=on.path, outliers=on.outliers, ascent=on.ascent,
         drag_per_m=on.drag, notes=tuple(on.notes),
     )  # fmt: skip

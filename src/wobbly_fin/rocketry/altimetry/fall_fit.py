@@ -9,16 +9,16 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from wobbly_fin.rocketry.altimetry.thinning import thinned
 from wobbly_fin.rocketry.compiling import kernel
-from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
+from wobbly_fin.rocketry.constants import CHI2_90, STANDARD_GRAVITY_M_S2, Z90
 
 Floats = NDArray[np.float64]
 _STEP_S = 0.01
-_RISE = 2.706  # of χ², one figure, 90 %
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Found:
+class Opening:
     """A moment [s], its standard deviation [s], and how much better it explains the path than none at all (in χ²)."""
 
     time_s: float
@@ -41,7 +41,7 @@ class Knee:
 def fit_opening(
     time_s: Floats, height_m: Floats, noise_m: float, colour: float, coast_drag_per_m: float, rate_m_s: float, earliest_s: float,
     latest_s: float,
-) -> Found | None:  # fmt: skip
+) -> Opening | None:  # fmt: skip
     """When a coasting body became one that falls at `rate_m_s`.
 
     Parameters
@@ -57,22 +57,18 @@ def fit_opening(
     """
     if len(time_s) < 8 or latest_s <= earliest_s or rate_m_s <= 0.2:
         return None
-    thin = max(1, len(time_s) // 250)
-    if thin > 1:
-        n = len(time_s) // thin * thin
-        time_s, height_m = (np.asarray(x[:n]).reshape(-1, thin).mean(axis=1) for x in (time_s, height_m))
-        noise_m /= math.sqrt(thin)
-        colour = max(1.0, colour / thin)
+    time_s, height_m, noise_m, thin = thinned(time_s, height_m, noise_m, 250)
+    colour = max(1.0, colour / thin)
     drag = STANDARD_GRAVITY_M_S2 / rate_m_s**2
     moments = np.arange(earliest_s, latest_s + 0.025, 0.05)
     costs = np.array([_cost(time_s, height_m, noise_m, coast_drag_per_m, moment, drag) for moment in moments]) / colour
     if not np.any(np.isfinite(costs)):
         return None
     best = int(np.nanargmin(costs))
-    inside = np.flatnonzero(costs < costs[best] + _RISE)
+    inside = np.flatnonzero(costs < costs[best] + CHI2_90)
     half = (float(moments[inside[-1]] - moments[inside[0]]) + 0.05) / 2
     never = _cost(time_s, height_m, noise_m, coast_drag_per_m, math.inf, drag) / colour
-    return Found(time_s=float(moments[best]), sd_s=half / 1.645, better=float(never - costs[best]))
+    return Opening(time_s=float(moments[best]), sd_s=half / Z90, better=float(never - costs[best]))
 
 
 def _cost(t: Floats, h: Floats, noise: float, drag: float, opens: float, canopy: float) -> float:
@@ -101,12 +97,8 @@ def fit_knee(time_s: Floats, height_m: Floats, noise_m: float, colour: float, fl
     """Two lines that meet, by least squares at every moment between; with `flat_after` the second is level."""
     if len(time_s) < 8 or time_s[-1] - time_s[0] < 0.5:
         return None
-    thin = max(1, len(time_s) // 200)
-    if thin > 1:
-        n = len(time_s) // thin * thin
-        time_s, height_m = (np.asarray(x[:n]).reshape(-1, thin).mean(axis=1) for x in (time_s, height_m))
-        noise_m /= math.sqrt(thin)
-        colour = max(1.0, colour / thin)
+    time_s, height_m, noise_m, thin = thinned(time_s, height_m, noise_m, 200)
+    colour = max(1.0, colour / thin)
     t = time_s - time_s[0]
     moments = np.linspace(t[0] + 0.05 * t[-1], t[0] + 0.95 * t[-1], 121)
     costs, slopes = np.empty(len(moments)), np.empty((len(moments), 2))
@@ -120,12 +112,12 @@ def fit_knee(time_s: Floats, height_m: Floats, noise_m: float, colour: float, fl
         residual = (design @ found - height_m) / noise_m
         costs[i], slopes[i] = float(residual @ residual) / colour, (found[1], 0.0 if flat_after else found[2])
     best = int(np.argmin(costs))
-    inside = np.flatnonzero(costs < costs[best] + _RISE * max(1.0, costs[best] / len(t) * colour))
+    inside = np.flatnonzero(costs < costs[best] + CHI2_90 * max(1.0, costs[best] / len(t) * colour))
     half = float(moments[inside[-1]] - moments[inside[0]]) / 2 + float(moments[1] - moments[0]) / 2
     line = np.polyfit(t, height_m, 1)
     straight = (np.polyval(line, t) - height_m) / noise_m
     return Knee(
-        time_s=float(time_s[0] + moments[best]), sd_s=half / 1.645, before_m_s=float(slopes[best, 0]),
+        time_s=float(time_s[0] + moments[best]), sd_s=half / Z90, before_m_s=float(slopes[best, 0]),
         after_m_s=float(slopes[best, 1]), cost=float(costs[best]), straight_cost=float(straight @ straight) / colour,
     )  # fmt: skip
 

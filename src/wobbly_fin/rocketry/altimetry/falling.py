@@ -9,6 +9,7 @@ from wobbly_fin.rocketry.altimetry.search import Moment, Search
 
 
 def find_ejection(on: Search) -> None:
+    """By a kick that was felt, by a jump in pressure, or by how the fall changed: the first of these that shows."""
     burnout = on.moments.get("burnout") or on.vague.get("burnout")
     after = (burnout.time_s if burnout else on.rough_burnout()) + 0.25
     landing = on.moments.get("landing")
@@ -84,6 +85,7 @@ def _ejection_by_descent(on: Search, after: float, until: float) -> Moment | Non
 
 
 def find_landing(on: Search) -> None:
+    """Where the descent ends in level ground: a knee whose second line is flat."""
     end = float(on.t[-1])
     last = on.t > end - 1.5
     if np.sum(last) < 3 or abs(float(np.polyfit(on.t[last], on.rough[last], 1)[0])) > 0.6 or on.t[on.top] > end - 2.0:

@@ -5,8 +5,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from wobbly_fin.rocketry.altimetry.columns import Basis, Column, Told, column_for, in_unit, read_columns
-from wobbly_fin.rocketry.altimetry.events import EventName, find_events
-from wobbly_fin.rocketry.altimetry.events import Told as Found
+from wobbly_fin.rocketry.altimetry.events import EventName, Found, find_events
 from wobbly_fin.rocketry.altimetry.flights import Stretch, find_flights
 from wobbly_fin.rocketry.altimetry.readout import Readout, no_readout, read_out
 from wobbly_fin.rocketry.altimetry.series import Series, series_of
@@ -27,7 +26,7 @@ class FlightLog:
         What each was taken for.
     flights : int
         How many flights the recording holds; this is number `flight` of them, counted from 0.
-    found : events.Told or None
+    found : events.Found or None
         None where it never left the pad.
     highest_m : float
         Of the recording, above where it began. [m]
@@ -187,9 +186,9 @@ def merged(first: FlightLog, second: FlightLog) -> FlightLog:
             "file", f"reached {theirs:.0f} m where the other file of this flight says {ours:.0f} m; are they of one flight?"
         )
     figures = {}
+    order = {"sure": 0, "about": 1, "cannot_tell": 2}
     for name in Readout.__dataclass_fields__:
         a, b = getattr(first.readout, name), getattr(second.readout, name)
-        order = {"sure": 0, "about": 1, "cannot_tell": 2}
         figures[name] = min((a, b), key=lambda f: (order[f.sureness], f.sd if f.sd is not None else 1e9))
     notes = (*first.notes, *((code, value) for code, value in second.notes if code not in dict(first.notes)), ("merged", 2.0))
     return replace(first, readout=Readout(**figures), notes=notes)

@@ -11,6 +11,7 @@ from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 
 
 def find_launch_by_push(on: Search) -> None:
+    """When the push first stands clear of the accelerometer's noise."""
     a: Floats = on.felt() - STANDARD_GRAVITY_M_S2
     window = (on.t > on.rough_launch - 2.5) & (on.t < on.t[on.rises] + 0.3)
     level = max(6.0 * on.felt_noise, 4.0)
@@ -69,6 +70,7 @@ def _first_break(on: Search, pushed: np.ndarray) -> int:
 
 
 def find_ascent_by_heights(on: Search) -> None:
+    """Launch and burnout by the simplest ascent that explains the heights; what the push told already stands."""
     top = on.t[on.top]
     ejects = _early_kick(on)
     until = min(top - 0.15, ejects - 0.1) if ejects else top - 0.15
@@ -96,6 +98,7 @@ def _early_kick(on: Search) -> float | None:
 
 
 def find_apogee(on: Search) -> None:
+    """The top of the smoothed path, where it lies between two samples."""
     h, v = on.path.height_m, on.path.speed_m_s
     up = (on.t > on.rough_launch) & (on.t < on.t[on.top] + 4.0) & (on.t > on.t[on.top] - 4.0)
     at = np.flatnonzero(up)[int(np.argmax(h[up]))]

@@ -29,7 +29,7 @@ class Moment:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Told:
+class Found:
     """What was found in one flight.
 
     Attributes

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from wobbly_fin.rocketry.altimetry.columns import Column, Meaning, column_for, scaled
 from wobbly_fin.rocketry.altimetry.table import LogTable
-from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
+from wobbly_fin.rocketry.constants import SEA_LEVEL_PRESSURE_PA, SEA_LEVEL_TEMPERATURE_K, STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError
 
 Floats = NDArray[np.float64]
@@ -142,7 +142,7 @@ def _height(by_meaning: dict[Meaning, Column], table: LogTable, notes: list[Note
     if not finite.size:
         raise RocketryError("columns", f"the pressures of column {column.number + 1} cannot be; check their unit")
     ground = float(np.median(finite[:_AT_REST]))
-    warm, measured = 288.15 * (ground / 101_325.0) ** _EXPONENT, False
+    warm, measured = SEA_LEVEL_TEMPERATURE_K * (ground / SEA_LEVEL_PRESSURE_PA) ** _EXPONENT, False
     if "temperature" in by_meaning:
         column = by_meaning["temperature"]
         first = scaled(column, table.values[:, column.number])

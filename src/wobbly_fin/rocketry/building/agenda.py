@@ -81,7 +81,7 @@ def agenda(
     pace : float
         How long this person takes, against the recipes' minutes.
     """
-    now_s = -(-now_s // _MINUTE) * _MINUTE
+    now_s = _up(now_s)
     left = [s for s in plan.steps if s.key not in done]
     cold = tuple(s.key for s in left if s.gluing is not None and s.gluing.refused)
     urgent = tuple((s.key, u) for s in left if (u := _urgent_until(s, done)) is not None)
@@ -168,6 +168,7 @@ def _problem(
 
 
 def _up(moment_s: int) -> int:
+    """The next whole minute."""
     return -(-moment_s // _MINUTE) * _MINUTE
 
 

@@ -28,12 +28,13 @@ class Piece:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Bar:
-    """A tube in stores. `edges`: how many of its ends are the factory's. `bought`: has to be bought first. [m]"""
+    """A tube. `edges`: how many of its ends are the factory's. `bought`: has to be bought first; else `source` is its key in stores. [m]"""
 
     key: str
     length_m: float
     edges: int = 2
     bought: bool = False
+    source: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

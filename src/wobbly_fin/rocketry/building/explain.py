@@ -10,13 +10,10 @@ from wobbly_fin.rocketry.building.step import Gluing, Plan
 from wobbly_fin.rocketry.building.task import Window
 from wobbly_fin.rocketry.building.weighing import Weighed
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+from wobbly_fin.rocketry.words import capital
 
 _EVENING_H = 17
 _NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
-
-
-def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]
 
 
 def lasting(seconds: float) -> str:
@@ -126,7 +123,7 @@ def gluing_sentences(gluing: Gluing, temperature_c: float, units: UnitChoice = M
     if gluing.refused:
         return [f"Not today: {gluing.refused}. Warm the bench or choose another glue."]
     out = []
-    name = gluing.name[:1].upper() + gluing.name[1:]
+    name = capital(gluing.name)
     if gluing.pair_kg is not None:
         a, b = (show(_tenth(kg), "mass", units) for kg in gluing.pair_kg)
         times = f"{gluing.batches} batches, each " if gluing.batches > 1 else ""
@@ -152,7 +149,7 @@ def _tenth(mass_kg: float) -> float:
 def weighed_sentence(found: Weighed, what: str, units: UnitChoice = METRIC) -> str:
     """The reading against the design."""
     off = show(abs(found.over_kg), "mass", units)
-    name = what[:1].upper() + what[1:]
+    name = capital(what)
     verb = "is" if what.startswith("the ") or not what.endswith("s") else "are"
     if abs(found.over_kg) < 5e-5:
         return f"{name}: as designed."
@@ -181,7 +178,7 @@ def drift_sentence(
         sign = "+" if apogee_change_m > 0 else "−"
         pieces.append(f"apogee {sign}{show(abs(apogee_change_m), 'height', units)}")
     text = ", ".join(pieces)
-    return text[:1].upper() + text[1:] + "." if text else ""
+    return capital(text) + "." if text else ""
 
 
 def cut_sentences(plan: CutPlan, units: UnitChoice = METRIC) -> list[str]:
@@ -193,6 +190,6 @@ def cut_sentences(plan: CutPlan, units: UnitChoice = METRIC) -> list[str]:
         count = "no cut" if cut.cuts == 0 else "1 cut" if cut.cuts == 1 else f"{cut.cuts} cuts"
         rest = f"; {show(cut.left_m, 'short_length', units)} goes back to stores" if cut.kept else ""
         out.append(f"{tube}: {pieces}; {count}{rest}.")
-    out += [f"{_capital(p.key)}, {show(p.length_m, 'short_length', units)}: no tube is long enough." for p in plan.missing]
-    out += [f"{_capital(key)} shows a cut edge: no factory edge was left for it." for key in plan.plain]
+    out += [f"{capital(p.key)}, {show(p.length_m, 'short_length', units)}: no tube is long enough." for p in plan.missing]
+    out += [f"{capital(key)} shows a cut edge: no factory edge was left for it." for key in plan.plain]
     return out

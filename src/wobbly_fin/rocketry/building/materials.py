@@ -22,10 +22,11 @@ from wobbly_fin.rocketry.airframe.parts import (
 )
 from wobbly_fin.rocketry.airframe.parts.fittings import RETAINERS
 from wobbly_fin.rocketry.building.bench import Bench
-from wobbly_fin.rocketry.building.cutting import Bar, CutPlan, Piece, cut_plan
+from wobbly_fin.rocketry.building.cutting import MOST_BARS, Bar, CutPlan, Piece, cut_plan
 from wobbly_fin.rocketry.building.nesting import SHEETS_M, Nest, nest_fins
 from wobbly_fin.rocketry.building.step import Plan
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
+from wobbly_fin.rocketry.recovery.devices import DEVICES
 from wobbly_fin.rocketry.stock import STOCK
 
 # Two tubes are the same when their outsides differ by no more than this. [m]
@@ -158,17 +159,19 @@ def _cut_group(bench: Bench, stores: Stores, outer: float, rows: Sequence[Placed
             name = placed.part.called if count == 1 else f"{placed.part.called} {number + 1}"
             # An outer tube's joints are looked at; a motor tube's ends are not.
             pieces.append(Piece(key=name, length_m=placed.part.axial_length_m, shows=isinstance(placed.part, BodyTube)))
-    bars = [
-        Bar(key=f"{t.name}{f' ({n + 1})' if t.count > 1 else ''}", length_m=t.length_m, edges=t.edges)
+    bought = min(_MOST_BOUGHT + len(pieces), 20)
+    own = [
+        Bar(key=f"{t.name}{f' ({n + 1})' if t.count > 1 else ''}", length_m=t.length_m, edges=t.edges, source=t.key)
         for t in stores.tubes
         if abs(t.outer_diameter_m - outer) <= SAME_M
         for n in range(min(t.count, 20))
     ]
+    # Of a box full of offcuts the longest are looked at: what they hold the others would hold at best.
+    bars = sorted(own, key=lambda b: -b.length_m)[: MOST_BARS - bought]
     name, length = _sold(outer, type(rows[0].part).TYPE)
     if length < max(p.length_m for p in pieces):
         # Longer than it is sold: said as a length to look for, not hidden.
         length = max(p.length_m for p in pieces)
-    bought = min(_MOST_BOUGHT + len(pieces), 20)
     bars += [Bar(key=f"{name}{f' no. {n + 1}' if n else ''}", length_m=length, bought=True) for n in range(bought)]
     return TubeCuts(name=f"{bench.size(outer)} tube", outer_diameter_m=outer, plan=cut_plan(_unique(pieces), tuple(bars)))
 
@@ -298,7 +301,7 @@ def _part_needs(bench: Bench) -> list[Need]:
             Retainer: lambda p: RETAINERS[p.kind],
             LaunchLug: lambda p: f"{bench.size(p.length_m)} of {bench.size(p.inner_diameter_m)} bore",
             RailButton: lambda p: bench.size(p.diameter_m),
-            CanopyPack: lambda p: f"{p.kind} {bench.size(p.diameter_m or p.length_m or 0.0)}",
+            CanopyPack: lambda p: f"{DEVICES[p.kind].name}, {bench.size(p.diameter_m or p.length_m or 0.0)}",
             Cord: lambda p: f"{bench.size(p.length_m)}{' of ' + p.made_of.name if p.made_of else ''}",
             Anchor: lambda p: bench.size(p.length_m),
             MassLump: lambda p: bench.mass(p.mass_kg or 0.0),

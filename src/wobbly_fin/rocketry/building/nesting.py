@@ -13,8 +13,8 @@ from shapely import affinity
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
 from wobbly_fin.rocketry.airframe.parts import FinSet
-from wobbly_fin.rocketry.airframe.planform import corners
-from wobbly_fin.rocketry.airframe.tabs import tab_of
+from wobbly_fin.rocketry.airframe.planform import leading_direction
+from wobbly_fin.rocketry.airframe.tabs import cut_outline
 from wobbly_fin.rocketry.errors import require_positive
 
 Points = tuple[tuple[float, float], ...]
@@ -49,31 +49,13 @@ class Nest:
     used: float
 
 
-def fin_outline(layout: Layout, placed: Placed[FinSet]) -> Points:
-    """A fin with its tab as it is cut, x along the root, y outwards. [m]"""
-    fin = placed.part
-    outline = tuple(corners(fin))
-    tab = tab_of(layout, placed)
-    if tab is None:
-        return outline
-    fore, aft, deep = tab.fore_m, tab.fore_m + tab.length_m, -tab.depth_m
-    return (*outline, (aft, 0.0), (aft, deep), (fore, deep), (fore, 0.0))
-
-
 def nest_fins(layout: Layout, placed: Placed[FinSet], sheet_m: tuple[float, float] | None = None) -> Nest:
     """A set of fins on sheets of a size; None: as its material is usually sold."""
     fin = placed.part
     sheet = sheet_m or SHEETS_M.get(fin.material or "", OTHER_SHEET_M)
-    outline = fin_outline(layout, placed)
-    return nest(outline, _leading_angle(outline), fin.count, sheet)
-
-
-def _leading_angle(outline: Points) -> float:
-    """Direction of the leading edge from the root, as an angle. [rad]"""
-    (x0, y0), (x1, y1) = outline[0], outline[1]
-    if len(outline) > 12:
-        x1, y1 = outline[len(outline) // 4]
-    return math.atan2(y1 - y0, x1 - x0)
+    outline = cut_outline(layout, placed)
+    dx, dy = leading_direction(outline)
+    return nest(outline, math.atan2(dy, dx), fin.count, sheet)
 
 
 @lru_cache(maxsize=128)

@@ -9,6 +9,7 @@ from wobbly_fin.rocketry.building.recipes import closing, finish, fins, joints, 
 from wobbly_fin.rocketry.building.recipes.section import Section
 from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS
 from wobbly_fin.rocketry.building.step import Link, Plan, Step
+from wobbly_fin.rocketry.building.task import in_order
 
 
 def build_plan(bench: Bench, changes: Sequence[Change] = ()) -> Plan:
@@ -107,14 +108,7 @@ def _linked(steps: Sequence[Step]) -> list[Step]:
 
 def in_sequence(steps: Sequence[Step]) -> list[Step]:
     """The steps in an order in which none comes before what it waits for, as near to the given order as that allows."""
-    left, done, out = list(steps), set[str](), list[Step]()
-    there = {s.key for s in steps}
-    while left:
-        following = next((s for s in left if all(link.key in done or link.key not in there for link in s.after)), left[0])
-        left.remove(following)
-        done.add(following.key)
-        out.append(following)
-    return out
+    return in_order(steps, lambda s: s.key, lambda s: (link.key for link in s.after))
 
 
 def _remarks(sections: Sequence[Section]) -> list[str]:

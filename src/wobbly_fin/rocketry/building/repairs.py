@@ -65,7 +65,7 @@ def repair_plan(bench: Bench, damage: str) -> Plan:
             lines=("Mending adds mass, mostly at the tail: type what the scale says.",),
             tools=("scale", "edge to balance on"),
             inspect="Range officer’s eyes on it before its next flight.",
-            after=tuple(Link(key=s.key, because="only the mended rocket weighs what flies", until="full") for s in steps[-1:]),
+            after=(Link(key=steps[-1].key, because="only the mended rocket weighs what flies", until="full"),),
             weigh_in=bench.weigh_in("the whole rocket", list(range(len(bench.layout.placed))), whole=True),
             picture=("whole", 0),
         )

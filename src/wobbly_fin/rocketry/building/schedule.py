@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
-from wobbly_fin.rocketry.building.task import Problem, Task, Wait, Window, in_order
+from wobbly_fin.rocketry.building.task import Problem, Task, Wait, Window, tasks_in_order
 
 PATIENCE_S = 1.5
 
@@ -124,7 +124,7 @@ def by_rule(problem: Problem, windows: Sequence[Window]) -> list[Slot] | None:
     earliest, free = dict(problem.earliest), {h.part: h.until_s for h in problem.held}
     done: dict[str, Slot] = {}
     hands = problem.start_s
-    left = in_order(problem.tasks)
+    left = tasks_in_order(problem.tasks)
     while left:
         ready = [t for t in left if all(w.id in done for w in t.after)]
         options: list[tuple[bool, int, int, int, Task]] = []
@@ -160,7 +160,7 @@ def drawn_forward(problem: Problem, windows: Sequence[Window], slots: Sequence[S
     A solver that looks at the finish alone leaves gaps where nothing hangs on them. Nobody moves later by it: what stands
     before a task only ever moves away from it.
     """
-    tasks, of = {t.id: t for t in problem.tasks}, {s.id: s for s in slots}
+    tasks = {t.id: t for t in problem.tasks}
     earliest, held = dict(problem.earliest), {h.part: h.until_s for h in problem.held}
     rushed = {w.id: t for t in problem.tasks if (w := _rush(t)) is not None}
     free, done = [(w.from_s, w.to_s) for w in windows], dict[str, Slot]()
@@ -189,7 +189,7 @@ def drawn_forward(problem: Problem, windows: Sequence[Window], slots: Sequence[S
         if task.part and _rush(task) is None:
             held[task.part] = max(held.get(task.part, 0), done[task.id].cured_s)
     late = any(done[s.id].start_s > s.start_s for s in slots)
-    return list(slots) if late or not _in_time(problem, done) else [done[s.id] for s in slots if s.id in of]
+    return list(slots) if late or not _in_time(problem, done) else [done[s.id] for s in slots]
 
 
 def _in_time(problem: Problem, done: dict[str, Slot]) -> bool:
@@ -231,7 +231,7 @@ def _tails(tasks: Sequence[Task]) -> dict[str, int]:
         for wait in task.after:
             followers[wait.id].append(task)
     tails: dict[str, int] = {}
-    for task in reversed(in_order(tasks)):
+    for task in reversed(tasks_in_order(tasks)):
         behind = max((tails.get(f.id, 0) for f in followers[task.id]), default=0)
         tails[task.id] = max(task.long_s, task.hands_on_s + task.cure_s + behind)
     return tails

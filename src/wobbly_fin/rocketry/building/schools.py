@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from wobbly_fin.rocketry.building.glues import GLUES, WARMEST_C
+from wobbly_fin.rocketry.building.glues import WARMEST_C
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
 Inside = Literal["aft_ring_last", "fin_pockets", "surface"]
@@ -60,6 +60,3 @@ class Schools:
         for name in ("structural", "fillets"):
             if len(getattr(self, name)) > 60:
                 raise RocketryError(name, "is no glue's key")
-
-
-__all__ = ["GLUES", "INSIDE_SCHOOLS", "JIGS", "MOST_COATS", "ORIGINS", "STRUCTURAL", "Schools"]

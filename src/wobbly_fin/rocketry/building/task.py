@@ -3,10 +3,13 @@
 Moments are whole seconds since 1970 in universal time, so that no change of the clocks can touch a cure.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
+from typing import TypeVar
 
 from wobbly_fin.rocketry.errors import RocketryError
+
+Item = TypeVar("Item")
 
 MOST_TASKS = 200
 MOST_WINDOWS = 2000
@@ -140,12 +143,24 @@ def find_loop(after: dict[str, tuple[str, ...]]) -> tuple[str, ...]:
     return ()
 
 
-def in_order(tasks: Sequence[Task]) -> list[Task]:
-    """The tasks, none before what it waits for, otherwise as listed."""
-    left, done, out = list(tasks), set[str](), []
+def in_order(items: Sequence[Item], key: Callable[[Item], str], waits: Callable[[Item], Iterable[str]]) -> list[Item]:
+    """Items in an order in which none comes before what it waits for, as near to the given order as that allows.
+
+    Parameters
+    ----------
+    key, waits : callables
+        An item's own key, and the keys it waits for; those nobody has hold nothing up.
+    """
+    left, out = list(items), list[Item]()
+    missing = {key(item) for item in items}
     while left:
-        following = next((t for t in left if all(w.id in done for w in t.after)), left[0])
+        following = next((item for item in left if missing.isdisjoint(waits(item))), left[0])
         left.remove(following)
-        done.add(following.id)
+        missing.discard(key(following))
         out.append(following)
     return out
+
+
+def tasks_in_order(tasks: Sequence[Task]) -> list[Task]:
+    """The tasks, none before what it waits for, otherwise as listed."""
+    return in_order(tasks, lambda t: t.id, lambda t: (w.id for w in t.after))

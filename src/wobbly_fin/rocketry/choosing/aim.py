@@ -4,17 +4,16 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
-from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays, order
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.trials import Mount, fits
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 from wobbly_fin.rocketry.flight.flight import LeavesAirError, fly_vehicle
-from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.canopy import Canopy
+from wobbly_fin.rocketry.variants import heavier, under
 
 _CLOSE_M = 0.1  # ballast is sought until the height is this near
 _CLOSE_S = 0.1
@@ -165,33 +164,11 @@ def _canopy_for(
     low, high = _LEAST_CANOPY_SHARE, _MOST_CANOPY_SHARE
     share = 1.0
     for _ in range(_ROUNDS):
-        tried = _scaled(canopy, share)
+        tried = canopy.scaled(share)
         vehicle = under(rocket, tried).loaded(situation.taught.as_pushed(motor))
         lands = fly_vehicle(vehicle, [situation.taught.real_delay_s(motor, delay_s)], situation.site)[0].landing_time_s
         if lands is None or abs(lands - time_s) < _CLOSE_S or high - low < 1e-4:
             return tried
         low, high = (low, share) if lands > time_s else (share, high)
         share = (low + high) / 2
-    return _scaled(canopy, share)
-
-
-def _scaled(canopy: Canopy, share: float) -> Canopy:
-    return replace(canopy, diameter_m=canopy.diameter_m * share, spill_hole_m=canopy.spill_hole_m * share)
-
-
-def heavier(rocket: Rocket, ballast_kg: float, at_m: float) -> Rocket:
-    """The same rocket with ballast."""
-    if ballast_kg <= 0.0:
-        return rocket
-    if isinstance(rocket, QuickRocket):
-        return replace(rocket, mass_kg=rocket.mass_kg + ballast_kg)
-    assert isinstance(rocket, RigidRocket)
-    return rocket.heavier(ballast_kg, at_m)
-
-
-def under(rocket: Rocket, canopy: Canopy) -> Rocket:
-    """The same rocket under another canopy."""
-    if isinstance(rocket, QuickRocket):
-        return replace(rocket, canopy=canopy)
-    assert isinstance(rocket, RigidRocket)
-    return rocket.under(canopy)
+    return canopy.scaled(share)

@@ -15,6 +15,8 @@ from typing import Any
 from wobbly_fin.rocketry.constants import FOOT_M
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
+# How long nobody goes near after a misfire. [1]_ [s]
+MISFIRE_WAIT_S = 60.0
 Steps = tuple[tuple[float, float], ...]
 _TABLES = ("site_m", "stand_off_m", "high_stand_off_m", "high_complex_m", "cleared_m")
 

@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.labels import delay_stray_s
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_against
+from wobbly_fin.rocketry.words import capital, uncapital
 
 _THUMB_WORDS = {
     "heavy": "heavy for its thrust, so shorter",
@@ -24,8 +25,7 @@ _THUMB_WORDS = {
 
 def trial_sentence(test: Trial, units: UnitChoice = METRIC) -> str:
     """One test in words, with the figure, the limit and what to do where it failed."""
-    said = _SENTENCES[test.name](test, units)
-    return said[0].upper() + said[1:]
+    return capital(_SENTENCES[test.name](test, units))
 
 
 def _fits(t: Trial, u: UnitChoice) -> str:
@@ -57,7 +57,7 @@ _REFUSED: dict[str, str] = {
 def refusal_sentence(refusal: Refusal, units: UnitChoice = METRIC) -> str:
     """A configuration that must not fly, in words."""
     said = _narrow(refusal.value, refusal.limit, units) if refusal.code == "vent_too_narrow" else _REFUSED[refusal.code]
-    return said[:1].upper() + said[1:]
+    return capital(said)
 
 
 def _narrow(hole_m: float | None, wants_m: float | None, u: UnitChoice) -> str:
@@ -369,12 +369,8 @@ def aim_headline(shots: Sequence[Shot], units: UnitChoice = METRIC) -> str:
     if best.ballast_kg > 0:
         said += f", with {show(best.ballast_kg, 'mass', units)} of ballast in the nose"
     if best.candidate.verdict == "no":
-        return f"Nothing passes every test. {said}; but {_lower(why_not(best.candidate, units) or '')}"
+        return f"Nothing passes every test. {said}; but {uncapital(why_not(best.candidate, units) or '')}"
     return said + "."
-
-
-def _lower(text: str) -> str:
-    return text[:1].lower() + text[1:]
 
 
 def nothing_fits_sentence(diameter_mm: float, max_length_mm: float, diameters_mm: Sequence[float]) -> str:

@@ -79,13 +79,13 @@ def _read(key: str, text: str, units: UnitChoice) -> Any:
             raise RocketryError(key, f"{text.strip()[:20]!r} is no angle; write it in degrees, as 20")
         return float(number)
     if quantity != "table":
-        return parse(text, quantity, units.system, name=key).si
+        return parse(text, quantity, units, name=key).si
     rows = []
     for part in filter(str.strip, re.split(r"[;\n]", text)):
         row = _ROW.fullmatch(part)
         if row is None:
             raise RocketryError(key, f"has {part.strip()[:30]!r}; write each row as 'to 20: 5 m', rows apart by ;")
-        rows.append([parse(row[1], "impulse", "metric", name=key).si, parse(row[2], "height", units.system, name=key).si])
+        rows.append([parse(row[1], "impulse", name=key).si, parse(row[2], "height", units, name=key).si])
     require_finite(key, float(len(rows)), 1.0, MOST_ROWS)
     return rows
 

@@ -129,9 +129,8 @@ def trials(loaded: Loaded, situation: Situation, flight: Flight, rules: Rules) -
 def _refused(loaded: Loaded) -> list[Trial]:
     """Configurations that must not fly, as yes-or-no tests; those that cannot arise in this rocket are left out."""
     against = {r.code: r for r in refusals(loaded.configuration)}
-    kind = loaded.motor.kind
     silent = next((c for c in ("booster_opens_nothing", "plugged_opens_nothing") if c in against), None)
-    tests = [_plain("kind", silent is None, kind if kind != "single" or silent else "single", "single")]
+    tests = [_plain("kind", silent is None, loaded.motor.kind, "single")]
     if loaded.configuration.plugged:
         blocked = next((c for c in ("charge_behind_plug", "vent_too_narrow") if c in against), None)
         narrow = against.get("vent_too_narrow")

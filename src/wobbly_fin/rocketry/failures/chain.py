@@ -6,6 +6,7 @@ from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.causes import CAUSES
+from wobbly_fin.rocketry.words import capital
 
 PartState = Literal["held", "marked", "broke", "missing"]
 PART_STATES: dict[PartState, str] = {"held": "held", "marked": "marked", "broke": "broke", "missing": "missing"}
@@ -99,7 +100,7 @@ def proposed_chain(cause_key: str, evidence_for: Sequence[str] = ()) -> tuple[Li
         links.append(
             Link(
                 key=f"{cause_key}-{n}",
-                says=says[0].upper() + says[1:],
+                says=capital(says),
                 from_keys=(f"{cause_key}-{n - 1}",) if n else (),
                 evidence="; ".join(evidence_for) if n == 0 else "",
             )

@@ -84,7 +84,7 @@ CLUES: dict[str, Clue] = {
     "no_charge_made": _built(0.03, "its motor has no charge and nothing else opens it", "something fires to open it"),
     "delay_short": _built(0.1, "the delay was short: it was to open well before the top", "the delay was not short"),
     "delay_long": _built(0.12, "the delay was long: it was to open well after the top", "the delay was not long"),
-    "fast_opening": _built(0.12, "it was to open at more than 20 m/s", "it was to open slowly"),
+    "fast_opening": _built(0.12, "it was to open at speed", "it was to open slowly"),
     "friction": _built(0.3, "only tape or friction held the motor", "a hook, ring or screw held the motor"),
     "bay_full": _built(0.15, "the bay is nearly full", "the bay has room to spare"),
     "thin_film": _built(0.35, "the canopy is thin plastic film", "the canopy is cloth"),
@@ -101,6 +101,6 @@ CLUES: dict[str, Clue] = {
     "canopy_small": _built(0.1, "the canopy is small for this mass", "the canopy is large enough"),
     "drifts_out": _built(0.12, "the drift reckoned reaches the field’s edge", "the drift reckoned stays well inside"),
     # From the weather of the hour.
-    "windy": _sky(0.25, "wind above 4.5 m/s", "hardly any wind"),
-    "cold": _sky(0.12, "colder than 5 °C", "warm enough for cloth and plastic to move"),
+    "windy": _sky(0.25, "wind enough to lean into", "hardly any wind"),
+    "cold": _sky(0.12, "cold enough to stiffen cloth and plastic", "warm enough for cloth and plastic to move"),
 }  # fmt: skip

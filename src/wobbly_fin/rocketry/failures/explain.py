@@ -2,6 +2,7 @@
 
 from wobbly_fin.rocketry.failures.chain import Link, last, roots
 from wobbly_fin.rocketry.failures.teardown import JOINTS, Advice
+from wobbly_fin.rocketry.words import capital, uncapital
 
 
 def likelihood(probability: float) -> str:
@@ -16,10 +17,10 @@ def chain_sentence(links: tuple[Link, ...]) -> str:
     """The chain from its roots to what broke last."""
     if not links:
         return "No chain told yet."
-    begins = " and ".join(link.says[0].lower() + link.says[1:] for link in roots(links))
-    ends = " and ".join(link.says[0].lower() + link.says[1:] for link in last(links))
+    begins = " and ".join(uncapital(link.says) for link in roots(links))
+    ends = " and ".join(uncapital(link.says) for link in last(links))
     if begins == ends:
-        return f"{begins[0].upper()}{begins[1:]}."
+        return f"{capital(begins)}."
     return f"It began with this: {begins}. It ended with this: {ends}."
 
 

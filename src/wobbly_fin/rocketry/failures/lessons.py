@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.failures.causes import CAUSES
+from wobbly_fin.rocketry.words import uncapital
 
 GONE_AFTER = 5  # good flights in a row after which a lesson is no longer said: our own choice
 
@@ -28,7 +29,7 @@ def lesson_sentence(lesson: Lesson) -> str:
     """For a checklist: what happened, and what to look at."""
     cause = CAUSES.get(lesson.cause)
     day = f"{lesson.on.day} {lesson.on:%B %Y}"
-    what = f"{day}: {cause.name[0].lower() + cause.name[1:]}" if cause else day
+    what = f"{day}: {uncapital(cause.name)}" if cause else day
     ask = lesson.own.strip() or (cause.check if cause else "")
     return f"{what}. {ask}".strip()
 

@@ -8,6 +8,7 @@ _ON: dict[FeatureKind, str] = {
     "road": "on a road", "water": "in water", "trees": "in trees", "buildings": "on buildings", "power_line": "on a power line",
     "spectators": "among spectators",
 }  # fmt: skip
+BURNS_CAUTION = "Burns easily: clear the pad, keep water and somebody watching for fire. Your local code decides."
 _NEVER = {"power_line": " Never fetch a rocket from a power line.", "trees": " Leave a rocket in a tree that is not safe."}
 
 

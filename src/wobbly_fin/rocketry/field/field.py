@@ -19,6 +19,8 @@ FEATURE_KINDS: tuple[FeatureKind, ...] = ("road", "water", "trees", "buildings",
 LINES: tuple[FeatureKind, ...] = ("road", "power_line")  # what is drawn as a line; the others cover an area
 Surface = Literal["grass", "dry grass", "crops", "bare", "lake bed", "snow"]
 SURFACES: tuple[Surface, ...] = ("grass", "dry grass", "crops", "bare", "lake bed", "snow")
+# What a pad's fire takes hold of. Common practice, no source.
+BURNS_EASILY: tuple[Surface, ...] = ("dry grass", "crops")
 FARTHEST_M = 20_000.0
 MOST_CORNERS = 400
 MOST_FEATURES = 60

@@ -4,7 +4,7 @@ import math
 from typing import Any
 
 from wobbly_fin.rocketry.constants import EARTH_RADIUS_M
-from wobbly_fin.rocketry.errors import RocketryError, require_finite
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field.field import FEATURE_KINDS, LINES, Corner, Feature, Field
 
 _DEGREE_M = math.pi / 180 * EARTH_RADIUS_M  # of a sphere: a field is small
@@ -109,8 +109,9 @@ def _shape(feature: dict[str, Any]) -> tuple[str, str, list[Corner], str, dict[s
 def _position(pair: Any) -> Corner:
     if not isinstance(pair, list) or len(pair) < 2 or not all(isinstance(v, int | float) for v in pair[:2]):
         raise RocketryError("geojson", f"has a position that is none: {str(pair)[:40]}")
-    require_finite("geojson longitude", pair[0], -180.0, 180.0)
-    require_finite("geojson latitude", pair[1], -85.0, 85.0)
+    for value, name, most in ((pair[0], "longitude", 180.0), (pair[1], "latitude", 85.0)):
+        if not abs(value) <= most:
+            raise RocketryError("geojson", f"has a {name} of {value:g}; it must lie between -{most:g} and {most:g} degrees")
     return float(pair[0]), float(pair[1])
 
 

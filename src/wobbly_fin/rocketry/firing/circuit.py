@@ -3,7 +3,6 @@
 Inductance, heating of the bridge and its change of resistance are left out: all of them matter less than a tired battery.
 """
 
-from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -19,6 +18,8 @@ MOST_IGNITERS = 7
 SURE = 1.5
 # A fuse in a lithium or lead battery's lead: sizes that are sold. [A]
 FUSES_A = (1.0, 2.0, 3.0, 5.0, 7.5, 10.0, 15.0, 20.0, 25.0, 30.0)
+# Copper in a lead: cross-sections that are sold. [m²]
+LEADS_M2 = (0.5e-6, 0.75e-6, 1.0e-6, 1.5e-6, 2.5e-6)
 Will = Literal["lights", "may not", "does not"]
 
 
@@ -90,10 +91,15 @@ class Firing:
     overdrawn: bool
 
 
+def _side_by_side(circuit: Circuit) -> tuple[list[float], float]:
+    """Each igniter with its clips, and what they let through together. [Ω], [S]"""
+    branches = [i.ohm + circuit.clips_ohm for i in circuit.igniters]
+    return branches, sum(1 / ohm for ohm in branches)
+
+
 def currents(circuit: Circuit, series_ohm: float = 0.0) -> tuple[float, ...]:
     """Through each igniter, with so much more in series. [A]"""
-    branches = [i.ohm + circuit.clips_ohm for i in circuit.igniters]
-    conductance = sum(1 / ohm for ohm in branches)
+    branches, conductance = _side_by_side(circuit)
     total = circuit.battery.volts / (circuit.battery.ohm + circuit.box_ohm + circuit.lead_ohm + series_ohm + 1 / conductance)
     return tuple(total / conductance / ohm for ohm in branches)
 
@@ -123,8 +129,7 @@ def longest_lead_m(circuit: Circuit) -> float | None:
 
     The wanted current at the worst igniter fixes the total resistance, of which the lead may be what is left.
     """
-    branches = [i.ohm + circuit.clips_ohm for i in circuit.igniters]
-    conductance = sum(1 / ohm for ohm in branches)
+    branches, conductance = _side_by_side(circuit)
     wanted_total = max(SURE * i.all_fire_a * ohm * conductance for i, ohm in zip(circuit.igniters, branches, strict=True))
     left = circuit.battery.volts / wanted_total - circuit.battery.ohm - circuit.box_ohm - 1 / conductance
     if left < 0:
@@ -134,15 +139,15 @@ def longest_lead_m(circuit: Circuit) -> float | None:
 
 
 def fuse_a(total_a: float) -> float | None:
-    """The smallest that is sold above the firing current; None where it is beyond them all. [A]"""
+    """The smallest that is sold a quarter above the firing current; None where it is beyond them all. [A]"""
     require_finite("total_a", total_a, 0.0, 1e4)
     return next((f for f in FUSES_A if f >= 1.25 * total_a), None)
 
 
-def remedies(circuit: Circuit, stand_off_m: float, areas_m2: Sequence[float]) -> tuple[Circuit, ...]:
+def remedies(circuit: Circuit, stand_off_m: float) -> tuple[Circuit, ...]:
     """The nearest changes that light it surely from far enough away: a fresh battery, a thicker lead, more cells."""
     far = replace(circuit, lead_m=max(circuit.lead_m, stand_off_m))
     tries = [replace(far, battery=replace(far.battery, charge=1.0, ohm_each=None))]
-    tries += [replace(far, area_m2=area) for area in sorted(areas_m2) if area > far.area_m2]
+    tries += [replace(far, area_m2=area) for area in LEADS_M2 if area > far.area_m2]
     tries += [replace(tries[0], battery=replace(tries[0].battery, cells=n)) for n in range(far.battery.cells + 1, 9)]
     return tuple(t for t in tries if fire(t).will == "lights")[:3]

@@ -9,6 +9,7 @@ from wobbly_fin.rocketry.constants import ZERO_CELSIUS_K
 from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.scatter import MOST_RUNS, Question
 from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.motors.motor import TOUCHING_M
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
 
@@ -109,7 +110,6 @@ def notes(flight: Flight, units: UnitChoice = METRIC) -> list[str]:
     return said
 
 
-_TOUCHING_M = 0.003  # motors that stand end to end are taped together; anything wider is a gap
 _LATE_S = 1.0
 
 
@@ -117,7 +117,7 @@ def staging_notes(on_time: Flight, late: Flight, gaps_m: Sequence[float], units:
     """What staging asks for: gaps the flame must cross, and what it costs when the upper motor lights a second late."""
     said = []
     for gap in gaps_m:
-        if gap > _TOUCHING_M:
+        if gap > TOUCHING_M:
             said.append(
                 f"Gap staging: the booster's flame must cross {show(gap, 'short_length', units)} to the motor above. The way must be open and"
                 " vented close below that motor, or the stages blow apart unlit (common practice, no source)."

@@ -14,6 +14,7 @@ from threading import Event
 
 import numpy as np
 
+from wobbly_fin.rocketry.constants import DELAY_SCATTER_FRACTION, DELAY_SCATTER_LEAST_S
 from wobbly_fin.rocketry.errors import require_finite
 from wobbly_fin.rocketry.flight.figures import HELD_COLUMNS, TRACE_COLUMNS, WORK_COLUMNS, WORK_ROWS, Down, Floats, Leg, Up
 from wobbly_fin.rocketry.flight.flight import LONGEST_DELAY_S, reach_m
@@ -21,14 +22,22 @@ from wobbly_fin.rocketry.flight.gusts import REFERENCE_HEIGHT_M, STRENGTH, gust_
 from wobbly_fin.rocketry.flight.runs import (
     AFTER_APOGEE,
     APOGEE_M,
+    AXIS_X,
+    AXIS_Z,
+    DRAG,
     DRAW_COLUMNS,
     EJECTION_SPEED,
     LANDING_SPEED,
     LANDING_X,
     LANDING_Y,
+    LATER_S,
     LOAD,
+    MASS,
     RUN_COLUMNS,
     STATUS,
+    THRUST,
+    TURN_RAD,
+    WIND,
     fly_runs,
 )
 from wobbly_fin.rocketry.flight.site import Site
@@ -65,8 +74,8 @@ class Spread:
     wind_fraction: float = 0.2
     wind_from_deg: float = 15.0
     thrust_fraction: float = 0.05
-    delay_s: float = 0.75
-    delay_fraction: float = 0.1
+    delay_s: float = DELAY_SCATTER_LEAST_S / 2
+    delay_fraction: float = DELAY_SCATTER_FRACTION / 2
     cd_fraction: float = 0.1
     mass_fraction: float = 0.02
     rod_deg: float = 1.0
@@ -79,7 +88,7 @@ class Spread:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Question:
-    """What is to be scattered. `runs` above `MOST_RUNS` are capped; `asked` keeps what was wanted."""
+    """What is to be scattered. `runs` is what was asked for, `flown` what is flown of it: no more than `MOST_RUNS`."""
 
     vehicle: Vehicle
     delay_s: float | None
@@ -228,11 +237,12 @@ def _draw(rng: np.random.Generator, question: Question, count: int) -> Floats:
     spread, site = question.spread, question.site
     normal = rng.standard_normal((count, 8))
     draws = np.empty((count, DRAW_COLUMNS))
-    for column, sigma in enumerate((spread.wind_fraction, spread.thrust_fraction, spread.cd_fraction, spread.mass_fraction)):
+    shares = {WIND: spread.wind_fraction, THRUST: spread.thrust_fraction, DRAG: spread.cd_fraction, MASS: spread.mass_fraction}
+    for column, sigma in shares.items():
         draws[:, column] = np.maximum(1.0 + sigma * normal[:, column], 0.05)
-    draws[:, 4] = -np.radians(spread.wind_from_deg) * normal[:, 4]
+    draws[:, TURN_RAD] = -np.radians(spread.wind_from_deg) * normal[:, 4]
     sigma_s = max(spread.delay_s, spread.delay_fraction * (question.delay_s or 0.0))
-    draws[:, 5] = sigma_s * normal[:, 5]
+    draws[:, LATER_S] = sigma_s * normal[:, 5]
     axis = np.array(site.rod_axis)
     lean = np.radians(spread.rod_deg) * normal[:, 6:8]
     # Two directions across the rod: leaning it a little along each.
@@ -240,5 +250,5 @@ def _draw(rng: np.random.Generator, question: Question, count: int) -> Floats:
     side /= np.linalg.norm(side)
     other = np.cross(axis, side)
     turned = axis + lean[:, :1] * side + lean[:, 1:] * other
-    draws[:, 6:9] = turned / np.linalg.norm(turned, axis=1, keepdims=True)
+    draws[:, AXIS_X : AXIS_Z + 1] = turned / np.linalg.norm(turned, axis=1, keepdims=True)
     return draws

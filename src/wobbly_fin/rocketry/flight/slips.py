@@ -7,11 +7,12 @@ import math
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.air import SiteAir
+from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND
+from wobbly_fin.rocketry.motors.motor import USUAL_DIAMETERS_M
 from wobbly_fin.rocketry.recovery.canopy import Canopy, descent_rate_m_s
 from wobbly_fin.rocketry.recovery.sizing import diameter_for
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_range
 
-USUAL_MOUNTS_MM = (13.0, 18.0, 24.0, 29.0, 38.0, 54.0, 75.0, 98.0)  # common practice, no source
 _SLENDER = (5.0, 40.0)  # length ÷ diameter of anything usually built
 _GUESSED_SLENDER = 14.0  # taken for a rocket whose length is not known
 _DENSITY_KG_M3 = (25.0, 900.0)  # mass ÷ the volume of its cylinder
@@ -89,9 +90,9 @@ def _narrow(diameter_m: float | None, mount_m: float | None, units: UnitChoice) 
 
 
 def _odd_mount(mount_m: float | None, units: UnitChoice) -> Slip | None:
-    if mount_m is None or any(abs(mount_m * 1000 - usual) <= 1.0 for usual in USUAL_MOUNTS_MM):
+    if mount_m is None or any(abs(mount_m - usual) <= 0.001 + 1e-9 for usual in USUAL_DIAMETERS_M):
         return None
-    nearest = min(USUAL_MOUNTS_MM, key=lambda usual: abs(math.log(usual / (mount_m * 1000)))) / 1000
+    nearest = min(USUAL_DIAMETERS_M, key=lambda usual: abs(math.log(usual / mount_m)))
     said = show(mount_m, "short_length", units)
     return Slip(
         field="mount_diameter",
@@ -161,8 +162,8 @@ def _drag(cd: float | None) -> Slip | None:
         return None
     return Slip(
         field="cd",
-        sentence=f"A Cd of {cd:g} is unusual; ordinary models run 0.4 to 0.8 (common practice, no source).",
-        suggestion_si=0.6,
+        sentence=f"A Cd of {cd:g} is unusual; ordinary models run {USUAL_CD_BAND[0]:g} to {USUAL_CD_BAND[1]:g} (common practice, no source).",
+        suggestion_si=USUAL_CD,
     )
 
 

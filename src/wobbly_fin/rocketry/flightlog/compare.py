@@ -10,6 +10,7 @@ from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.flightlog.outcomes import Opening
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+from wobbly_fin.rocketry.variants import dragging
 
 _CD_RANGE = (0.05, 4.0)
 _MOST_WIND_M_S = 10.0  # more than anybody overlooks
@@ -66,8 +67,7 @@ def cd_for_height(rocket: Rocket, motor: Motor, site: Site, height_m: float) -> 
     """
 
     def peak_m(cd: float) -> float:
-        changed = rocket.dragging(cd) if isinstance(rocket, RigidRocket) else replace(rocket, cd=cd)  # type: ignore[type-var]
-        return fly(changed, motor, None, site).apogee_altitude_m or 0.0
+        return fly(dragging(rocket, cd), motor, None, site).apogee_altitude_m or 0.0
 
     return _where(peak_m, height_m, *_CD_RANGE, 1e-4)
 

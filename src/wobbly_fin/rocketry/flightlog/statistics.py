@@ -4,9 +4,8 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
+from wobbly_fin.rocketry.constants import Z90
 from wobbly_fin.rocketry.errors import require_finite
-
-Z90 = 1.6448536269514722
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

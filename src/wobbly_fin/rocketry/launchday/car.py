@@ -15,8 +15,9 @@ SHELVES: dict[Shelf, str] = {
 # A spare for every so many: our own figures.
 SPARE_IGNITERS, SPARE_SHEETS = 3, 4
 _TOOLS = {
-    "screw": "screwdriver for the motor’s screw", "threaded_ring": "", "clips": "pliers for the clips", "tape": "", "hook": "", "twist_lock": "", "fin_unit": "",
+    "screw": "screwdriver for the motor’s screw", "clips": "pliers for the clips",
 }  # fmt: skip
+_COLD_C = 5.0  # below it cloth sticks: common practice, no source
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -45,7 +46,7 @@ class Stock:
     cost_each: float | None = None
 
 
-def pack_the_car(loadouts: Sequence[Loadout], box: Mapping[str, Stock], *, cold: bool = False) -> tuple[Carried, ...]:
+def pack_the_car(loadouts: Sequence[Loadout], box: Mapping[str, Stock], *, coldest_c: float | None = None) -> tuple[Carried, ...]:
     """Everything, shelf by shelf.
 
     Parameters
@@ -54,11 +55,12 @@ def pack_the_car(loadouts: Sequence[Loadout], box: Mapping[str, Stock], *, cold:
         One for every flight.
     box : mapping of label without delay to Stock
         What lies in the motor box; a label that is missing there has to be bought whole.
-    cold : bool
-        Below about 5 °C cloth sticks: talc.
+    coldest_c : float or None
+        Of the day. [°C]
     """
     if not loadouts:
         return ()
+    cold = coldest_c is not None and coldest_c < _COLD_C
     return (*_motors(loadouts, box), *_recovery(loadouts, cold), *_tools(loadouts), *_range(loadouts), *_papers(loadouts))
 
 

@@ -12,12 +12,11 @@ from wobbly_fin.rocketry.choosing.pick import Candidate, configuration_of, judge
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.trials import Mount
-from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.launchday.weather import Forecast, site_at
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.recovery.canopy import Canopy
+from wobbly_fin.rocketry.variants import under
 
 Verdict = Literal["go", "go_with", "no_go"]
 Severity = Literal["fails", "do"]
@@ -216,13 +215,9 @@ def _smaller(line: Line, situation: Situation) -> Iterator[tuple[ChangeTo, Line,
     if canopy is None or canopy.kind not in ("flat", "hexagonal", "domed", "cross"):
         return
     for share in SMALLER:
-        smaller = Canopy(kind=canopy.kind, diameter_m=round(canopy.diameter_m * share, 2), cd=canopy.cd)
-        under: Rocket = line.rocket
-        if isinstance(line.rocket, RigidRocket):
-            under = line.rocket.under(smaller)
-        elif isinstance(line.rocket, QuickRocket):
-            under = replace(line.rocket, canopy=smaller)
-        yield ChangeTo(kind="canopy", value=smaller.diameter_m), replace(line, rocket=under), situation
+        # To a whole centimetre, which is how canopies are bought.
+        smaller = canopy.scaled(round(canopy.diameter_m * share, 2) / canopy.diameter_m)
+        yield ChangeTo(kind="canopy", value=smaller.diameter_m), replace(line, rocket=under(line.rocket, smaller)), situation
 
 
 def _into_wind_deg(site: Site) -> float:

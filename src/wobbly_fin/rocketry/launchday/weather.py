@@ -17,20 +17,6 @@ BREEZY, GUSTY = 1.2, 1.5
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class WindAloft:
-    """The wind at a height above the ground."""
-
-    height_m: float
-    speed_m_s: float
-    from_deg: float
-
-    def __post_init__(self) -> None:
-        require_finite("height_m", self.height_m, 1.0, 20_000.0)
-        require_finite("speed_m_s", self.speed_m_s, 0.0, 100.0)
-        require_finite("from_deg", self.from_deg, 0.0, 360.0)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
 class HourlyWeather:
     """One hour. `cloud_base_m` above the ground, None for none below what matters."""
 
@@ -41,7 +27,7 @@ class HourlyWeather:
     temperature_c: float
     pressure_hpa: float | None = None
     cloud_base_m: float | None = None
-    aloft: tuple[WindAloft, ...] = ()
+    aloft: tuple[WindLayer, ...] = ()
 
     def __post_init__(self) -> None:
         require_finite("hour", self.hour, 0.0, 24.0)
@@ -86,6 +72,11 @@ class Forecast:
         if times != sorted(set(times)):
             raise RocketryError("hours", "must rise")
 
+    @property
+    def coldest_c(self) -> float:
+        """Of the whole day. [°C]"""
+        return min(h.temperature_c for h in self.hours)
+
     def at(self, hour: float) -> HourlyWeather:
         """The weather at an hour: wind as a vector between those told, the rest as at the nearest."""
         nearest = min(self.hours, key=lambda h: abs(h.hour - hour))
@@ -106,7 +97,7 @@ def site_at(site: Site, weather: HourlyWeather) -> Site:
         wind_speed_m_s=weather.wind_m_s,
         wind_from_deg=weather.from_deg,
         wind_height_m=10.0 if weather.aloft else site.wind_height_m,
-        layers=tuple(WindLayer(height_m=w.height_m, speed_m_s=w.speed_m_s, from_deg=w.from_deg) for w in weather.aloft),
+        layers=weather.aloft,
         gustiness=weather.gustiness,
         ceiling_m=ceiling,
     )
@@ -133,7 +124,7 @@ def read_forecast(document: Any) -> Forecast:
     hours = []
     for n, row in enumerate(rows):
         try:
-            aloft = tuple(WindAloft(**w) for w in (row.get("aloft") or ())[:MOST_HEIGHTS])
+            aloft = tuple(WindLayer(**w) for w in (row.get("aloft") or ())[:MOST_HEIGHTS])
             hours.append(HourlyWeather(**{k: v for k, v in row.items() if k != "aloft"}, aloft=aloft))
         except RocketryError as error:
             raise RocketryError(f"hours.{n}.{error.name}", error.message) from error

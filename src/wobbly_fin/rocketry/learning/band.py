@@ -3,11 +3,13 @@
 import math
 from dataclasses import dataclass
 
+from wobbly_fin.rocketry.constants import Z90
 from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.flight import LeavesAirError
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.learning.rocket_fit import HEIGHT_SCATTER_SD, THRUST_SCATTER_SD, Z90, Learnt, pushed, varied
+from wobbly_fin.rocketry.learning.rocket_fit import HEIGHT_SCATTER_SD, THRUST_SCATTER_SD, Learnt, pushed
 from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.variants import with_drag_factor
 
 _STEP = 0.05
 
@@ -31,7 +33,7 @@ def height_band(rocket: Rocket, motor: Motor, site: Site, learnt: Learnt) -> Ban
 
     def height(drag: float, thrust: float) -> float | None:
         try:
-            return fly(varied(rocket, drag), pushed(motor, thrust), None, site).apogee_altitude_m
+            return fly(with_drag_factor(rocket, drag), pushed(motor, thrust), None, site).apogee_altitude_m
         except LeavesAirError:
             return None
 

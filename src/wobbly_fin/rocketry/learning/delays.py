@@ -6,14 +6,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from wobbly_fin.rocketry.constants import Z90
 from wobbly_fin.rocketry.errors import require_finite, require_positive
 from wobbly_fin.rocketry.learning.robust import Group, fit
+from wobbly_fin.rocketry.motors.labels import delay_stray_s
 
-# NFPA 1125 allows ±20 %, at least ±1.5 s (from memory): taken as two and a half standard deviations of a type about its label.
-_TOLERANCE_SHARE, _TOLERANCE_S, _TOLERANCE_SD = 0.20, 1.5, 2.5
+_TOLERANCE_SD = 2.5  # standard deviations of a type about its label that its tolerance is taken for
 # Batches about their type, and motors about their batch: our own choice.
 _BATCH_S, _BATCH_SHARE, _MOTOR_S, _MOTOR_SHARE = 0.15, 0.03, 0.15, 0.04
-Z90 = 1.645
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -83,7 +83,7 @@ def learn_delay(label_s: float, fired: Sequence[Fired]) -> DelayLearnt:
         0 … 60. [s]
     """
     require_finite("label_s", label_s, 0.0, 60.0)
-    tolerance = max(_TOLERANCE_SHARE * label_s, _TOLERANCE_S) / _TOLERANCE_SD
+    tolerance = delay_stray_s(label_s) / _TOLERANCE_SD
     between, within = _BATCH_S + _BATCH_SHARE * label_s, _scatter_s(label_s)
     names = list(dict.fromkeys(f.batch for f in fired if f.batch))
     k = 1 + len(names)

@@ -1,5 +1,6 @@
 """What was learnt, in words."""
 
+from wobbly_fin.rocketry.constants import Z90
 from wobbly_fin.rocketry.learning.band import Band
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt
@@ -35,7 +36,7 @@ def delay_sentence(found: DelayLearnt, units: UnitChoice = METRIC, batch: str = 
     where = f" of batch {batch}" if batch in found.batches else ""
     motors = f"{found.count} motor{'s' if found.count != 1 else ''}"
     says = "says" if found.count == 1 else "say"
-    return f"Labelled {found.label_s:g} s; {motors}{where} {says} {mean:.1f} s, the next within {max(mean - 1.645 * sd, 0):.1f}–{mean + 1.645 * sd:.1f} s nine times in ten."
+    return f"Labelled {found.label_s:g} s; {motors}{where} {says} {mean:.1f} s, the next within {max(mean - Z90 * sd, 0):.1f}–{mean + Z90 * sd:.1f} s nine times in ten."
 
 
 def band_sentence(band: Band, units: UnitChoice = METRIC) -> str:

@@ -3,31 +3,29 @@
 import math
 from collections.abc import Callable, MutableMapping, Sequence
 from dataclasses import dataclass, replace
-from typing import TypeVar
 
 import numpy as np
 
-from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.constants import Z90
 from wobbly_fin.rocketry.errors import require_positive
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.flight import LeavesAirError
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.learning.robust import Floats, Group, fit
 from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.variants import with_drag_factor
 
 # Before any flight: how far off a built-up or guessed drag, an owner's own Cd, and a type's printed thrust may be (1σ of the
 # logarithm). Our own choice.
 CD_GUESSED_SD, CD_KNOWN_SD, THRUST_SD = 0.22, 0.12, 0.04
 # From flight to flight: motors of a type differ, and wind, rod and mass do what no forecast knows. Our own choice.
 THRUST_SCATTER_SD, HEIGHT_SCATTER_SD, SPEED_SCATTER_SD = 0.025, 0.05, 0.03
-Z90 = 1.645
 _STEP = 0.05
 _ROUNDS = 4
 _GRID = 0.1
 
 
 Tangents = MutableMapping[tuple[str, float, float], "Tangent"]
-Body = TypeVar("Body", bound=Rocket)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -162,17 +160,6 @@ def learn_rocket(flights: Sequence[Measured], cd_known: bool = False, tangents: 
     )  # fmt: skip
 
 
-def varied(rocket: Body, drag_factor: float) -> Body:
-    """The same rocket with its drag multiplied."""
-    if drag_factor == 1.0:
-        return rocket
-    if isinstance(rocket, RigidRocket):
-        return rocket.with_drag_factor(drag_factor)  # type: ignore[return-value]
-    if isinstance(rocket, QuickRocket):
-        return replace(rocket, cd=min(max(rocket.cd * drag_factor, 1e-3), 5.0))
-    raise TypeError(type(rocket))
-
-
 def pushed(motor: Motor, factor: float) -> Motor:
     """The same motor with its thrust multiplied."""
     return replace(motor, curve=motor.curve.scaled(factor))
@@ -190,7 +177,7 @@ def _flies(f: Measured, tangents: Tangents) -> bool:
 def _forecast(f: Measured, drag: float, thrust: float) -> tuple[float, float] | None:
     """Logarithms of height and top speed with these logarithms of factors; None where it does not fly."""
     try:
-        flight = fly(varied(f.rocket, math.exp(drag)), pushed(f.motor, math.exp(thrust)), None, f.site)
+        flight = fly(with_drag_factor(f.rocket, math.exp(drag)), pushed(f.motor, math.exp(thrust)), None, f.site)
     except LeavesAirError:
         return None
     if not flight.apogee_altitude_m or not flight.max_speed_m_s or flight.apogee_altitude_m <= 0 or flight.max_speed_m_s <= 0:

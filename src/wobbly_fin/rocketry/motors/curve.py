@@ -112,7 +112,7 @@ class ThrustCurve:
     @property
     def early_thrust_n(self) -> float:
         """Mean thrust over the first 0.1 s, when the rocket must get moving. [N]"""
-        return self.impulse_at_n_s(EARLY_WINDOW_S) / EARLY_WINDOW_S
+        return self.mean_thrust_n(EARLY_WINDOW_S)
 
     def mean_thrust_n(self, window_s: float) -> float:
         """Mean thrust over the first so many seconds. [N]"""

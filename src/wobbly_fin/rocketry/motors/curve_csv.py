@@ -33,7 +33,8 @@ def read_motor_csv(text: str, **given: str) -> Motor:
     ----------
     text : str
         Header lines ``# label: …``, ``# diameter_mm: …``, ``# length_mm: …``, ``# total_mass_g: …``,
-        ``# propellant_mass_g: …``, optionally ``# delays_s: 3, 5``, ``# maker: …``, ``# propellant: …``, ``# case: …``;
+        ``# propellant_mass_g: …``, optionally ``# delays_s: 3, 5``, ``# maker: …``, ``# propellant: …``, ``# case: …``,
+        ``# adjustable: yes``, ``# revision: …``;
         then rows of time [s] and thrust [N].
     **given : str
         Header values typed elsewhere; they win over the file's.
@@ -59,6 +60,8 @@ def read_motor_csv(text: str, **given: str) -> Motor:
         curve=curve_of_table(table),
         propellant=_one_of(header, "propellant", ("black powder", "composite")),  # type: ignore[arg-type]
         case=_one_of(header, "case", ("single-use", "reload")),  # type: ignore[arg-type]
+        adjustable=_one_of(header, "adjustable", ("yes", "no")) == "yes",
+        revision=header.get("revision", "") or "1",
     )
 
 
@@ -74,6 +77,8 @@ def write_motor_csv(motor: Motor) -> str:
         f"# delays_s: {', '.join(f'{d:g}' for d in motor.delays_s)}",
         f"# propellant: {motor.propellant or ''}",
         f"# case: {motor.case or ''}",
+        f"# adjustable: {'yes' if motor.adjustable else ''}",
+        f"# revision: {motor.revision}",
         "time_s,thrust_n",
     ]
     lines += [f"{t!r},{f!r}" for t, f in zip(motor.curve.times_s, motor.curve.thrust_n, strict=True)]

@@ -19,6 +19,7 @@ _LABEL = re.compile(
     re.VERBOSE,
 )
 _LONGEST_DELAY_S = 60.0
+MOST_PRINTED = 40
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -127,3 +128,8 @@ def decode(text: str) -> MotorLabel:
 def delay_stray_s(delay_s: float) -> float:
     """How far a labelled delay may stray either way: a fifth of it, at least 1.5 s (NFPA 1125, from memory). [s]"""
     return max(DELAY_SCATTER_LEAST_S, DELAY_SCATTER_FRACTION * delay_s)
+
+
+def printed_labels(text: str) -> list[str]:
+    """Labels as printed on a kit's box, with commas or semicolons between them; not yet decoded, `MOST_PRINTED` at most."""
+    return [t.strip().upper() for t in text.replace(";", ",").split(",") if t.strip()][:MOST_PRINTED]

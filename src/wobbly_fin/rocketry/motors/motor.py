@@ -12,6 +12,11 @@ from wobbly_fin.rocketry.motors.labels import Kind, MotorLabel, decode
 
 Propellant = Literal["black powder", "composite"]
 CaseKind = Literal["single-use", "reload"]
+# What makes a motor one of high power by itself: NFPA 1122, from memory.
+MOST_MODEL_MOTOR_N_S, MOST_MODEL_AVERAGE_N = 160.0, 80.0
+_ENDINGS: dict[Kind, str] = {"single": "", "booster": "-0", "plugged": "-P"}
+USUAL_DIAMETERS_M = (0.013, 0.018, 0.024, 0.029, 0.038, 0.054, 0.075, 0.098)  # common practice, no source
+TOUCHING_M = 0.003  # motors of two stages that stand end to end are taped together; anything wider is a gap
 SHORTEST_ADJUSTED_S = 3.0  # what is left of a delay after shortening, at least: our own caution, the maker's sheet decides
 
 
@@ -75,8 +80,7 @@ class Motor:
     @property
     def key(self) -> str:
         """Maker, label without delay, kind and revision: unique in a catalogue."""
-        ending = {"single": "", "booster": "-0", "plugged": "-P"}[self.kind]
-        return "/".join((self.maker or "own", self.decoded.base + ending, self.revision))
+        return "/".join((self.maker or "own", self.name, self.revision))
 
     @property
     def kind(self) -> Kind:
@@ -91,12 +95,17 @@ class Motor:
     @property
     def name(self) -> str:
         """Label without delay, with the ending of a booster or plugged motor."""
-        return self.decoded.base + {"single": "", "booster": "-0", "plugged": "-P"}[self.kind]
+        return self.decoded.base + _ENDINGS[self.kind]
 
     @property
     def class_rank(self) -> int:
         """Position of its letter on the class ladder."""
         return class_rank(self.decoded.impulse_class.name)
+
+    @property
+    def is_high_power(self) -> bool:
+        """Whether it makes a rocket one of high power, whatever else is aboard: by impulse or by the average thrust on its label."""
+        return self.curve.total_impulse_n_s > MOST_MODEL_MOTOR_N_S or self.decoded.average_thrust_n > MOST_MODEL_AVERAGE_N
 
     @property
     def burnout_mass_kg(self) -> float:

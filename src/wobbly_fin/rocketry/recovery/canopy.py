@@ -1,7 +1,7 @@
 """A canopy: its area, its drag, the speed it lands a mass at."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
@@ -46,6 +46,10 @@ class Canopy:
         require_finite("spill_hole_m", self.spill_hole_m, 0.0)
         if self.spill_hole_m >= self.diameter_m:
             raise RocketryError("spill_hole_m", f"{self.spill_hole_m:g} m is no smaller than the canopy ({self.diameter_m:g} m)")
+
+    def scaled(self, share: float) -> "Canopy":
+        """The same larger or smaller, hole in proportion."""
+        return replace(self, diameter_m=self.diameter_m * share, spill_hole_m=self.spill_hole_m * share)
 
     @property
     def drag_coefficient(self) -> float:

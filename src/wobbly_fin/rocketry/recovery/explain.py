@@ -16,6 +16,7 @@ from wobbly_fin.rocketry.recovery.timeline import Happening
 from wobbly_fin.rocketry.recovery.vents import Vent
 from wobbly_fin.rocketry.recovery.whole import Recovery
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+from wobbly_fin.rocketry.words import capital
 
 _EXPOSED = {
     "burns": "{what}: not flameproof, it burns and starts fires. Treated tissue or fluff only.",
@@ -114,7 +115,7 @@ def weakest_sentence(case: Case, units: UnitChoice = METRIC) -> str:
     """What gives way first, in one case."""
     link = case.loads.weakest
     load, holds = force(link.load_n, units), force(link.holds_n, units)
-    name = link.name[:1].upper() + link.name[1:]
+    name = capital(link.name)
     verb = "give" if link.name.endswith("lines") else "gives"
     if link.safety < 1:
         return f"{case.name}: {link.name} {verb} way, {load} from {link.why} against {holds}."
@@ -133,7 +134,7 @@ def upgrade_sentence(found: Recovery, units: UnitChoice = METRIC) -> str:
         stronger = next_cord_up(link.stuff, link.load_n)
         if stronger is None:
             return "No cord of its sort holds that: open it slower, or take another sort of cord."
-        return f"{stronger.name[:1].upper()}{stronger.name[1:]} would hold it, knots and all."
+        return f"{capital(stronger.name)} would hold it, knots and all."
     if link.kind == "lines":
         return "A stronger cloth and lines, or a delay that lets it open slower."
     if link.kind == "eye":
@@ -174,7 +175,7 @@ def exposed_sentence(step: GasStep) -> str:
     """Something in the way of the gas."""
     at = f", it gives at {step.softens_c:.0f} °C" if step.softens_c else ""
     text = _EXPOSED[step.code].format(what=step.what, at=at)
-    return text[:1].upper() + text[1:]
+    return capital(text)
 
 
 def wadding_sentence(protection: str, bore_m: float, charge_kg: float = 0.0, units: UnitChoice = METRIC) -> str:
@@ -270,7 +271,7 @@ def pins_sentence(bay: FilledBay, units: UnitChoice = METRIC) -> str:
         verdict += f"; {have} is more than it needs, and wants a larger charge"
     else:
         verdict = f"{have} pins of {bay.wish.pin} hold that"
-    return f"Before its time the joint is pulled by {said}. {verdict[:1].upper()}{verdict[1:]}."
+    return f"Before its time the joint is pulled by {said}. {capital(verdict)}."
 
 
 def ground_test_sentence(bay: FilledBay) -> str:
@@ -303,7 +304,7 @@ def caution() -> str:
 
 def vent_sentence(vent: Vent, units: UnitChoice = METRIC) -> str:
     """Vent holes against the rule of thumb, whose versions differ by two."""
-    wants, name = show(round(vent.wants_m, 4), "short_length", units), vent.name[:1].upper() + vent.name[1:]
+    wants, name = show(round(vent.wants_m, 4), "short_length", units), capital(vent.name)
     each = " each" if vent.count > 1 else ""
     if vent.code == "missing":
         return f"{name}: no vent holes, an altimeter in it feels nothing of the climb. {vent.count} × {wants} is the rule."

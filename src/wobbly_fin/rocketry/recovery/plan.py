@@ -6,11 +6,10 @@ from typing import Literal
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.recovery.ejection import MOST_THROW_N, pin_n
 from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
-from wobbly_fin.rocketry.recovery.sequence import Sequence
+from wobbly_fin.rocketry.recovery.sequence import AT_ONCE, Sequence
 
 # To throw nose and canopy out with: our own figure, a firm push; an owner's own beats it.
 THROW_N = 90.0
-AT_ONCE = Sequence()
 Event = Literal["first", "main"]
 Result = Literal["threw", "moved", "nothing", "damaged"]
 RESULTS: dict[Result, str] = {

@@ -76,3 +76,6 @@ class Sequence:
         area = self.drogue.drag_area_m2 if self.drogue is not None and self.first == "drogue" else tumble_drag_area_m2
         before = Opening(drag_area_m2=area, until_height_m=self.main_height_m, until_after_s=self.main_after_s)
         return (before, last)
+
+
+AT_ONCE = Sequence()

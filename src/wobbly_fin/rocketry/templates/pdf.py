@@ -1,6 +1,7 @@
 """Templates as PDF, exactly 1:1, over sheets with overlap, crop marks, a page map and a bar to lay a ruler on."""
 
 import io
+import textwrap
 from collections.abc import Sequence
 from typing import TYPE_CHECKING, Any
 
@@ -129,7 +130,7 @@ def _foot(canvas: "Canvas", template: Template, tiling: Tiling, sheet: Sheet, nu
     head = f"{owner_line}: {template.title}" if owner_line else template.title
     canvas.drawString(MARGIN_MM, base + 17.6, latin(head)[:95])
     canvas.setFont(_FONT, 2.7)
-    for line, note in enumerate(_wrapped(" ".join(template.notes), 132)[:3]):
+    for line, note in enumerate(textwrap.wrap(" ".join(template.notes), 132)[:3]):
         canvas.drawString(MARGIN_MM, base + 14.2 - 3.1 * line, latin(note))
     if len(tiling.sheets) > 1:
         cell_w, cell_h = min(6.0, 40 / tiling.columns), min(4.4, 17 / tiling.rows)
@@ -141,12 +142,6 @@ def _foot(canvas: "Canvas", template: Template, tiling: Tiling, sheet: Sheet, nu
         canvas.setFillColorRGB(0, 0, 0)
         canvas.setFont(_FONT, 2.7)
         canvas.drawRightString(left - 1.5, base, f"sheet {number} of {len(tiling.sheets)}")
-
-
-def _wrapped(text: str, width: int) -> list[str]:
-    import textwrap
-
-    return textwrap.wrap(text, width)
 
 
 def latin(text: str) -> str:

@@ -17,9 +17,9 @@ from wobbly_fin.rocketry.airframe.parts import (
     Transition,
     VentHoles,
 )
-from wobbly_fin.rocketry.airframe.planform import corners
+from wobbly_fin.rocketry.airframe.planform import corners, leading_direction
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction
-from wobbly_fin.rocketry.airframe.tabs import tab_of
+from wobbly_fin.rocketry.airframe.tabs import cut_outline, tab_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.templates.template import Arc, Circle, Path, Point, Template, Words
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
@@ -76,18 +76,13 @@ def fin_template(layout: Layout, placed: Placed[FinSet], units: UnitChoice = MET
     """One fin with its tab; nose to the left, the root's line scored where the body's surface is, grain along the leading edge."""
     fin = placed.part
     outline = _mm(corners(fin))
-    tab = tab_of(layout, placed)
-    root = (outline[0], outline[-1])
     paths: list[Path] = []
-    if tab is None:
-        paths.append(Path(points=outline, closed=True))
-    else:
-        fore, aft, deep = tab.fore_m * 1000, (tab.fore_m + tab.length_m) * 1000, -tab.depth_m * 1000
-        paths.append(Path(points=(*outline, (aft, 0.0), (aft, deep), (fore, deep), (fore, 0.0)), closed=True))
-        paths.append(Path(points=root, layer="score"))
+    paths.append(Path(points=_mm(cut_outline(layout, placed)), closed=True))
+    if tab_of(layout, placed) is not None:
+        paths.append(Path(points=(outline[0], outline[-1]), layer="score"))
     across = show(fin.thickness_m, "short_length", units)
     x, y = _grain_foot(outline)
-    dx, dy = _leading_direction(outline)
+    dx, dy = leading_direction(outline)
     reach = 0.42 * max(p[1] for p in outline)
     tip = (x + dx * reach, y + dy * reach)
     head = 3.0
@@ -115,14 +110,6 @@ def fin_template(layout: Layout, placed: Placed[FinSet], units: UnitChoice = MET
             _BLADE,
         ),
     )
-
-
-def _leading_direction(outline: tuple[Point, ...]) -> Point:
-    (x0, y0), (x1, y1) = outline[0], outline[1]
-    if len(outline) > 12:  # an ellipse's first step is too short to stand for its edge
-        x1, y1 = outline[len(outline) // 4]
-    length = math.hypot(x1 - x0, y1 - y0)
-    return (x1 - x0) / length, (y1 - y0) / length
 
 
 def _grain_foot(outline: tuple[Point, ...]) -> Point:

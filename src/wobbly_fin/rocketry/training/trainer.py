@@ -7,6 +7,7 @@ import random
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import catalogue
@@ -135,7 +136,7 @@ def _which_delay(singles: Sequence[Motor], draw: random.Random) -> Task:
     for _ in range(60):
         motor = draw.choice([m for m in singles if len(m.delays_s) >= 3])
         rocket = QuickRocket(
-            mass_kg=motor.curve.average_thrust_n / 9.81 / draw.uniform(7.0, 16.0), diameter_m=max(1.3 * motor.diameter_m, 0.02),
+            mass_kg=motor.curve.average_thrust_n / STANDARD_GRAVITY_M_S2 / draw.uniform(7.0, 16.0), diameter_m=max(1.3 * motor.diameter_m, 0.02),
             cd=round(draw.uniform(0.5, 0.8), 2), canopy=Canopy(kind="flat", diameter_m=0.4),
         )  # fmt: skip
         flight = fly(rocket, motor, None, Site())

@@ -8,7 +8,8 @@ from dataclasses import dataclass
 import pint
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS, Quantity, System
+from wobbly_fin.rocketry.units.display import METRIC, UnitChoice
+from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS, Quantity
 from wobbly_fin.rocketry.units.registry import convert, registry
 
 _NUMBER = r"(?:\d+\s+\d+/\d+|\d+-\d+/\d+|\d+/\d+|\d+(?:\.\d*)?(?:e[+-]?\d+)?|\.\d+)"
@@ -46,14 +47,14 @@ class Typed:
     kept: str
 
 
-def parse(text: str, quantity: str, system: System = "metric", name: str | None = None) -> Typed:
+def parse(text: str, quantity: str, units: UnitChoice = METRIC, name: str | None = None) -> Typed:
     """Read a quantity.
 
     Parameters
     ----------
     text : str
         A number (decimal point or comma, fraction, mixed fraction), or several with their units to be added, such as
-        ``12 ft 6 in``. A bare number takes the usual unit of `system`.
+        ``12 ft 6 in``. A bare number takes the unit its owner chose for the quantity.
     quantity : str
         A name in `QUANTITIES`: what it must be.
     name : str, optional
@@ -73,9 +74,9 @@ def parse(text: str, quantity: str, system: System = "metric", name: str | None 
     field = name or quantity
     tidy = _tidy(text)
     if not tidy:
-        raise RocketryError(field, f"is empty; type {wanted.noun} such as {_example(wanted, system)}")
+        raise RocketryError(field, f"is empty; type {wanted.noun} such as {_example(wanted, units)}")
     if len(tidy) > _MOST_CHARACTERS:
-        raise RocketryError(field, f"is too long to be one quantity; type {wanted.noun} such as {_example(wanted, system)}")
+        raise RocketryError(field, f"is too long to be one quantity; type {wanted.noun} such as {_example(wanted, units)}")
     sign = 1.0
     if tidy[0] in "+-":
         sign, tidy = (-1.0 if tidy[0] == "-" else 1.0), tidy[1:].lstrip()
@@ -84,20 +85,20 @@ def parse(text: str, quantity: str, system: System = "metric", name: str | None 
     while position < len(tidy):
         match = _TERM.match(tidy, position)
         if match is None or match.end() == position:
-            raise RocketryError(field, f"{text.strip()!r} is not {wanted.noun}; type it like {_example(wanted, system)}")
+            raise RocketryError(field, f"{text.strip()!r} is not {wanted.noun}; type it like {_example(wanted, units)}")
         assumed = not match["unit"]
         if assumed and terms:
             raise RocketryError(field, f"{text.strip()!r} leaves a unit out; write each part with its own")
-        unit = wanted.unit(system) if assumed else _unit(match["unit"], wanted, field)
+        unit = units.unit(wanted.name) if assumed else _unit(match["unit"], wanted, field)
         if terms and wanted.name == "temperature":
-            raise RocketryError(field, f"{text.strip()!r} is not a temperature; type it like {_example(wanted, system)}")
+            raise RocketryError(field, f"{text.strip()!r} is not a temperature; type it like {_example(wanted, units)}")
         number = _number(match["number"], field)
         total += convert(sign * number if not terms else number, unit, wanted.si) * (sign if terms else 1.0)
         position = match.end()
         terms += 1
     if not math.isfinite(total):
         raise RocketryError(field, f"{text.strip()!r} is not a finite number")
-    bare = assumed and wanted.metric != wanted.imperial
+    bare = assumed and (wanted.metric != wanted.imperial or wanted.name in units.exceptions)
     return Typed(
         si=total, text=text.strip(), unit=unit, assumed=assumed, kept=text.strip() + (f" {SYMBOLS[unit]}" if bare else "")
     )
@@ -165,6 +166,6 @@ def _units(wanted: Quantity) -> str:
     return " or ".join(dict.fromkeys(SYMBOLS[u] for u in (wanted.metric, wanted.imperial)))
 
 
-def _example(wanted: Quantity, system: System) -> str:
+def _example(wanted: Quantity, units: UnitChoice) -> str:
     number = {"short_length": "24", "mass": "85", "height": "120", "temperature": "18"}.get(wanted.name, "5")
-    return f"{number} {SYMBOLS[wanted.unit(system)]}"
+    return f"{number} {SYMBOLS[units.unit(wanted.name)]}"

@@ -15,6 +15,7 @@ from wobbly_fin.sharing.api.answers import manifest_out, share_out, shared_out
 from wobbly_fin.sharing.api.schemas import RangeOut, SharedOut, ShareIn, ShareOut
 from wobbly_fin.sharing.manifest import manifests_on
 from wobbly_fin.sharing.share import followed, live_shares, share, take_back
+from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut, RefusedError
 
 router = Router(tags=["sharing"])
@@ -66,9 +67,7 @@ def get_papers(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     if row is None:
         raise Http404
     plan = plan_of(row.owner, row, changes=False)
-    response = HttpResponse(day_papers(plan, request.build_absolute_uri("/")), content_type="application/pdf")
-    response["Content-Disposition"] = 'attachment; filename="flight-cards.pdf"'
-    return response
+    return download(day_papers(plan, request.build_absolute_uri("/")), f"{row.owner.username}-{row.name}.pdf", "application/pdf")
 
 
 def _officers_only(request: HttpRequest) -> None:

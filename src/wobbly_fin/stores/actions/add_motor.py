@@ -16,7 +16,6 @@ from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.motors.static_test import read_static_test
 from wobbly_fin.rocketry.motors.synthesis import curve_from_data_sheet
 from wobbly_fin.rocketry.units import parse
-from wobbly_fin.rocketry.units.quantities import System
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import OwnMotor
 
@@ -129,11 +128,11 @@ def _motor(form: SheetForm, sizes: dict[str, float], curve: ThrustCurve) -> Moto
 
 
 def _typed_si(user: User, form: SheetForm, *, needed: bool = True) -> dict[str, float]:
-    system: System = units_of(preferences_of(user)).system
+    units = units_of(preferences_of(user))
     unknown = set(form.typed) - set(SHEET_FIELDS)
     if unknown:
         raise RocketryError(min(unknown), "is no box of this form")
-    found = {box: parse(text, SHEET_FIELDS[box], system, name=box).si for box, text in form.typed.items() if text.strip()}
+    found = {box: parse(text, SHEET_FIELDS[box], units, name=box).si for box, text in form.typed.items() if text.strip()}
     for box, value in found.items():
         if value <= 0:
             raise RocketryError(box, "must be above zero")

@@ -11,7 +11,7 @@ from django.db import transaction
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.base import tupled
 from wobbly_fin.rocketry.airframe.materials import material
-from wobbly_fin.rocketry.building.glues import GLUES, Glue, find_glue
+from wobbly_fin.rocketry.building.glues import Glue, find_glue
 from wobbly_fin.rocketry.building.materials import GlueAtHand, SheetAtHand, TubeAtHand
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import parse
@@ -32,8 +32,6 @@ def keep_glue(user: User, key: uuid.UUID, library_key: str, typed: dict[str, str
     units = units_of(preferences_of(user))
     kept_key = library_key or f"own-{key}"
     base: dict[str, Any] = asdict(find_glue(library_key, own_glues(user))) if library_key else {"sort": "epoxy", "name": ""}
-    if library_key and library_key not in GLUES and library_key not in own_glues(user):
-        raise RocketryError("glue", "is not in the library")
     figures = base | {"key": kept_key} | _glue_figures(typed, units, new=not library_key)
     if not str(figures["name"]).strip():
         raise RocketryError("name", "is missing")
@@ -59,7 +57,7 @@ def _glue_figures(typed: dict[str, str], units: UnitChoice, *, new: bool) -> dic
         elif new:
             raise RocketryError(name, "is missing: its sheet says how long")
     if typed.get("lowest", "").strip():
-        out["lowest_c"] = parse(typed["lowest"], "temperature", units.system, name="lowest").si
+        out["lowest_c"] = parse(typed["lowest"], "temperature", units, name="lowest").si
     elif new:
         out["lowest_c"] = 10.0
     if typed.get("parts", "").strip():
@@ -116,7 +114,7 @@ def _kept(name: str, text: str, units: UnitChoice) -> str:
     if name not in _READ_AS or not text.strip():
         return text
     try:
-        return parse(text, _READ_AS[name], units.system).kept
+        return parse(text, _READ_AS[name], units).kept
     except RocketryError:
         return text
 
@@ -125,7 +123,7 @@ def _size(typed: dict[str, str], name: str, units: UnitChoice) -> float:
     text = typed.get(name, "").strip()
     if not text:
         raise RocketryError(name, "is missing")
-    return parse(text, "short_length", units.system, name=name).si
+    return parse(text, "short_length", units, name=name).si
 
 
 def _count(typed: dict[str, str]) -> int:
@@ -160,7 +158,7 @@ def _glue(user: User, typed: dict[str, str], units: UnitChoice) -> tuple[dict[st
     text = typed.get("mass", "").strip()
     if not text:
         raise RocketryError("mass", "is missing: put the bottles on the scale")
-    found = GlueAtHand(key=glue.key, mass_kg=parse(text, "mass", units.system, name="mass").si)
+    found = GlueAtHand(key=glue.key, mass_kg=parse(text, "mass", units, name="mass").si)
     return asdict(found), glue.name
 
 

@@ -33,11 +33,11 @@ def put_by(user: User, key: uuid.UUID, found: Any, name: str) -> OwnPart:
     figures = {n: content[n] for n in [*wanted, "material", "mass_source"] if content.get(n) is not None}
     if content.get("outline"):
         figures["outline"] = content["outline"]
-    row_, _ = OwnPart.objects.update_or_create(
+    row, _ = OwnPart.objects.update_or_create(
         id=key,
         defaults={
             "owner": user, "name": (name.strip() or found.name or PART_TYPES[found.type].WORD)[:80], "part_type": found.type, "figures": figures,
             "nominal": content["nominal"], "deleted_at": None,
         },
     )  # fmt: skip
-    return row_
+    return row

@@ -24,9 +24,9 @@ def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling
         raise RocketryError("name", "is empty; what do you call the field?")
     if len(name) > 80:
         raise RocketryError("name", "is too long; 80 characters are plenty")
-    system = units_of(preferences_of(user)).system
-    high = parse(elevation or "0", "height", system, name="elevation")
-    most = parse(ceiling, "height", system, name="ceiling") if ceiling.strip() else None
+    units = units_of(preferences_of(user))
+    high = parse(elevation or "0", "height", units, name="elevation")
+    most = parse(ceiling, "height", units, name="ceiling") if ceiling.strip() else None
     elevation_m, ceiling_m = high.si, most.si if most else None
     typed = {"elevation": high.kept if elevation.strip() else elevation, "ceiling": most.kept if most else ceiling}
     for box, values in (("elevation", {"elevation_m": elevation_m}), ("ceiling", {"ceiling_m": ceiling_m})):

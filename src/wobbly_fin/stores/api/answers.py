@@ -11,6 +11,8 @@ from wobbly_fin.rocketry.choosing.cost import break_even_flights, single_use_lik
 from wobbly_fin.rocketry.choosing.permits import least_site_m
 from wobbly_fin.rocketry.choosing.situation import Stocked
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
+from wobbly_fin.rocketry.field.explain import BURNS_CAUTION
+from wobbly_fin.rocketry.field.field import BURNS_EASILY, SURFACES
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.classes import CLASSES
 from wobbly_fin.rocketry.motors.explain import doubt_sentence
@@ -18,7 +20,7 @@ from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 from wobbly_fin.rocketry.stock import StockItem
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
 from wobbly_fin.site.seen import version_of
-from wobbly_fin.stores.api.schemas import FeatureIn, FieldOut, MotorBoxOut, MotorOut, StockLineOut, StockOut
+from wobbly_fin.stores.api.schemas import FeatureIn, FieldOut, MotorBoxOut, MotorOut, StockLineOut, StockOut, SurfaceOut
 from wobbly_fin.stores.fields import ground_of, place_said
 from wobbly_fin.stores.models import FlyingField, MotorStock
 from wobbly_fin.stores.shelf import Shelved, shelf
@@ -81,6 +83,7 @@ def field_out(row: FlyingField, units: UnitChoice) -> FieldOut:
             **_said_ground(row, units),
         },
         outline=row.outline, features=[FeatureIn(**f) for f in row.features], surface=row.surface,
+        surfaces=[SurfaceOut(key=s, caution=BURNS_CAUTION if s in BURNS_EASILY else "") for s in SURFACES],
         located=row.longitude is not None, place=place_said(row), version=version_of(row),
     )  # fmt: skip
 

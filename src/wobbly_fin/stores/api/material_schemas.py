@@ -11,7 +11,7 @@ Typed = Annotated[str, StringConstraints(max_length=80)]
 
 
 class GlueOut(Versioned):
-    """A glue: times at 20 °C, and as they are today on this person's bench."""
+    """A glue, its times at 20 °C."""
 
     key: str
     row: uuid.UUID | None

@@ -14,6 +14,7 @@ from wobbly_fin.formats.kml import write_kml
 from wobbly_fin.rocketry.field.geojson import write_geojson
 from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
+from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
@@ -84,9 +85,7 @@ def motor(request: HttpRequest, key: str) -> MotorOut:
 def motor_csv(request: HttpRequest, key: str) -> HttpResponse:
     """One motor as a CSV file that can be read back."""
     found = from_shelf(person(request), key).motor
-    response = HttpResponse(write_motor_csv(found), content_type="text/csv; charset=utf-8")
-    response["Content-Disposition"] = f'attachment; filename="{found.name.replace("/", "_")}.csv"'
-    return response
+    return download(write_motor_csv(found), f"{found.name}.csv", "text/csv")
 
 
 @router.put("/motors/{uuid:motor_id}", response={200: MotorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="save_motor")
@@ -155,18 +154,14 @@ def post_geojson(request: HttpRequest, field_id: uuid.UUID, body: GeoJsonIn) -> 
 def get_geojson(request: HttpRequest, field_id: uuid.UUID) -> HttpResponse:
     """The field as GeoJSON, where a map has told where its pad lies; else round longitude and latitude 0."""
     row = get_object_or_404(FlyingField.objects.visible_to(person(request)), pk=field_id)
-    response = HttpResponse(json.dumps(_on_map(row)), content_type="application/geo+json")
-    response["Content-Disposition"] = f'attachment; filename="field-{row.pk}.geojson"'
-    return response
+    return download(json.dumps(_on_map(row)), f"{row.name}.geojson", "application/geo+json")
 
 
 @router.get("/fields/{uuid:field_id}/kml", response={404: ErrorOut}, operation_id="field_kml")
 def get_kml(request: HttpRequest, field_id: uuid.UUID) -> HttpResponse:
     """The same as KML."""
     row = get_object_or_404(FlyingField.objects.visible_to(person(request)), pk=field_id)
-    response = HttpResponse(write_kml(_on_map(row), row.name), content_type="application/vnd.google-earth.kml+xml")
-    response["Content-Disposition"] = f'attachment; filename="field-{row.pk}.kml"'
-    return response
+    return download(write_kml(_on_map(row), row.name), f"{row.name}.kml", "application/vnd.google-earth.kml+xml")
 
 
 def _on_map(row: FlyingField) -> dict[str, Any]:

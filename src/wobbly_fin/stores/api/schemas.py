@@ -108,6 +108,13 @@ class GeoJsonIn(Schema):
     text: str
 
 
+class SurfaceOut(Schema):
+    """What a field may be covered with, and the caution that goes with it."""
+
+    key: str
+    caution: str
+
+
 class FieldOut(Versioned):
     id: uuid.UUID
     name: str
@@ -118,6 +125,7 @@ class FieldOut(Versioned):
     outline: list[list[float]]
     features: list[FeatureIn]
     surface: str
+    surfaces: list[SurfaceOut]
     located: bool
     place: str
 

@@ -72,7 +72,7 @@ def set_schools(user: User, key: uuid.UUID, told: dict[str, Any]) -> Build:
         bench_of(user, read_rocket_file(build.rocket.document), merged, units)
         if str(merged.get("temperature", "")).strip():
             # Read anew each time the plan is made: with its unit, it stays as warm whatever its owner takes to.
-            merged["temperature"] = parse(merged["temperature"], "temperature", units.system).kept
+            merged["temperature"] = parse(merged["temperature"], "temperature", units).kept
         build.schools = merged
         build.save()
     return build

@@ -8,6 +8,7 @@ from django.utils import timezone
 
 from wobbly_fin.rocketry.building.materials import TubeCuts, materials
 from wobbly_fin.site.errors import RefusedError
+from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.materials import stores_of
 from wobbly_fin.stores.models import RawStock
 from wobbly_fin.workshop.models import Build, BuildEvent
@@ -18,29 +19,24 @@ def book_cuts(user: User, build_key: uuid.UUID, key: uuid.UUID) -> Build:
     """Take what was cut out of stores and put the offcuts back, once."""
     with transaction.atomic():
         build = build_of(user, build_key)
-        if BuildEvent.objects.filter(pk=key, build=build).exists():
+        if under_key(BuildEvent.objects, key, build_id=build.pk) is not None:
             return build
         station = workbench_of(user, build)
         if station.state.booked:
             raise RefusedError(409, "booked", "These cuts are booked already.")
-        stores = stores_of(user)
-        found = materials(station.bench, station.plan, stores)
-        names = {t.name: t.key for t in stores.tubes}
-        for group in found.cuts:
-            _book(user, group, names)
+        for group in materials(station.bench, station.plan, stores_of(user)).cuts:
+            _book(user, group)
         BuildEvent.objects.create(id=key, build=build, kind="booked", title="Cuts booked", at=timezone.now())
     return build
 
 
-def _book(user: User, group: TubeCuts, names: dict[str, str]) -> None:
+def _book(user: User, group: TubeCuts) -> None:
     for cut in group.plan.bars:
         if not cut.bar.bought:
-            name = cut.bar.key if cut.bar.key in names else cut.bar.key.rpartition(" (")[0]
-            row = RawStock.objects.visible_to(user).filter(pk=names.get(name)).first()
-            if row is not None:
-                row.figures = row.figures | {"count": max(0, row.figures["count"] - 1)}
-                row.typed = row.typed | {"count": str(row.figures["count"])}
-                row.save()
+            row = RawStock.objects.visible_to(user).get(pk=cut.bar.source)
+            row.figures = row.figures | {"count": row.figures["count"] - 1}
+            row.typed = row.typed | {"count": str(row.figures["count"])}
+            row.save()
         if cut.kept:
             edged = sum(1 for p in cut.pieces if p.shows)
             figures = {

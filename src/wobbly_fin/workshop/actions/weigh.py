@@ -54,7 +54,7 @@ def weigh_in(user: User, build_key: uuid.UUID, key: uuid.UUID, step_key: str, te
             raise RocketryError("step", "has nothing to put on the scale")
         if not text.strip():
             raise RocketryError("grams", "is empty: type what the scale says")
-        read = parse(text, "mass", station.units.system, name="grams")
+        read = parse(text, "mass", station.units, name="grams")
         reading, text = read.si, read.kept
         found = weighed(step.weigh_in, station.bench.masses, reading)
         preferences = preferences_of(user)

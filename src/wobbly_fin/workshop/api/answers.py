@@ -13,7 +13,7 @@ from wobbly_fin.rocketry.building.explain import (
     when,
 )
 from wobbly_fin.rocketry.building.glues import GLUES
-from wobbly_fin.rocketry.building.hours import say_hours, zone_of
+from wobbly_fin.rocketry.building.hours import FreeHours, say_hours, zone_of
 from wobbly_fin.rocketry.building.repairs import DAMAGES
 from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS, JIGS, ORIGINS
 from wobbly_fin.rocketry.building.step import Step
@@ -34,7 +34,7 @@ from wobbly_fin.workshop.api.schemas import (
     StationOut,
     WeighInOut,
 )
-from wobbly_fin.workshop.models import Build, BuildPhoto
+from wobbly_fin.workshop.models import Build, BuildPhoto, FreeTime
 from wobbly_fin.workshop.rescue import rescue
 from wobbly_fin.workshop.station import Station
 from wobbly_fin.workshop.times import USUAL
@@ -74,14 +74,14 @@ def station_out(s: Station) -> StationOut:
         curing=[k for k, st in by_state.items() if st == "curing"],
         next=coming[:_NEXT],
         days=_days(s, zone),
-        hours=hours_out(s),
+        hours=hours_out(s.free, s.hours),
         options=options_out(s),
         changes=[ChangeOut(number=i, said=_change_said(s, c)) for i, c in enumerate(s.build.changes)],
         photos=[photo_out(p) for p in photos],
         pace=_pace(s),
         left=lasting(left) if left else "",
         done_count=sum(1 for x in s.plan.steps if x.key in s.state.done),
-        weigh_ins=[_weighed_out(s, k, f) for k, f in s.state.weighed.items()],
+        weigh_ins=[_weighed_out(s, told) for told in s.state.weighed.values()],
         booked=s.state.booked,
         today=s.now.astimezone(zone).date(),
     )
@@ -110,7 +110,7 @@ def _remarks(s: Station) -> list[str]:
 
 
 def _pace(s: Station) -> str:
-    if s.state.timed < 3 or abs(s.state.pace - 1) < 0.05:
+    if abs(s.state.pace - 1) < 0.05:
         return ""
     than = "longer than" if s.state.pace > 1 else "quicker than"
     ratio = s.state.pace if s.state.pace > 1 else 1 / s.state.pace
@@ -140,7 +140,7 @@ def _step_out(s: Station, step: Step, zone: ZoneInfo) -> BuildStepOut:
         weigh = WeighInOut(what=step.weigh_in.what, expected=_about(s, step))
         told = s.state.weighed.get(step.key)
         if told is not None:
-            weigh = _weighed_out(s, step.key, told)
+            weigh = _weighed_out(s, told)
     return BuildStepOut(
         key=step.key,
         title=step.title,
@@ -193,7 +193,7 @@ def _about(s: Station, step: Step) -> str:
     return f"about {about}; {low} to {high} would be as designed"
 
 
-def _weighed_out(s: Station, key: str, told: dict[str, object]) -> WeighInOut:
+def _weighed_out(s: Station, told: dict[str, object]) -> WeighInOut:
     ballast = told.get("ballast_kg")
     ballast_in = isinstance(ballast, float) and any(
         getattr(p, "type", "") == "mass_lump" and getattr(p, "kind", "") == "ballast" and p.name == "nose ballast"
@@ -251,11 +251,11 @@ def _days(s: Station, zone: ZoneInfo) -> list[DayOut]:
     return out
 
 
-def hours_out(s: Station) -> HoursOut:
-    """Free hours."""
-    told = len(s.free.weekly) == 7
+def hours_out(free: FreeTime, hours: FreeHours) -> HoursOut:
+    """Free hours as told, and the clocks they are told on."""
+    told = len(free.weekly) == 7
     return HoursOut(
-        weekly=list(s.free.weekly) if told else list(USUAL), exceptions=dict(s.free.exceptions), zone=s.hours.zone, told=told
+        weekly=list(free.weekly) if told else list(USUAL), exceptions=dict(free.exceptions), zone=hours.zone, told=told
     )
 
 

@@ -9,10 +9,10 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.building.explain import lasting
 from wobbly_fin.rocketry.building.hours import zone_of
 from wobbly_fin.rocketry.building.plan import build_plan
-from wobbly_fin.workshop.api.answers import options_out
-from wobbly_fin.workshop.api.schemas import HoursOut, StationOut
+from wobbly_fin.workshop.api.answers import hours_out, options_out
+from wobbly_fin.workshop.api.schemas import StationOut
 from wobbly_fin.workshop.station import bench_of
-from wobbly_fin.workshop.times import USUAL, free_time, hours_of
+from wobbly_fin.workshop.times import free_time, hours_of
 
 
 def proposal_out(user: User, row: Rocket, zone: str) -> StationOut:
@@ -25,13 +25,11 @@ def proposal_out(user: User, row: Rocket, zone: str) -> StationOut:
         hands = lasting(sum(s.hands_on_s for s in plan.steps))
         headline = f"{steps} steps from these parts, about {hands} of hands-on work."
     free = free_time(user)
-    told, hours = len(free.weekly) == 7, hours_of(free, zone)
+    hours = hours_of(free, zone)
     return StationOut(
         rocket_id=row.pk, build=None, quick=file.is_quick, headline=headline, latest="", verdict="open", remarks=[], rescue=[], chain=[], steps=[],
         now=[], curing=[], next=[], days=[],
-        hours=HoursOut(
-            weekly=list(free.weekly) if told else list(USUAL), exceptions=dict(free.exceptions), zone=hours.zone, told=told
-        ),
+        hours=hours_out(free, hours),
         options=options_out(), changes=[], photos=[], pace="", left="", done_count=0, weigh_ins=[], booked=False,
         today=timezone.now().astimezone(zone_of(hours.zone)).date(),
     )  # fmt: skip

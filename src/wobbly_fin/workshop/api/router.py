@@ -15,6 +15,7 @@ from wobbly_fin.rocketry.building.explain import lasting
 from wobbly_fin.rocketry.building.materials import materials
 from wobbly_fin.rocketry.building.pictures import picture_of
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.pictures import photo_response
 from wobbly_fin.standins.scale import weigh
@@ -257,15 +258,11 @@ def calendar(request: HttpRequest, build: uuid.UUID, zone: str = "") -> HttpResp
     """The plan as an iCalendar file, with a reminder where a cure ends."""
     s = station_of(person(request), build_of(person(request), build), zone=zone)
     written = calendar_file(s.row.name, str(s.build.pk), s.plan, s.agenda, s.state.done, s.build.deadline, timezone.now())
-    response = HttpResponse(written, content_type="text/calendar; charset=utf-8")
-    response["Content-Disposition"] = 'attachment; filename="build.ics"'
-    return response
+    return download(written, f"{s.row.name}-build.ics", "text/calendar")
 
 
 @router.get("/builds/{uuid:build}/diary.pdf", response=REFUSALS, operation_id="build_diary")
 def diary(request: HttpRequest, build: uuid.UUID, zone: str = "") -> HttpResponse:
     """The build's diary with its photos."""
     s = station_of(person(request), build_of(person(request), build), zone=zone)
-    response = HttpResponse(write_diary(s), content_type="application/pdf")
-    response["Content-Disposition"] = 'attachment; filename="diary.pdf"'
-    return response
+    return download(write_diary(s), f"{s.row.name}-diary.pdf", "application/pdf")

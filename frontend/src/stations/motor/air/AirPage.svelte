@@ -1,7 +1,7 @@
 <script lang="ts">
   import { searchParams } from 'sv-router';
   import { onDestroy } from 'svelte';
-  import { lengthIn, seconds, speedIn, unitsOf } from '../../../api/format';
+  import { gravities, lengthIn, seconds, speedIn, unitsOf } from '../../../api/format';
   import { useBoard, useForecast, useSession } from '../../../api/queries';
   import { interpolate } from '../../../drawing/plot';
   import Later from '../../../kit/Later.svelte';
@@ -10,6 +10,7 @@
   import { p, route } from '../../../router';
   import RocketFrame from '../../RocketFrame.svelte';
   import ConditionsStrip from '../ConditionsStrip.svelte';
+  import { query } from '../board';
   import { Choice } from '../choice.svelte';
   import { Cloud } from './cloud.svelte';
   import { Playback } from './playback.svelte';
@@ -42,10 +43,7 @@
     cloud.stop();
   });
   const units = $derived(unitsOf(session.data?.units));
-  const back = $derived(
-    `${p('/rockets/:id/motor', { params: { id } })}?motor=${encodeURIComponent(motor)}` +
-      (delay === null ? '' : `&delay=${delay}`),
-  );
+  const back = $derived(p('/rockets/:id/motor', { params: { id } }) + query(motor, delay));
 
   // What was scattered no longer holds once the flight is another one.
   let flown = '';
@@ -119,8 +117,8 @@
                   >{seconds(play.at)} · {lengthIn(
                     units.height,
                     interpolate(found.time_s, found.altitude_m, play.at),
-                  )} · {speedIn(units.speed, interpolate(found.time_s, found.speed_m_s, play.at))} · {(
-                    interpolate(found.time_s, found.acceleration_m_s2, play.at) / 9.80665
+                  )} · {speedIn(units.speed, interpolate(found.time_s, found.speed_m_s, play.at))} · {gravities(
+                    interpolate(found.time_s, found.acceleration_m_s2, play.at),
                   ).toFixed(1)} g</output
                 >
               </div>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { seconds, type Units } from '../../../api/format';
+  import { gravities, seconds, type Units } from '../../../api/format';
   import { interpolate, line, linear } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
@@ -32,7 +32,7 @@
       symbol: 'g',
       top: 228,
       tall: 62,
-      values: flight.acceleration_m_s2.map((v) => v / 9.80665),
+      values: flight.acceleration_m_s2.map(gravities),
     },
   ]);
   const foot = 290;

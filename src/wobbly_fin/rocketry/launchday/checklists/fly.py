@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
 from wobbly_fin.rocketry.launchday.checklists.item import Item
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
 
@@ -126,7 +127,7 @@ def count(f: Loadout) -> Iterator[Item]:
     yield Item(
         key="misfire",
         stage="count",
-        text="If it does not go: key out, wait 60 s, one person walks.",
+        text=f"If it does not go: key out, wait {MISFIRE_WAIT_S:.0f} s, one person walks.",
         hazard="Never sooner, never two.",
         again=True,
     )

@@ -8,7 +8,7 @@ from wobbly_fin.rocketry.choosing.situation import Payload
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad, School
 from wobbly_fin.rocketry.launchday.judge import Ruling
-from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.motors.motor import TOUCHING_M, Motor
 from wobbly_fin.rocketry.recovery.card import BLOWN_BORE_M
 from wobbly_fin.rocketry.recovery.packing import tissue_sheets
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
@@ -52,7 +52,7 @@ def loadout_of(
     height = show(sequence.main_height_m, "height", units) if sequence.main_height_m is not None else ""
     return Loadout(
         rocket=name,
-        motors=_motors(rocket, ruling.candidate, layout),
+        motors=_motors(ruling.candidate, layout),
         guide="rail" if layout is not None and layout.of(RailButton) else "rod",
         recovery=kind,  # type: ignore[arg-type]
         protection=plan.protection,
@@ -68,6 +68,7 @@ def loadout_of(
         stand_off=show(ruling.stand_off_m, "height", units),
         wind_limit=show(wind_limit_m_s, "speed", units),
         delay=ruling.candidate.label,
+        gap_staged=_gap_staged(rocket, ruling.candidate),
         display_parts=layout is not None and bool(layout.of(DisplayPart)),
         blow_test=kind in ("canopy", "streamer") and bore <= BLOWN_BORE_M and not fires,
         vents=0 if layout is None else sum(v.part.count for v in layout.of(VentHoles)),
@@ -76,27 +77,29 @@ def loadout_of(
     )  # fmt: skip
 
 
-def _motors(rocket: Rocket, candidate: Candidate, layout: Layout | None) -> tuple[MotorLoad, ...]:
+def _motors(candidate: Candidate, layout: Layout | None) -> tuple[MotorLoad, ...]:
     stages = [(candidate.motor, candidate.motors, candidate.delay_s)]
     stages += [
         (m, n, None) for m, n in zip(candidate.boosters, candidate.boosters_each or (1,) * len(candidate.boosters), strict=True)
     ]
-    plugged = rocket.plugged if isinstance(rocket, RigidRocket) else False
-    return tuple(
-        _load(motor, count, delay, _retention(layout, n), plugged and n == 0) for n, (motor, count, delay) in enumerate(stages)
-    )
+    return tuple(_load(motor, count, delay, _retention(layout, n)) for n, (motor, count, delay) in enumerate(stages))
 
 
-def _load(motor: Motor, count: int, delay_s: float | None, retention: str, plugged: bool) -> MotorLoad:
+def _load(motor: Motor, count: int, delay_s: float | None, retention: str) -> MotorLoad:
     return MotorLoad(
         label=motor.label_with(delay_s) if motor.kind == "single" else motor.name,
         count=count,
         reload=motor.case == "reload",
         has_charge=motor.kind == "single",
-        composite=motor.propellant == "composite",
         shorten_s=0.0 if delay_s is None else motor.shortened_by_s(delay_s),
         retention=retention,
     )
+
+
+def _gap_staged(rocket: Rocket, candidate: Candidate) -> bool:
+    if not isinstance(rocket, RigidRocket) or not candidate.boosters:
+        return False
+    return any(gap > TOUCHING_M for gap in rocket.over(candidate.boosters).gaps_m(candidate.motor))
 
 
 def _retention(layout: Layout | None, stage: int) -> str:

@@ -130,7 +130,7 @@ def _reload(load: MotorLoad, where: str, tag: str) -> Iterator[Item]:
     yield Item(
         key=f"liner{tag}",
         stage="motor",
-        text="Liner and grains as the sheet has them.",
+        text="Liner and grains as the sheet has them; a single slotted grain with its slot to the nozzle, upright while closing.",
         good="The liner slides in without force.",
         hazard=_SHEET,
         again=True,
@@ -155,16 +155,6 @@ def _reload(load: MotorLoad, where: str, tag: str) -> Iterator[Item]:
         hazard=_SHEET,
         again=True,
     )
-    if load.end_burner:
-        yield Item(
-            key=f"end-burner{tag}",
-            stage="motor",
-            text="One grain: its slot to the nozzle, kept upright while closing.",
-            good="As drawn on the sheet.",
-            hazard=_SHEET,
-            hold=True,
-            again=True,
-        )
     if load.has_charge:
         yield Item(
             key=f"charge{tag}",

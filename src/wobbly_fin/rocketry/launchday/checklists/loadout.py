@@ -5,7 +5,6 @@ from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
-Ignition = Literal["pad", "booster"]
 Guide = Literal["rod", "rail"]
 School = Literal["recovery_first", "motor_first"]
 SCHOOLS: dict[School, str] = {
@@ -26,8 +25,6 @@ class MotorLoad:
         More than one is a cluster.
     reload : bool
         A case loaded by its maker's sheet.
-    end_burner : bool
-        Of a reload: one slotted grain that burns from its end.
     has_charge : bool
         An ejection charge of its own.
     shorten_s : float
@@ -39,9 +36,7 @@ class MotorLoad:
     label: str
     count: int = 1
     reload: bool = False
-    end_burner: bool = False
     has_charge: bool = True
-    composite: bool = False
     shorten_s: float = 0.0
     retention: str = ""
 
@@ -70,10 +65,10 @@ class Loadout:
         Shear pins in all.
     altimeters : int
         Aboard; `fires`: at least one fires a charge.
-    backup_s : float or None
-        By which the motor's own charge stands in for an altimeter's.
     payload : str
         What fragile thing is aboard; empty: none.
+    gap_staged : bool
+        A booster's flame has a way to go to the motor above.
     changes : tuple of str
         What the last failure or review asks to be looked at.
     """

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from wobbly_fin.rocketry.launchday.checklists.item import Item
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
+from wobbly_fin.rocketry.words import capital
 
 _UNTREATED = "Untreated paper and laundry sheets start fires."
 
@@ -58,7 +59,7 @@ def bench(f: Loadout) -> Iterator[Item]:
         yield Item(
             key="payload",
             stage="bench",
-            text=f"{f.payload[:1].upper()}{f.payload[1:]}: end-on in foam between its bulkheads.",
+            text=f"{capital(f.payload)}: end-on in foam between its bulkheads.",
             good="It cannot be shaken loose.",
             again=True,
         )
