@@ -276,6 +276,8 @@ def test_the_demos_rockets_fly_staged_clustered_and_logged() -> None:
     whole = person.get(f"/logbook/flights/{logged['id']}")
     assert any(e["code"] == "parting" for e in whole["events"])
     assert whole["motor_key"] == best["key"].split("|")[0]  # the one with the delay
+    filed = [s["group"] for s in person.get("/logbook/statistics")["motors"]]
+    assert logged["label"].split(" + ")[-1].partition("-")[0] in filed and not any("+" in f or "×" in f for f in filed)
     sisters = person.get(f"/hangar/rockets/{demo_key('rocket', 'Three Sisters')}/board")
     assert sisters["motors"][0]["delays"][0]["label"].startswith("3 × ")
 

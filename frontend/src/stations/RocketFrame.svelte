@@ -49,7 +49,7 @@
   {#snippet children(found)}
     {@const scale = fit(found)}
     <section class="paper mb-2 flex flex-wrap items-stretch gap-x-4" aria-label={found.name}>
-      <div class="flex flex-col justify-between px-4 pt-2">
+      <div class="flex flex-col justify-between px-4 pt-2 max-sm:grow">
         <div>
           <div class="flex items-baseline justify-between gap-4">
             <h1 class="text-2xl leading-tight font-bold">{found.name}</h1>
@@ -65,7 +65,7 @@
               href={p(s.path, { params: { id } })}
               aria-current={s.key === station ? 'page' : undefined}
               class={[
-                'font-display min-h-9 rounded-t border-x border-t px-2.5 py-1.5 font-semibold sm:px-4',
+                'font-display min-h-9 rounded-t border-x border-t px-1.5 py-1.5 text-sm font-semibold sm:px-4 sm:text-base',
                 s.key === station
                   ? 'bg-base-200 border-base-content/60'
                   : 'border-transparent hover:underline',

@@ -183,12 +183,12 @@ def _moments(flown: _Flown, sequence: Sequence) -> list[Moment]:
     out = []
     if sequence.at_apogee:
         if flown.flight.ejection is not None:
-            out.append(Moment(name=_upper(f"{what}at apogee"), opens=opens, speed_m_s=flown.flight.ejection.speed_m_s))
+            out.append(Moment(name=capital(f"{what}at apogee"), opens=opens, speed_m_s=flown.flight.ejection.speed_m_s))
         if flown.delay_s is not None:
             late = flown.with_delay(flown.delay_s, replace(sequence, at_apogee=False))
             if late.ejection is not None:
                 name = f"altimeter silent, {flown.motor.label_with(flown.delay_s)} opens it"
-                out.append(Moment(name=_upper(name), opens=opens, speed_m_s=late.ejection.speed_m_s, fault=True))
+                out.append(Moment(name=capital(name), opens=opens, speed_m_s=late.ejection.speed_m_s, fault=True))
     elif flown.delay_s is not None:
         stray = delay_stray_s(flown.delay_s)
         name = flown.motor.label_with(flown.delay_s)
@@ -205,10 +205,6 @@ def _moments(flown: _Flown, sequence: Sequence) -> list[Moment]:
         if dive is not None:
             out.append(Moment(name="First event fails, main opens in the dive", opens="main", speed_m_s=dive, fault=True))
     return out or [Moment(name="At rest", opens="main", speed_m_s=0.0)]
-
-
-def _upper(text: str) -> str:
-    return capital(text)
 
 
 def _at_once(sequence: Sequence) -> Sequence:

@@ -117,7 +117,7 @@
         {#each fields.data ?? [] as field (field.id)}<option value={field.id}>{field.name}</option>{/each}
       </select>
     </label>
-    {#each [['wind', 'Wind', 'calm', 'lg:w-34'], ['wind_from', 'from', 'W', 'lg:w-20'], ['temperature', 'Air', 'standard', 'lg:w-30'], ['rod_length', 'Rod', 'the rocket’s own', 'lg:w-30']] as const as [name, label, placeholder, wide] (name)}
+    {#each [['wind', 'Wind', 'calm', 'lg:w-34'], ['wind_from', 'from', 'W', 'lg:w-20'], ['temperature', 'Air', 'standard', 'lg:w-30'], ['rod_length', 'Rod', 'its own', 'lg:w-30']] as const as [name, label, placeholder, wide] (name)}
       <div class={['min-w-0', wide]}>
         <Later first height={58}>
           <TextBox

@@ -24,7 +24,7 @@
 </script>
 
 <section class="paper mb-2 px-4 py-3" aria-label="Your way of doing it">
-  <div class="grid grid-cols-1 gap-x-4 gap-y-2 sm:grid-cols-[repeat(auto-fit,minmax(10.5rem,1fr))]">
+  <div class="grid grid-cols-1 gap-x-4 gap-y-2 sm:grid-cols-[repeat(auto-fit,minmax(9.5rem,1fr))]">
     {#each rows as [name, label, options, value] (name)}
       {#if name === 'first' || name === 'motor' || found.bays.length}
         <label>
@@ -45,7 +45,7 @@
       {/if}
     {/each}
     {#if found.first !== 'tumble_only'}
-      <label class="flex items-center gap-2 self-end pb-1">
+      <label class="flex items-center gap-2 self-end pb-1 text-sm">
         <input
           type="checkbox"
           class="checkbox"

@@ -125,7 +125,7 @@ def statistics_out(rows: list[Flight], delays: dict[tuple[str, float], DelayLear
 
     certified = [r for r in rows if r.certification]
     return StatisticsOut(
-        rockets=grouped(lambda r: r.rocket.name), motors=grouped(lambda r: r.label.partition("-")[0]),
+        rockets=grouped(lambda r: r.rocket.name), motors=grouped(_motor),
         seasons=grouped(lambda r: str(r.flown_on.year)),
         delays=[
             MotorDelayOut(
@@ -143,6 +143,11 @@ def statistics_out(rows: list[Flight], delays: dict[tuple[str, float], DelayLear
         ],
         said="Bars are 90 % intervals (Wilson): a few flights say little about the next." if flown else "",
     )  # fmt: skip
+
+
+def _motor(row: Flight) -> str:
+    """What a flight is filed under by motor: the type of the one with the delay, of which a cluster has several."""
+    return (label_of(row.motor_key) if row.motor_key else row.label).partition("-")[0]
 
 
 def _success(row: Flight) -> bool:
