@@ -134,7 +134,8 @@ def test_weigh_solve_and_look_where_the_drag_is(signed_in: Page, live_server: An
     expect(page.get_by_text(re.compile(r"3\.0 ± 0\.\d calibres")).first).to_be_visible()
     page.locator("[name=wanted]").fill("9")
     page.get_by_role("button", name="with the fins’ place").click()
-    expect(page.get_by_role("alert")).to_contain_text("the range gives")
+    expect(page.get_by_text(re.compile("the range gives"))).to_be_visible()
+    expect(page.locator("[name=wanted]")).to_be_focused()
 
     # a slider tries; nothing is kept until it is said so
     slider = page.get_by_role("slider", name="fins, thickness")

@@ -4,6 +4,7 @@
   import { useChange, type Rocket } from '../api/queries';
   import RocketSketch from '../drawing/RocketSketch.svelte';
   import { Kept } from '../kit/keep.svelte';
+  import { toTheWrongBox } from '../kit/wrongBox';
   import { navigate, p } from '../router';
   import { emptyTexts } from './boxes';
   import { Drafting } from './drafting.svelte';
@@ -27,7 +28,7 @@
     tried = true;
     const draft = await drafting.read({ ...kept.value.texts });
     if (!draft?.document) {
-      document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
+      await toTheWrongBox(document);
       return;
     }
     const made = await save.mutateAsync(draft.document).catch(() => undefined);

@@ -3,6 +3,7 @@
   import { renew, type Shape } from '../../api/queries';
   import { notify } from '../../kit/notices.svelte';
   import TextBox from '../../kit/TextBox.svelte';
+  import { toTheWrongBox } from '../../kit/wrongBox';
   import { navigate } from '../../router';
   import type { Bench } from './bench.svelte';
 
@@ -13,6 +14,7 @@
   let ply = $state(true);
   let refused = $state<ApiError>();
   let wrongFactor = $state('');
+  let form: HTMLElement | undefined;
   let problem = $state('');
 
   async function make() {
@@ -21,7 +23,7 @@
     const value = Number(factor.replace(',', '.'));
     if (!Number.isFinite(value) || !factor.trim()) {
       wrongFactor = `“${factor}” is no factor; 2 doubles every length.`;
-      return;
+      return toTheWrongBox(form);
     }
     try {
       const done = await ask(
@@ -41,13 +43,13 @@
       await navigate('/rockets/:id/shape', { params: { id: done.rocket.id } });
     } catch (error) {
       refused = error instanceof ApiError ? error : undefined;
-      if (!refused?.of('name') && !refused?.of('factor'))
-        problem = error instanceof Error ? error.message : String(error);
+      if (refused?.of('name') || refused?.of('factor')) await toTheWrongBox(form);
+      else problem = error instanceof Error ? error.message : String(error);
     }
   }
 </script>
 
-<section class="paper p-3" aria-label="Build it larger">
+<section class="paper p-3" aria-label="Build it larger" bind:this={form}>
   <h2 class="tape mb-2">Build it larger</h2>
   <div class="grid grid-cols-[1fr_90px] gap-x-3">
     <TextBox compact label="Call it" name="up_name" bind:value={name} error={refused?.of('name')} />

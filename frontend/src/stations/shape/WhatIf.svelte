@@ -3,6 +3,7 @@
   import { useWhatIf, type EditIn, type Shape } from '../../api/queries';
   import Loading from '../../kit/Loading.svelte';
   import TextBox from '../../kit/TextBox.svelte';
+  import { toTheWrongBox } from '../../kit/wrongBox';
   import type { Bench } from './bench.svelte';
   import Term from '../../kit/Term.svelte';
 
@@ -16,6 +17,7 @@
   let solved = $state<Schemas['SolvedOut']>();
   let refusal = $state('');
   let wrongMargin = $state('');
+  let form: HTMLElement | undefined;
   const ways = [
     ['ballast', 'with weight in the nose'],
     ['span_m', 'with the fins’ span'],
@@ -28,7 +30,7 @@
     const margin = Number(wanted.replace(',', '.'));
     if (!Number.isFinite(margin) || wanted.trim() === '') {
       wrongMargin = `“${wanted}” is no number of calibres.`;
-      return;
+      return toTheWrongBox(form);
     }
     try {
       solved = await ask(
@@ -39,7 +41,8 @@
       );
     } catch (error) {
       wrongMargin = (error instanceof ApiError && error.of('margin_calibres')) || '';
-      if (!wrongMargin)
+      if (wrongMargin) await toTheWrongBox(form);
+      else
         refusal =
           error instanceof ApiError ? (error.body.fields?.[0]?.message ?? error.message) : String(error);
     }
@@ -57,7 +60,7 @@
 </script>
 
 <div class="grid items-start gap-2 lg:grid-cols-[380px_minmax(0,1fr)]">
-  <section class="paper p-3" aria-label="Ask backwards">
+  <section class="paper p-3" aria-label="Ask backwards" bind:this={form}>
     <h2 class="tape mb-2">I want this margin</h2>
     <TextBox
       label="Calibres"
