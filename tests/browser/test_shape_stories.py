@@ -212,3 +212,27 @@ def test_on_a_phone_the_answer_comes_first_and_nothing_runs_off_the_side(signed_
     _open(page, live_server, key)
     expect(page.get_by_text("It will fly straight").first).to_be_in_viewport()
     fits_the_phone(page)
+
+
+def test_what_cannot_be_is_said_at_its_box_and_puts_one_there(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, key = signed_in, rocket_of_demo(hedda, "Post Rider")
+    _open(page, live_server, key)
+    page.get_by_role("tab", name="Box & prototype").click()
+    length = page.get_by_role("textbox", name=re.compile(", prototype$")).nth(1)
+    kept = length.input_value()
+    length.fill("wide")
+    length.press("Tab")
+    table = page.get_by_label("A scale model’s prototype").get_by_role("table")
+    expect(table.get_by_role("alert")).to_contain_text("'wide' is not a length")
+    expect(length).to_have_attribute("aria-invalid", "true")
+    length.fill(kept)
+    length.press("Tab")
+    expect(table.get_by_role("alert")).to_have_count(0)
+
+    factor = page.locator("[name=factor]")
+    for text, says in (("twice", "is no factor"), ("900", "must lie between")):
+        factor.fill(text)
+        page.get_by_role("button", name="Make it").click()
+        expect(page.get_by_text(re.compile(says))).to_be_visible()
+        expect(factor).to_be_focused()
+    assert Rocket.objects.count() == 1

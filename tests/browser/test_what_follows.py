@@ -9,6 +9,7 @@ from playwright.sync_api import Page, expect
 
 from tests.api.conftest import Person
 from tests.browser.test_shape_stories import rocket_of_demo
+from wobbly_fin.accounts.actions.conditions import set_conditions
 
 
 def _to(page: Page, station: str) -> None:
@@ -162,3 +163,19 @@ def test_a_day_told_at_the_field_is_told_on_the_wide_screen(signed_in: Page, liv
     expect(page.get_by_text("all sent")).to_be_visible()
     page.get_by_role("link", name="Meet").click()
     expect(manifest.get_by_text("flown")).to_be_visible()
+
+
+def test_a_calm_hour_stays_calm_when_only_its_direction_is_told(signed_in: Page, live_server: Any, hedda: User) -> None:
+    calm = [{"hour": h, "wind": "0 m/s", "wind_from": "W"} for h in (9.0, 12.0)]
+    set_conditions(hedda, field_id=None, typed={}, hour=10.0, hours=calm)
+    page, key = signed_in, rocket_of_demo(hedda, "Inchworm")
+    page.goto(f"{live_server.url}/rockets/{key}/motor")
+    wind, towards = page.locator("[name=wind]"), page.locator("[name=wind_from]")
+    expect(towards).to_have_value("W")
+    expect(wind).to_have_value("")
+    with page.expect_response(re.compile("/api/conditions")) as kept:
+        towards.fill("N")
+        towards.press("Tab")
+    assert kept.value.status == 200
+    expect(wind).to_have_attribute("placeholder", "calm")
+    expect(wind).not_to_have_attribute("aria-invalid", "true")
