@@ -212,6 +212,14 @@ def test_on_a_phone_the_answer_comes_first_and_nothing_runs_off_the_side(signed_
     _open(page, live_server, key)
     expect(page.get_by_text("It will fly straight").first).to_be_in_viewport()
     fits_the_phone(page)
+    for tab, there in (
+        ("What if", "A tenth more of each"),
+        ("Versions", "This is the first version"),
+        ("Box & prototype", "Prototype"),
+    ):
+        page.get_by_role("tab", name=tab).click()
+        expect(page.get_by_text(re.compile(there)).first).to_be_visible()
+        fits_the_phone(page)
 
 
 def test_what_cannot_be_is_said_at_its_box_and_puts_one_there(signed_in: Page, live_server: Any, hedda: User) -> None:

@@ -12,7 +12,7 @@
     Three ways to begin. Each ends at the same question: which motor and which delay, in this rocket, on this
     field, today?
   </p>
-  <div class="grid gap-3 md:grid-cols-3">
+  <div class="grid grid-cols-1 gap-3 md:grid-cols-3">
     <a class="paper group flex flex-col p-5" href={p('/new/parts')}>
       <svg viewBox="0 0 160 90" class="mb-3 h-24" aria-hidden="true">
         <path

@@ -57,7 +57,7 @@
 <svelte:head><title>New rocket from parts · Wobbly Fin</title></svelte:head>
 
 <NewTabs />
-<form class="paper grid max-w-3xl gap-x-6 p-5 md:grid-cols-2" onsubmit={submit} novalidate>
+<form class="paper grid grid-cols-1 max-w-3xl gap-x-6 p-5 md:grid-cols-2" onsubmit={submit} novalidate>
   <div>
     <TextBox label="Name" name="name" bind:value={kept.value.name} error={refused?.of('name')} />
     <TextBox

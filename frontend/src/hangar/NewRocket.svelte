@@ -52,7 +52,7 @@
 <svelte:head><title>New rocket · Wobbly Fin</title></svelte:head>
 
 <NewTabs />
-<form class="grid gap-4 lg:grid-cols-[1fr_400px]" onsubmit={submit} novalidate>
+<form class="grid grid-cols-1 gap-4 lg:grid-cols-[1fr_400px]" onsubmit={submit} novalidate>
   <div class="paper p-5">
     <p class="quiet mb-4">Type in any unit you like; what it was understood as stands beside it.</p>
     <RocketBoxes bind:texts={kept.value.texts} draft={drafting.draft} {tried} />

@@ -20,7 +20,7 @@
   {#each boxes as group (group.title)}
     <fieldset class="mb-4 break-inside-avoid">
       <legend class="tape mb-2 text-sm">{group.title}</legend>
-      <div class="grid gap-x-4 sm:grid-cols-2">
+      <div class="grid grid-cols-1 gap-x-4 sm:grid-cols-2">
         {#each group.boxes as box (box.name)}
           <div class={box.wide ? 'sm:col-span-2' : ''}>
             {#if box.name === 'canopy_kind'}

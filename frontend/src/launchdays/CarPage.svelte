@@ -37,7 +37,7 @@
         Nothing flies yet, so there is nothing to pack: put flights on the manifest first.
       </p>
     {/if}
-    <div class="grid gap-2 sm:grid-cols-2 lg:grid-cols-3">
+    <div class="grid grid-cols-1 gap-2 sm:grid-cols-2 lg:grid-cols-3">
       {#each found.shelves.filter((s) => s.things.length) as shelf (shelf.name)}
         <section class="paper p-4" aria-label={shelf.name}>
           <h2 class="mb-1 text-lg font-bold">{shelf.name}</h2>

@@ -22,7 +22,7 @@
       <p class="paper p-6">Nothing has flown yet; figures want flights.</p>
     {:else}
       <p class="quiet mb-2">{found.said}</p>
-      <div class="grid gap-2 lg:grid-cols-2">
+      <div class="grid grid-cols-1 gap-2 lg:grid-cols-2">
         <Shares title="By rocket" rows={found.rockets} />
         <div class="grid content-start gap-2">
           <Shares title="By season" rows={found.seasons} />

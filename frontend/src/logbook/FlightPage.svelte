@@ -71,7 +71,7 @@
         <b>Reviewed:</b>
         {found.review['cause']}. {found.review['lesson']}
       </p>{/if}
-    <div class="grid gap-2 lg:grid-cols-[minmax(0,1fr)_430px]">
+    <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,1fr)_430px]">
       <div class="grid grid-cols-[minmax(0,1fr)] content-start gap-2">
         <section class="paper p-4" aria-label="Forecast against fact">
           <h2 class="mb-1 text-lg font-bold">Forecast against fact</h2>

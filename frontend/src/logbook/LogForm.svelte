@@ -80,7 +80,7 @@
   }
 </script>
 
-<form class="paper grid gap-x-8 p-5 lg:grid-cols-2" onsubmit={submit} novalidate>
+<form class="paper grid grid-cols-1 gap-x-8 p-5 lg:grid-cols-2" onsubmit={submit} novalidate>
   <div>
     <h2 class="mb-3 text-2xl font-bold">Log a flight</h2>
     <div class="grid grid-cols-2 gap-4">
@@ -145,7 +145,7 @@
       The forecast is made with today’s conditions and frozen with them: {board.conditions}
     </p>
   </div>
-  <div class="grid gap-6 sm:grid-cols-2">
+  <div class="grid grid-cols-1 gap-6 sm:grid-cols-2">
     <fieldset>
       <legend class="tape mb-2 text-sm">The canopy</legend>
       {#each Object.entries(choices.data?.openings ?? {}) as [key, words] (key)}

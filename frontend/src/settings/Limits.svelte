@@ -19,7 +19,9 @@
   <ul>
     {#each limits as limit (limit.key)}
       {@const error = refused?.of(limit.key)}
-      <li class="border-base-300 grid items-center gap-x-4 border-t py-2 sm:grid-cols-[1fr_130px_auto]">
+      <li
+        class="border-base-300 grid grid-cols-1 items-center gap-x-4 border-t py-2 sm:grid-cols-[1fr_130px_auto]"
+      >
         <label for={`limit-${limit.key}`}>
           <span class="font-semibold">{limit.title}</span>
           <span class="quiet block text-sm">{limit.source}</span>

@@ -21,7 +21,7 @@
 <h1 class="mb-3 text-3xl font-bold">Limits and units</h1>
 <Loading query={preferences}>
   {#snippet children(found)}
-    <div class="grid gap-3 lg:grid-cols-[1fr_340px]">
+    <div class="grid grid-cols-1 gap-3 lg:grid-cols-[1fr_340px]">
       <Limits limits={found.limits} {refused} onchange={(limits) => change.mutate({ limits })} />
       <div class="grid content-start gap-3">
         <UnitsPerQuantity units={found.units} onchange={(units) => change.mutate({ units })} />

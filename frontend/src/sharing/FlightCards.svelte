@@ -11,7 +11,7 @@
   };
 </script>
 
-<ol class="grid gap-2 sm:grid-cols-2 xl:grid-cols-3" aria-label={`Flight cards of ${flyer}`}>
+<ol class="grid grid-cols-1 gap-2 sm:grid-cols-2 xl:grid-cols-3" aria-label={`Flight cards of ${flyer}`}>
   {#each manifest.cards as card (card.id)}
     {@const look = looks[card.verdict] ?? ['', card.verdict, '']}
     <li class="paper break-inside-avoid p-3">

@@ -38,7 +38,7 @@
           title={`${r.name} from the side`}
         />
       </div>
-      <div class="grid gap-2 sm:grid-cols-2">
+      <div class="grid grid-cols-1 gap-2 sm:grid-cols-2">
         <section class="paper p-4" aria-label="Figures">
           <h2 class="mb-1 text-lg font-bold">Figures</h2>
           <dl class="grid grid-cols-[auto_1fr] gap-x-4">

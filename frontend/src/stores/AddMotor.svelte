@@ -49,13 +49,13 @@
 <svelte:head><title>Add a motor · Wobbly Fin</title></svelte:head>
 
 <StoresTabs />
-<form class="grid gap-3 lg:grid-cols-2" onsubmit={submit} novalidate>
+<form class="grid grid-cols-1 gap-3 lg:grid-cols-2" onsubmit={submit} novalidate>
   <section class="paper p-5">
     <h2 class="mb-1 text-2xl font-bold">A motor of your own</h2>
     <p class="quiet mb-3">
       From its data sheet alone, or with a curve: a CSV of time and thrust, or the file of a static test.
     </p>
-    <div class="grid gap-x-4 sm:grid-cols-2">
+    <div class="grid grid-cols-1 gap-x-4 sm:grid-cols-2">
       <TextBox
         label="Label"
         name="label"

@@ -55,7 +55,7 @@
 <svelte:head><title>Fields · Wobbly Fin</title></svelte:head>
 
 <StoresTabs />
-<div class="grid gap-3 lg:grid-cols-[1fr_380px]">
+<div class="grid grid-cols-1 gap-3 lg:grid-cols-[1fr_380px]">
   <Loading query={fields}>
     {#snippet children(found)}
       <section class="paper self-start p-4" aria-label="Your fields">

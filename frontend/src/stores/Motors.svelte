@@ -44,7 +44,7 @@
 <svelte:head><title>Motors · Wobbly Fin</title></svelte:head>
 
 <StoresTabs />
-<div class="grid gap-3 lg:grid-cols-[320px_1fr]">
+<div class="grid grid-cols-1 gap-3 lg:grid-cols-[320px_1fr]">
   <div class="flex flex-col gap-3 lg:sticky lg:top-3 lg:self-start">
     <Decoder />
     <a class="btn btn-primary" href={p('/stores/motors/new')}>Add a motor of your own</a>

@@ -55,7 +55,7 @@
         </div>
         <span class="quiet ml-auto text-sm">{shown.length} of {all.length}</span>
       </div>
-      <ul class="grid gap-x-6 md:grid-cols-2">
+      <ul class="grid grid-cols-1 gap-x-6 md:grid-cols-2">
         {#each shown as item (item.key)}
           <li class="border-base-300 flex items-baseline gap-3 border-b py-1.5">
             <span class="min-w-0 flex-1">

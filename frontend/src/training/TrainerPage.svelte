@@ -76,7 +76,7 @@
         <section class="paper p-5" aria-label={`Question ${at + 1}`}>
           <p class="tape mb-2 text-sm">{topics[task.topic] ?? task.topic}</p>
           <h2 class="mb-3 text-xl font-bold">{task.ask}</h2>
-          <div class="grid gap-2 sm:grid-cols-2">
+          <div class="grid grid-cols-1 gap-2 sm:grid-cols-2">
             {#each task.options as option, i (i)}
               {@const picture = task.pictures[i]}
               <button

@@ -15,7 +15,7 @@
 
 <PartMarks {review} {desk} />
 {#if desk.refused}<p class="text-error paper mb-2 px-4 py-2" role="alert">✕ {desk.refused.message}</p>{/if}
-<div class="grid gap-2 lg:grid-cols-[280px_minmax(0,1fr)_380px]">
+<div class="grid grid-cols-1 gap-2 lg:grid-cols-[280px_minmax(0,1fr)_380px]">
   <Evidence {review} {desk} />
   <Causes {review} {desk} />
   <div class="grid content-start gap-2">

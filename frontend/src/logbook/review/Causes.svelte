@@ -47,7 +47,7 @@
         <span class="w-24 text-sm">{cause.likely}</span>
       </button>
       {#if shown}
-        <div class="mt-1 grid gap-x-6 text-sm sm:grid-cols-2">
+        <div class="mt-1 grid grid-cols-1 gap-x-6 text-sm sm:grid-cols-2">
           <div>
             <h3 class="font-semibold">For it</h3>
             <ul class="list-disc pl-5">

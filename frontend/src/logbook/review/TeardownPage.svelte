@@ -89,7 +89,7 @@
         >{rocket.data?.name ?? 'A rocket'}</a
       > cut open
     </h1>
-    <div class="grid gap-2 lg:grid-cols-[minmax(0,1fr)_400px]">
+    <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,1fr)_400px]">
       <form class="paper p-4" onsubmit={keep} novalidate>
         <p class="quiet text-sm">
           A retired or wrecked rocket tells what glue and hands are worth. Cut away from you, with a fresh

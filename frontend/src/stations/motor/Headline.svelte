@@ -7,7 +7,7 @@
 </script>
 
 <div
-  class="my-2 grid gap-x-6 gap-y-1 lg:grid-cols-[auto_minmax(0,1fr)]"
+  class="my-2 grid grid-cols-1 gap-x-6 gap-y-1 lg:grid-cols-[auto_minmax(0,1fr)]"
   id={`headline-${id}`}
   aria-live="polite"
 >

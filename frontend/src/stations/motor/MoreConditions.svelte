@@ -11,7 +11,7 @@
   let { day, refused, oncommit }: Props = $props();
 </script>
 
-<div class="border-base-300 mt-2 grid gap-x-8 gap-y-3 border-t pt-2 md:grid-cols-3">
+<div class="border-base-300 mt-2 grid grid-cols-1 gap-x-8 gap-y-3 border-t pt-2 md:grid-cols-3">
   <section aria-label="The wind through the day">
     <h3 class="font-semibold">Through the day</h3>
     <p class="quiet mb-1 text-sm">The wind at some hours; between them it is drawn out.</p>

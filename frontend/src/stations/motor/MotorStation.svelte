@@ -31,7 +31,7 @@
           <p class="paper p-6">{found.empty}</p>
         {:else}
           <div
-            class="mt-2 grid gap-2 md:mt-0 md:grid-cols-2 xl:grid-cols-[226px_minmax(0,1fr)_minmax(0,500px)]"
+            class="mt-2 grid grid-cols-1 gap-2 md:mt-0 md:grid-cols-2 xl:grid-cols-[226px_minmax(0,1fr)_minmax(0,500px)]"
           >
             <!-- First in reading and tab order: the answer, its delay handle, then why not the others. -->
             <Later class="min-h-[520px] md:col-span-2 xl:order-last xl:col-span-1"

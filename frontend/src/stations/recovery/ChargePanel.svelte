@@ -22,7 +22,7 @@
     </p>{/each}
   {#if charged.length}
     <p class="my-2"><b class="text-error">Caution:</b> {found.caution}</p>
-    <div class="grid gap-4 lg:grid-cols-2">
+    <div class="grid grid-cols-1 gap-4 lg:grid-cols-2">
       {#each charged as bay (bay.event)}
         {#if bay.charge}
           <div role="group" aria-label={name(bay)}>

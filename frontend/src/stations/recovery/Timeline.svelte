@@ -61,7 +61,7 @@
         {/each}
       </svg>
     </div>
-    <ol class="grid gap-x-4 text-sm sm:grid-cols-2">
+    <ol class="grid grid-cols-1 gap-x-4 text-sm sm:grid-cols-2">
       {#each line.moments as m (m.code)}<li class="tabular-nums">{m.said}</li>{/each}
     </ol>
     {#if line.first}<p class="mt-1">{line.first} {line.walk}</p>{/if}

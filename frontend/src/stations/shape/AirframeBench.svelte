@@ -88,7 +88,7 @@
       </div>
     </div>
     {#if tab === 'parts'}
-      <div class="grid items-start gap-2 lg:grid-cols-[minmax(0,1fr)_440px]">
+      <div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[minmax(0,1fr)_440px]">
         <div>
           <Later height={300}><Trays {bench} {shape} /></Later>
           <Later height={300}><Findings {bench} {shape} /></Later>

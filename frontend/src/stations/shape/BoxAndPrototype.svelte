@@ -9,7 +9,7 @@
   let pasting = $state(false);
 </script>
 
-<div class="grid items-start gap-2 lg:grid-cols-[380px_minmax(0,1fr)]">
+<div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[380px_minmax(0,1fr)]">
   <div class="grid gap-2">
     <section class="paper p-3" aria-label="What is in the kit’s box">
       <h2 class="tape mb-2">In the box</h2>

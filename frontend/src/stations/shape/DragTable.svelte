@@ -21,7 +21,7 @@
       .join(' ');
 </script>
 
-<div class="grid items-start gap-2 lg:grid-cols-[minmax(0,1fr)_380px]">
+<div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[minmax(0,1fr)_380px]">
   <section class="paper p-3" aria-label="Where the drag is">
     <p class="mb-2 font-semibold"><Said text={drag.sentence} /></p>
     <div class="grid grid-cols-[auto_1fr_auto] items-center gap-x-3 gap-y-1">

@@ -19,7 +19,7 @@
 <Loading query={templates} waiting="Drawing the templates…">
   {#snippet children(found)}
     {@const open = found.find((t) => t.key === shown) ?? found[0]}
-    <div class="grid items-start gap-2 lg:grid-cols-[360px_minmax(0,1fr)]">
+    <div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[360px_minmax(0,1fr)]">
       <section class="paper p-3" aria-label="Templates">
         <div class="mb-2 flex items-end gap-3">
           <label class="flex-1">

@@ -52,7 +52,7 @@
 
 <section class="paper overflow-x-auto p-3" aria-label="A scale model’s prototype">
   <h2 class="tape mb-2">Prototype</h2>
-  <div class="mb-2 grid gap-x-3 sm:grid-cols-3">
+  <div class="mb-2 grid grid-cols-1 gap-x-3 sm:grid-cols-3">
     <TextBox
       compact
       label="What it is a model of"

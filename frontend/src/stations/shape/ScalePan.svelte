@@ -19,7 +19,7 @@
   }
 </script>
 
-<div class="grid items-start gap-2 lg:grid-cols-[minmax(0,1fr)_360px]">
+<div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[minmax(0,1fr)_360px]">
   <section class="paper overflow-x-auto p-3" aria-label="Mass of every part">
     <table class="w-full">
       <thead>

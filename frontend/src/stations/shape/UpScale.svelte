@@ -51,7 +51,7 @@
 
 <section class="paper p-3" aria-label="Build it larger" bind:this={form}>
   <h2 class="tape mb-2">Build it larger</h2>
-  <div class="grid grid-cols-[1fr_90px] gap-x-3">
+  <div class="grid grid-cols-[minmax(0,1fr)_8rem] gap-x-3">
     <TextBox compact label="Call it" name="up_name" bind:value={name} error={refused?.of('name')} />
     <TextBox
       compact

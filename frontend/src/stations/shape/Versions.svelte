@@ -41,7 +41,7 @@
   }
 </script>
 
-<div class="grid items-start gap-2 lg:grid-cols-[320px_minmax(0,1fr)]">
+<div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[320px_minmax(0,1fr)]">
   <section class="paper max-h-[560px] overflow-y-auto p-3" aria-label="Versions">
     <Loading query={versions}>
       {#snippet children(found)}

@@ -59,7 +59,7 @@
   }
 </script>
 
-<div class="grid items-start gap-2 lg:grid-cols-[380px_minmax(0,1fr)]">
+<div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[380px_minmax(0,1fr)]">
   <section class="paper p-3" aria-label="Ask backwards" bind:this={form}>
     <h2 class="tape mb-2">I want this margin</h2>
     <TextBox
@@ -82,7 +82,7 @@
       </div>
     {/if}
   </section>
-  <section class="paper p-3" aria-label="What each dimension does">
+  <section class="paper overflow-x-auto p-3" aria-label="What each dimension does">
     <Loading query={study} waiting="Flying it once for every dimension…">
       {#snippet children(found)}
         <h2 class="tape mb-2">A tenth more of each</h2>
