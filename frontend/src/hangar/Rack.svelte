@@ -31,33 +31,33 @@
 
 <section class="paper relative overflow-hidden pt-4" aria-label="Rockets">
   <div class="flex">
-    <svg
-      width="46"
-      height={room + 8}
-      class="mt-auto mb-[116px] hidden shrink-0 overflow-visible sm:block"
-      aria-hidden="true"
+    <span class="mt-auto mb-[116px] hidden shrink-0 sm:block"
+      ><Later closed width={46} height={room + 8}
+        ><svg width="46" height={room + 8} class="overflow-visible" aria-hidden="true">
+          {#each ticks(ruler.span, ruler.step) as at (at)}
+            {@const y = room + 8 - at * ruler.metres * scale}
+            <line x1="34" x2="46" y1={y} y2={y} class="stroke-base-content" stroke-width="1.2" />
+            <text x="31" y={y + 4} text-anchor="end" class="fill-base-content text-[11px]"
+              >{ruler.label(at)}</text
+            >
+          {/each}
+          <text
+            x="31"
+            y={room - ruler.span * ruler.metres * scale - 4}
+            text-anchor="end"
+            class="fill-base-content text-[11px] font-semibold">{ruler.symbol}</text
+          >
+          <line
+            x1="46"
+            x2="46"
+            y1={room + 8 - ruler.span * ruler.metres * scale}
+            y2={room + 8}
+            class="stroke-base-content"
+            stroke-width="1.2"
+          />
+        </svg></Later
+      ></span
     >
-      {#each ticks(ruler.span, ruler.step) as at (at)}
-        {@const y = room + 8 - at * ruler.metres * scale}
-        <line x1="34" x2="46" y1={y} y2={y} class="stroke-base-content" stroke-width="1.2" />
-        <text x="31" y={y + 4} text-anchor="end" class="fill-base-content text-[11px]">{ruler.label(at)}</text
-        >
-      {/each}
-      <text
-        x="31"
-        y={room - ruler.span * ruler.metres * scale - 4}
-        text-anchor="end"
-        class="fill-base-content text-[11px] font-semibold">{ruler.symbol}</text
-      >
-      <line
-        x1="46"
-        x2="46"
-        y1={room + 8 - ruler.span * ruler.metres * scale}
-        y2={room + 8}
-        class="stroke-base-content"
-        stroke-width="1.2"
-      />
-    </svg>
     <ul class="flex min-w-0 flex-1 flex-wrap items-stretch sm:flex-nowrap sm:overflow-x-auto">
       {#each rockets as rocket (rocket.id)}
         {@const at = bench(rocket.id)}

@@ -76,7 +76,8 @@
         onclick={() => (showingKeys = true)}
         aria-label="Keyboard shortcuts">?</button
       >
-      <PersonMenu session={session.data} />
+      {@const known = session.data}
+      <Later first><PersonMenu session={known} /></Later>
     {/if}
   </div>
 </header>
@@ -101,4 +102,4 @@
 
 {#if jumping}<JumpTo onclose={() => (jumping = false)} />{/if}
 {#if showingKeys}<Shortcuts onclose={() => (showingKeys = false)} />{/if}
-<Notices />
+<Later><Notices /></Later>

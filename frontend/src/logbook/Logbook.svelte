@@ -72,11 +72,13 @@
   {#snippet children(found)}
     {#if found.flights.length}
       <div class="mb-2"><Totals totals={found.totals} /></div>
-      <Records records={found.records} />
+      {#if found.records.length}<Later class="mb-2 min-h-[178px] md:min-h-[66px]"
+          ><Records records={found.records} /></Later
+        >{/if}
       <!-- Before what it turns: nobody tabs through a page of flights to reach the next. -->
       <Pages book={found} turn={(to) => narrow('page', to)} />
       <Later class="mb-2 min-h-[172px] md:min-h-[156px]"><Season flights={found.season} /></Later>
-      <FlightList flights={found.flights} />
+      <Later><FlightList flights={found.flights} /></Later>
       <div class="mt-2"><Pages below book={found} turn={(to) => narrow('page', to)} /></div>
     {:else if narrowed}
       <p class="paper p-6">No flight is like that. <a class="link" href={p('/logbook')}>Show all.</a></p>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { ApiError, Schemas } from '../api/client';
+  import { inTurns } from '../kit/turns.svelte';
 
   type Limit = Schemas['LimitOut'];
   interface Props {
@@ -8,6 +9,8 @@
     onchange: (texts: Record<string, string>) => void;
   }
   let { limits, refused, onchange }: Props = $props();
+
+  const rows = inTurns(() => limits, 4, 3);
 </script>
 
 <section class="paper p-4" aria-label="Limits">
@@ -16,8 +19,14 @@
     Yours to change, in any unit; every verdict follows at once. Empty a box to go back. Your local code may
     be stricter, and it decides.
   </p>
-  <ul>
-    {#each limits as limit (limit.key)}
+  <ul
+    class={[
+      rows.shown.length < limits.length &&
+        'min-h-[calc(var(--limits)*130px)] sm:min-h-[calc(var(--limits)*62px)]',
+    ]}
+    style:--limits={limits.length}
+  >
+    {#each rows.shown as limit (limit.key)}
       {@const error = refused?.of(limit.key)}
       <li
         class="border-base-300 grid grid-cols-1 items-center gap-x-4 border-t py-2 sm:grid-cols-[1fr_130px_auto]"

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../api/client';
   import { useChangeOfWords, usePreferences, useSession } from '../api/queries';
+  import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
   import Flyer from './Flyer.svelte';
   import Limits from './Limits.svelte';
@@ -24,10 +25,20 @@
     <div class="grid grid-cols-1 gap-3 lg:grid-cols-[1fr_340px]">
       <Limits limits={found.limits} {refused} onchange={(limits) => change.mutate({ limits })} />
       <div class="grid content-start gap-3">
-        <UnitsPerQuantity units={found.units} onchange={(units) => change.mutate({ units })} />
-        <Flyer flyer={found.flyer} {refused} onchange={(flyer) => change.mutate({ flyer })} />
-        <Workshop workshop={found.workshop} {refused} onchange={(workshop) => change.mutate({ workshop })} />
-        {#if session.data?.has_password}<Password />{/if}
+        <Later height={400}
+          ><UnitsPerQuantity units={found.units} onchange={(units) => change.mutate({ units })} /></Later
+        >
+        <Later height={240}
+          ><Flyer flyer={found.flyer} {refused} onchange={(flyer) => change.mutate({ flyer })} /></Later
+        >
+        <Later height={160}
+          ><Workshop
+            workshop={found.workshop}
+            {refused}
+            onchange={(workshop) => change.mutate({ workshop })}
+          /></Later
+        >
+        {#if session.data?.has_password}<Later><Password /></Later>{/if}
       </div>
     </div>
   {/snippet}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { route } from '../../router';
   import { useLogbook } from '../../api/queries';
+  import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
   import FlightList from '../../logbook/FlightList.svelte';
   import Totals from '../../logbook/Totals.svelte';
@@ -24,8 +25,8 @@
           </span>
         </div>
         {#if found.flights.length}
-          <Compared flights={found.flights} />
-          <FlightList flights={found.flights} ofOne />
+          <Later height={262}><Compared flights={found.flights} /></Later>
+          <Later><FlightList flights={found.flights} ofOne /></Later>
         {:else}
           <p class="paper p-6">
             It has not flown yet. <a class="link" href={p('/rockets/:id/motor', { params: { id } })}

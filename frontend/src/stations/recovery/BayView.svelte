@@ -106,24 +106,26 @@
       </g>
     </Later>
   </svg>
-  <ol class="flex flex-wrap gap-x-4 gap-y-1 text-sm">
-    {#each bay.layers as layer, i (i)}
-      <li class="flex items-center gap-1.5">
-        <svg width="16" height="16" aria-hidden="true">
-          {#if layer.kind === 'cord'}<path
-              d="M2 13 V3 H8 V13 H14 V3"
-              class="stroke-info fill-none"
-              stroke-width="2"
-            />{:else}<rect
-              x="1"
-              y="1"
-              width="14"
-              height="14"
-              class={[swatch[layer.kind], 'stroke-base-content']}
-            />{/if}
-        </svg>
-        {i + 1}. {layer.what}, {layer.said}
-      </li>
-    {/each}
-  </ol>
+  <Later first class="min-h-12"
+    ><ol class="flex flex-wrap gap-x-4 gap-y-1 text-sm">
+      {#each bay.layers as layer, i (i)}
+        <li class="flex items-center gap-1.5">
+          <svg width="16" height="16" aria-hidden="true">
+            {#if layer.kind === 'cord'}<path
+                d="M2 13 V3 H8 V13 H14 V3"
+                class="stroke-info fill-none"
+                stroke-width="2"
+              />{:else}<rect
+                x="1"
+                y="1"
+                width="14"
+                height="14"
+                class={[swatch[layer.kind], 'stroke-base-content']}
+              />{/if}
+          </svg>
+          {i + 1}. {layer.what}, {layer.said}
+        </li>
+      {/each}
+    </ol></Later
+  >
 </div>

@@ -3,6 +3,7 @@
   import type { Desk } from './desk.svelte';
   import BayView from './BayView.svelte';
   import GasPath from './GasPath.svelte';
+  import Later from '../../kit/Later.svelte';
   import Said from '../../kit/Said.svelte';
 
   let { found, desk }: { found: Recovery; desk: Desk } = $props();
@@ -19,7 +20,7 @@
       </div>
       <BayView {bay} {title} />
       <p class="mt-1"><Said text={bay.fits} /></p>
-      <GasPath {bay} />
+      <Later first><GasPath {bay} /></Later>
       <p class="mt-2 text-sm">
         {bay.foot}
         {#if bay.motor_charge}

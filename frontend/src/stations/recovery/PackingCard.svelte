@@ -3,6 +3,7 @@
   import type { Recovery } from '../../api/workshop';
   import Sketch from '../../drawing/Sketch.svelte';
   import { Kept } from '../../kit/keep.svelte';
+  import Later from '../../kit/Later.svelte';
   import { p } from '../../router';
 
   let { found }: { found: Recovery } = $props();
@@ -56,7 +57,7 @@
   {/each}
 </ol>
 {#if step}
-  <Sketch picture={step.picture} tall={210} />
+  <Later height={210}><Sketch picture={step.picture} tall={210} /></Later>
   <h4 class="font-display mt-2 text-xl leading-tight font-bold">{at + 1}. {step.title}</h4>
   <p>{step.text}</p>
   {#if step.check}<p class="mt-1"><b>Check:</b> {step.check}</p>{/if}

@@ -63,30 +63,32 @@
         <button class="btn btn-sm" onclick={() => bench.leave()}>Leave it, show me</button>
       </div>
     {/if}
-    <div class="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
-      <div class="flex flex-wrap gap-1" role="tablist" aria-label="What to look at">
-        {#each tabs as [key, name] (key)}
-          <button
-            role="tab"
-            aria-selected={tab === key}
-            class={['btn btn-sm font-display', tab === key ? 'border-base-content' : 'btn-ghost']}
-            onclick={() => (tab = key)}>{name}</button
+    <Later first class="mb-2 min-h-28 lg:min-h-8"
+      ><div class="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <div class="flex flex-wrap gap-1" role="tablist" aria-label="What to look at">
+          {#each tabs as [key, name] (key)}
+            <button
+              role="tab"
+              aria-selected={tab === key}
+              class={['btn btn-sm font-display', tab === key ? 'border-base-content' : 'btn-ghost']}
+              onclick={() => (tab = key)}>{name}</button
+            >
+          {/each}
+        </div>
+        <p class="text-error min-w-0 flex-1 truncate text-sm" role="status">
+          {#if bench.pending}<span class="quiet">Saving…</span>{:else}{bench.problem}{/if}
+        </p>
+        <div class="flex gap-1">
+          <button class="btn btn-sm" disabled={!found.rocket.can_undo} onclick={() => bench.step('undo')}
+            >Undo</button
           >
-        {/each}
-      </div>
-      <p class="text-error min-w-0 flex-1 truncate text-sm" role="status">
-        {#if bench.pending}<span class="quiet">Saving…</span>{:else}{bench.problem}{/if}
-      </p>
-      <div class="flex gap-1">
-        <button class="btn btn-sm" disabled={!found.rocket.can_undo} onclick={() => bench.step('undo')}
-          >Undo</button
-        >
-        <button class="btn btn-sm" disabled={!found.rocket.can_redo} onclick={() => bench.step('redo')}
-          >Redo</button
-        >
-        <button class="btn btn-sm btn-ghost text-error" onclick={() => binRocket(found.rocket)}>Bin</button>
-      </div>
-    </div>
+          <button class="btn btn-sm" disabled={!found.rocket.can_redo} onclick={() => bench.step('redo')}
+            >Redo</button
+          >
+          <button class="btn btn-sm btn-ghost text-error" onclick={() => binRocket(found.rocket)}>Bin</button>
+        </div>
+      </div></Later
+    >
     {#if tab === 'parts'}
       <div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[minmax(0,1fr)_440px]">
         <div>

@@ -4,10 +4,12 @@
   import { useChange, useFields, useSession } from '../../api/queries';
   import { untrack } from 'svelte';
   import { Kept } from '../../kit/keep.svelte';
+  import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
   import { p, route } from '../../router';
   import StoresTabs from '../StoresTabs.svelte';
-  import { Editing, kinds } from './editing.svelte';
+  import DrawnList from './DrawnList.svelte';
+  import { Editing } from './editing.svelte';
   import FieldMap from './FieldMap.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
@@ -55,7 +57,6 @@
     ['fields'],
   );
   const refused = $derived([keep.error, read.error].find((e) => e instanceof ApiError));
-  const caution = $derived(field?.surfaces.find((s) => s.key === editing.surface)?.caution);
   const changed = $derived(
     field !== undefined &&
       JSON.stringify(editing.drawn) !==
@@ -68,11 +69,7 @@
       (error: unknown) => standing(error) ?? seen,
     );
   }
-  async function take(event: Event) {
-    const input = event.currentTarget as HTMLInputElement;
-    const file = input.files?.[0];
-    input.value = '';
-    if (!file) return;
+  async function take(file: File) {
     const found = await read.mutateAsync(await file.text()).catch((error: unknown) => {
       seen = standing(error) ?? seen;
     });
@@ -116,87 +113,10 @@
             >{changed ? 'Keep the drawing' : 'Kept'}</button
           >
         </div>
-        <FieldMap {editing} {unit} />
+        <Later first height={520}><FieldMap {editing} {unit} /></Later>
         {#if refused}<p class="text-error mt-1" role="alert">✕ {refused.message}</p>{/if}
       </section>
-      <section class="paper self-start p-4" aria-label="What is drawn">
-        <h3 class="font-bold">Outline</h3>
-        <p class="quiet mb-1 text-sm">
-          {#if editing.drawing === -1}Click corner after corner round the field, then Done. Each can be
-            dragged afterwards.
-          {:else if editing.outline.length}{editing.outline.length} corners. Drag them; double-click takes one out.
-          {:else}Not drawn yet. Begin with a square, click it round the pad, or read a map file.{/if}
-        </p>
-        <div class="mb-3 flex flex-wrap gap-1">
-          {#if editing.drawing === -1}
-            <button class="btn btn-primary btn-xs" onclick={() => (editing.drawing = null)}>Done</button>
-          {:else}
-            <button class="btn btn-xs" onclick={() => (editing.drawing = -1)}>Add corners</button>
-          {/if}
-          <button class="btn btn-xs" onclick={() => editing.square(300 * (unit.symbol === 'ft' ? 1.016 : 1))}
-            >A square</button
-          >
-          <label class="btn btn-xs"
-            >Read a map file<input
-              type="file"
-              class="sr-only"
-              accept=".geojson,.json,.kml,application/geo+json,application/vnd.google-earth.kml+xml"
-              onchange={take}
-            /></label
-          >
-          <a class="btn btn-xs" href={`/api/stores/fields/${id}/geojson`} download>Save GeoJSON</a>
-          <a class="btn btn-xs" href={`/api/stores/fields/${id}/kml`} download>Save KML</a>
-        </div>
-        {#if field.said.side}
-          <dl class="mb-3 grid grid-cols-[auto_1fr] gap-x-3 text-sm">
-            <dt class="quiet">area</dt>
-            <dd>{field.said.area}</dd>
-            <dt class="quiet">shorter side</dt>
-            <dd>{field.said.side}</dd>
-            <dt class="quiet">pad to the edge</dt>
-            <dd>{field.said.room}</dd>
-            <dt class="quiet">large enough for</dt>
-            <dd>class {field.said.largest} <span class="quiet">(NFPA site sizes, from memory)</span></dd>
-          </dl>
-        {/if}
-        <h3 class="font-bold">On it and beside it</h3>
-        <ul>
-          {#each editing.features as f, i (i)}
-            <li class="my-1 flex items-center gap-1">
-              <span class="w-20 text-sm">{kinds.find(([k]) => k === f.kind)?.[1]}</span>
-              <input
-                class="input input-xs min-w-0 flex-1"
-                aria-label={`Name of the ${f.kind}`}
-                placeholder="its name"
-                bind:value={f.name}
-              />
-              {#if editing.drawing === i}
-                <button class="btn btn-primary btn-xs" onclick={() => (editing.drawing = null)}>Done</button>
-              {:else}
-                <button class="btn btn-xs" onclick={() => (editing.drawing = i)}>Draw</button>
-              {/if}
-              <button
-                class="btn btn-ghost btn-xs text-error"
-                aria-label={`Take the ${f.kind} out`}
-                onclick={() => editing.drop(i)}>✕</button
-              >
-            </li>
-          {/each}
-        </ul>
-        <div class="mt-1 flex flex-wrap gap-1">
-          {#each kinds as [kind, word] (kind)}
-            <button class="btn btn-xs" onclick={() => editing.add(kind)}>+ {word}</button>
-          {/each}
-        </div>
-        <label class="mt-3 block">
-          <span class="mb-0.5 block font-semibold">Ground</span>
-          <select class="select select-sm w-full" bind:value={editing.surface}>
-            <option value="">not told</option>
-            {#each field.surfaces as s (s.key)}<option>{s.key}</option>{/each}
-          </select>
-        </label>
-        {#if caution}<p class="text-warning mt-1 text-sm">⚠ {caution}</p>{/if}
-      </section>
+      <Later height={560}><DrawnList {field} {editing} {unit} onread={take} /></Later>
     </div>
   {/if}
 </Loading>
