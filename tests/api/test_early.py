@@ -12,7 +12,7 @@ from django.test import Client, RequestFactory
 
 from tests.api.conftest import Person
 from tests.api.test_shape import built_up
-from wobbly_fin.site.early import SESSION, VIEWS, early
+from wobbly_fin.site.early import SESSION, TERMS, VIEWS, early
 
 ROUTER = (Path(__file__).parents[2] / "frontend/src/router.ts").read_text()
 
@@ -40,7 +40,7 @@ def test_every_view_named_is_one_and_what_it_asks_is_answered(hedda: Person, sho
         found = told(path, hedda.user)
         assert (
             found["source"] == view.source
-            and len(found["asks"]) == 1 + len(view.asks) + len(view.of_parts)
+            and len(found["asks"]) == 2 + len(view.asks) + len(view.of_parts)
             and ":id" not in str(found)
         )
         for address in found["asks"]:
@@ -57,7 +57,7 @@ def test_a_stranger_the_worker_and_a_narrowed_list_are_not_sent_for_what_they_do
     assert told("/rockets/../motor", hedda.user)["source"] == ""
     # A rocket of four figures has no shape: its refusal would be what the bench gets once it has grown one.
     quick = hedda.rocket()["id"]
-    assert told(f"/rockets/{quick}/shape", hedda.user)["asks"] == [SESSION, f"/api/hangar/rockets/{quick}"]
+    assert told(f"/rockets/{quick}/shape", hedda.user)["asks"] == [SESSION, f"/api/hangar/rockets/{quick}", TERMS]
     assert told(f"/rockets/{'-' * 36}/shape", hedda.user)["asks"][:1] == [SESSION]
 
 

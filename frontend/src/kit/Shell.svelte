@@ -8,6 +8,7 @@
   import PersonMenu from './PersonMenu.svelte';
   import Shortcuts from './Shortcuts.svelte';
   import SignIn from './SignIn.svelte';
+  import { terms } from './terms.svelte';
 
   const session = useSession();
   // A shared link is for whoever has it, signed in or not.
@@ -15,6 +16,10 @@
   let jumping = $state(false);
   let showingKeys = $state(false);
 
+  $effect(() => {
+    // Asked before there is a figure to say it of: then each is drawn once.
+    if (session.data?.username) terms();
+  });
   $effect(() => {
     if (session.data) document.documentElement.dataset.theme = session.data.theme;
   });
@@ -65,16 +70,20 @@
           >
         {/each}
       </nav>
-      <button
-        class="btn btn-ghost btn-sm text-neutral-content hover:text-base-content hidden md:flex"
-        onclick={() => (jumping = true)}
-      >
-        Jump to… <kbd class="kbd kbd-xs text-base-content">/</kbd>
-      </button>
-      <button
-        class="btn btn-ghost btn-sm text-neutral-content hover:text-base-content hidden px-2 md:flex"
-        onclick={() => (showingKeys = true)}
-        aria-label="Keyboard shortcuts">?</button
+      <span class="hidden md:contents"
+        ><Later closed
+          ><button
+            class="btn btn-ghost btn-sm text-neutral-content hover:text-base-content"
+            onclick={() => (jumping = true)}
+          >
+            Jump to… <kbd class="kbd kbd-xs text-base-content">/</kbd>
+          </button>
+          <button
+            class="btn btn-ghost btn-sm text-neutral-content hover:text-base-content px-2"
+            onclick={() => (showingKeys = true)}
+            aria-label="Keyboard shortcuts">?</button
+          ></Later
+        ></span
       >
       {@const known = session.data}
       <Later first><PersonMenu session={known} /></Later>

@@ -12,6 +12,8 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.errors import RocketryError
 
 SESSION = "/api/session"
+# What figures are: every view with a figure says it, and the frame asks for it once somebody is known.
+TERMS = "/api/terms"
 _KEY = "[0-9a-f-]{36}"
 
 
@@ -68,7 +70,7 @@ def early(request: HttpRequest) -> dict[str, object]:
         if isinstance(request.user, User) and not request.GET:
             key = found.groupdict().get("id", "")
             wanted = (*view.asks, *(view.of_parts if view.of_parts and _has_parts(request.user, key) else ()))
-            asks += [a.replace(":id", key) for a in wanted]
+            asks += [a.replace(":id", key) for a in wanted] + [TERMS]
         return {"source": view.source, "asks": asks}
     return {"source": "", "asks": asks}
 

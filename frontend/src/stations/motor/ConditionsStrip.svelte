@@ -78,33 +78,36 @@
 <section class="paper px-4 py-1.5" aria-label="Today’s conditions">
   <div class="grid grid-cols-3 items-start gap-x-4 gap-y-2 lg:flex">
     {#if now}
-      <div class="col-span-3 flex items-center gap-3 lg:order-last">
-        <Later width={86} height={86}><WindRose wind={now.wind} hours={told} size={86} onturn={turn} /></Later
-        >
-        <div class="min-w-0 text-sm">
-          <p class="font-semibold">{now.wind.said}</p>
-          {#if told.length}
-            <label class="block">
-              <span class="quiet">{day.hour === null ? 'by hand' : `at ${clock(day.hour)}`}</span>
-              <input
-                type="range"
-                class="range block w-36"
-                min={span[0]}
-                max={span[1]}
-                step="0.5"
-                aria-label="Hour of the flight"
-                aria-valuetext={day.hour === null ? 'wind by hand' : clock(day.hour)}
-                value={day.hour ?? span[0]}
-                oninput={(e) => (day.hour = Number(e.currentTarget.value))}
-                onchange={commit}
-              />
-            </label>
-          {/if}
-          <button class="link min-h-6" aria-expanded={more} onclick={() => (more = !more)}
-            >{more ? 'less' : 'hours, winds aloft, rod'}</button
+      <Later first class="col-span-3 h-[86px] lg:order-last"
+        ><div class="col-span-3 flex items-center gap-3 lg:order-last">
+          <Later width={86} height={86}
+            ><WindRose wind={now.wind} hours={told} size={86} onturn={turn} /></Later
           >
-        </div>
-      </div>
+          <div class="min-w-0 text-sm">
+            <p class="font-semibold">{now.wind.said}</p>
+            {#if told.length}
+              <label class="block">
+                <span class="quiet">{day.hour === null ? 'by hand' : `at ${clock(day.hour)}`}</span>
+                <input
+                  type="range"
+                  class="range block w-36"
+                  min={span[0]}
+                  max={span[1]}
+                  step="0.5"
+                  aria-label="Hour of the flight"
+                  aria-valuetext={day.hour === null ? 'wind by hand' : clock(day.hour)}
+                  value={day.hour ?? span[0]}
+                  oninput={(e) => (day.hour = Number(e.currentTarget.value))}
+                  onchange={commit}
+                />
+              </label>
+            {/if}
+            <button class="link min-h-6" aria-expanded={more} onclick={() => (more = !more)}
+              >{more ? 'less' : 'hours, winds aloft, rod'}</button
+            >
+          </div>
+        </div></Later
+      >
     {:else}
       <div class="col-span-3 h-[86px]"></div>
     {/if}

@@ -64,16 +64,18 @@
           /></Later
         >
         <p class="text-sm"><Said text={flight.delay_sentence} /></p>
-        <dl class="mt-2 grid grid-cols-4 gap-x-3 gap-y-1">
-          {#each figures as [key, name] (key)}
-            {#if flight.said[key]}
-              <div class="flex flex-col">
-                <dt class="quiet text-xs"><Term of={key}>{name}</Term></dt>
-                <dd class="font-semibold">{flight.said[key]}</dd>
-              </div>
-            {/if}
-          {/each}
-        </dl>
+        <Later first class="min-h-24"
+          ><dl class="mt-2 grid grid-cols-4 gap-x-3 gap-y-1">
+            {#each figures as [key, name] (key)}
+              {#if flight.said[key]}
+                <div class="flex flex-col">
+                  <dt class="quiet text-xs"><Term of={key}>{name}</Term></dt>
+                  <dd class="font-semibold">{flight.said[key]}</dd>
+                </div>
+              {/if}
+            {/each}
+          </dl></Later
+        >
         <p class="quiet mt-1 text-xs">
           Advice only: the motor maker’s sheet, your local code and the range officer decide.
         </p>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Board } from '../../api/queries';
   import HowCome from '../../kit/HowCome.svelte';
+  import Later from '../../kit/Later.svelte';
   import Said from '../../kit/Said.svelte';
 
   let { id, board }: { id: string; board: Board } = $props();
@@ -27,10 +28,12 @@
       <p class="quiet">{board.conditions}</p>
     </HowCome>
   </div>
-  <ul class="quiet text-sm leading-snug" aria-label="What others would say">
-    {#each board.learnt.slice(0, 1) as line, n (n)}<li><Said text={line} /></li>{/each}
-    {#if board.wind_note}<li><Said text={board.wind_note} /></li>{/if}
-    {#if board.thumb}<li><Said text={board.thumb} /></li>{/if}
-    {#each board.printed as line, n (n)}<li><Said text={line} /></li>{/each}
-  </ul>
+  <Later first
+    ><ul class="quiet text-sm leading-snug" aria-label="What others would say">
+      {#each board.learnt.slice(0, 1) as line, n (n)}<li><Said text={line} /></li>{/each}
+      {#if board.wind_note}<li><Said text={board.wind_note} /></li>{/if}
+      {#if board.thumb}<li><Said text={board.thumb} /></li>{/if}
+      {#each board.printed as line, n (n)}<li><Said text={line} /></li>{/each}
+    </ul></Later
+  >
 </div>

@@ -25,7 +25,7 @@
         <!-- On a phone the answer comes before what it hangs on. -->
         <div class="flex flex-col-reverse md:flex-col">
           <Later class="min-h-[275px] lg:min-h-[100px]"><ConditionsStrip /></Later>
-          <Headline {id} board={found} />
+          <Later first class="min-h-40 lg:min-h-24"><Headline {id} board={found} /></Later>
         </div>
         {#if found.empty}
           <p class="paper p-6">{found.empty}</p>

@@ -53,7 +53,9 @@
 <Loading {query} waiting="Laying it out on the bench…">
   {#snippet children(found)}
     {@const shape = bench.tried ?? found}
-    <BenchDrawing {bench} {shape} stays={tab === 'parts' || tab === 'what-if'} />
+    <Later first class="mb-2 min-h-64"
+      ><BenchDrawing {bench} {shape} stays={tab === 'parts' || tab === 'what-if'} /></Later
+    >
     {#if bench.conflict}
       <div class="paper border-warning mb-2 flex flex-wrap items-center gap-3 border-2 p-3" role="alert">
         <p class="flex-1">This rocket was changed elsewhere meanwhile. Your last change is not in yet.</p>

@@ -1,9 +1,8 @@
 <script lang="ts">
   import { searchParams } from 'sv-router';
   import { onDestroy } from 'svelte';
-  import { gravities, lengthIn, seconds, speedIn, unitsOf } from '../../../api/format';
+  import { unitsOf } from '../../../api/format';
   import { useBoard, useForecast, useSession } from '../../../api/queries';
-  import { interpolate } from '../../../drawing/plot';
   import Later from '../../../kit/Later.svelte';
   import Loading from '../../../kit/Loading.svelte';
   import Verdict from '../../../kit/Verdict.svelte';
@@ -15,6 +14,7 @@
   import { Cloud } from './cloud.svelte';
   import { Playback } from './playback.svelte';
   import CloudBar from './CloudBar.svelte';
+  import PlayBar from './PlayBar.svelte';
   import SideView from './SideView.svelte';
   import TopView from './TopView.svelte';
   import Traces from './Traces.svelte';
@@ -91,37 +91,7 @@
         {#if found.lifted}
           <div class="grid grid-cols-1 gap-2 lg:grid-cols-2">
             <section class="paper p-3" aria-label="Height, speed and acceleration">
-              <div class="mb-1 flex flex-wrap items-center gap-2">
-                <button class="btn btn-primary btn-sm w-20" onclick={() => play.toggle()}
-                  >{play.playing ? 'Pause' : 'Play'}</button
-                >
-                <select class="select select-sm w-20" aria-label="How fast" bind:value={play.rate}>
-                  <option value={0.1}>⅒×</option><option value={0.5}>½×</option><option value={1}>1×</option
-                  ><option value={4}>4×</option>
-                </select>
-                <input
-                  type="range"
-                  class="range range-xs min-w-32 flex-1"
-                  min="0"
-                  max={found.time_s.at(-1) ?? 1}
-                  step="0.05"
-                  aria-label="Time in the flight"
-                  aria-valuetext={seconds(play.at)}
-                  value={play.at}
-                  oninput={(e) => {
-                    play.stop();
-                    play.seek(Number(e.currentTarget.value));
-                  }}
-                />
-                <output class="w-66 text-sm tabular-nums"
-                  >{seconds(play.at)} · {lengthIn(
-                    units.height,
-                    interpolate(found.time_s, found.altitude_m, play.at),
-                  )} · {speedIn(units.speed, interpolate(found.time_s, found.speed_m_s, play.at))} · {gravities(
-                    interpolate(found.time_s, found.acceleration_m_s2, play.at),
-                  ).toFixed(1)} g</output
-                >
-              </div>
+              <Later first class="mb-1 min-h-16 xl:min-h-8"><PlayBar flight={found} {units} {play} /></Later>
               <Later height={300}><Traces flight={found} {units} {play} /></Later>
             </section>
             <section class="paper p-3" aria-label="From the side">
