@@ -2,6 +2,7 @@
   import { ApiError } from '../../api/client';
   import { usePicture, type Station, type Step } from '../../api/workshop';
   import Sketch from '../../drawing/Sketch.svelte';
+  import Later from '../../kit/Later.svelte';
   import type { Bench } from './bench.svelte';
   import StepNotes from './StepNotes.svelte';
   import WeighIn from './WeighIn.svelte';
@@ -99,39 +100,41 @@
 
   {#if step.weigh_in}<WeighIn {step} {bench} />{/if}
 
-  <footer class="border-base-300 mt-4 flex flex-wrap items-end gap-2 border-t pt-3">
-    {#if done}
-      <button class="btn" disabled={bench.change.isPending} onclick={() => bench.takeBack(step.key)}
-        >Take the tick back</button
-      >
-    {:else}
-      <button
-        class={['btn min-h-12 px-8 text-lg', ready && 'btn-primary']}
-        disabled={bench.change.isPending || !!step.cold}
-        onclick={() => tick()}>✓ Done</button
-      >
-      {#if step.started_at}
-        <span class="quiet self-center text-sm" role="status">the clock runs</span>
-      {:else if ready}
-        <button class="btn min-h-12" disabled={bench.change.isPending} onclick={() => bench.start(step.key)}
-          >Start the clock</button
+  <Later first class="mt-4 min-h-16"
+    ><footer class="border-base-300 mt-4 flex flex-wrap items-end gap-2 border-t pt-3">
+      {#if done}
+        <button class="btn" disabled={bench.change.isPending} onclick={() => bench.takeBack(step.key)}
+          >Take the tick back</button
         >
+      {:else}
+        <button
+          class={['btn min-h-12 px-8 text-lg', ready && 'btn-primary']}
+          disabled={bench.change.isPending || !!step.cold}
+          onclick={() => tick()}>✓ Done</button
+        >
+        {#if step.started_at}
+          <span class="quiet self-center text-sm" role="status">the clock runs</span>
+        {:else if ready}
+          <button class="btn min-h-12" disabled={bench.change.isPending} onclick={() => bench.start(step.key)}
+            >Start the clock</button
+          >
+        {/if}
+        <label class="text-sm"
+          ><span class="block">or it took</span><input
+            class={['input input-sm w-24', refused?.of('minutes') && 'input-error']}
+            name="minutes"
+            bind:value={minutes}
+            placeholder="min"
+          /></label
+        >
+        {#if refused?.body.code === 'out_of_order'}
+          <button class="btn" onclick={() => tick(true)}>All before it is done already</button>
+        {/if}
       {/if}
-      <label class="text-sm"
-        ><span class="block">or it took</span><input
-          class={['input input-sm w-24', refused?.of('minutes') && 'input-error']}
-          name="minutes"
-          bind:value={minutes}
-          placeholder="min"
-        /></label
-      >
-      {#if refused?.body.code === 'out_of_order'}
-        <button class="btn" onclick={() => tick(true)}>All before it is done already</button>
+      {#if refused && bench.about === 'step' && !refused.of('grams')}
+        <p class="text-error w-full" role="alert">{refused.message}</p>
       {/if}
-    {/if}
-    {#if refused && bench.about === 'step' && !refused.of('grams')}
-      <p class="text-error w-full" role="alert">{refused.message}</p>
-    {/if}
-  </footer>
-  <StepNotes {station} {step} {bench} />
+    </footer></Later
+  >
+  <Later><StepNotes {station} {step} {bench} /></Later>
 </article>

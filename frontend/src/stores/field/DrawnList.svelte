@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../../api/client';
+  import Later from '../../kit/Later.svelte';
   import { kinds, type Editing } from './editing.svelte';
 
   interface Props {
@@ -62,30 +63,32 @@
       <dd>class {field.said.largest} <span class="quiet">(NFPA site sizes, from memory)</span></dd>
     </dl>
   {/if}
-  <h3 class="font-bold">On it and beside it</h3>
-  <ul>
-    {#each editing.features as f, i (i)}
-      <li class="my-1 flex items-center gap-1">
-        <span class="w-20 text-sm">{kinds.find(([k]) => k === f.kind)?.[1]}</span>
-        <input
-          class="input input-xs min-w-0 flex-1"
-          aria-label={`Name of the ${f.kind}`}
-          placeholder="its name"
-          bind:value={f.name}
-        />
-        {#if editing.drawing === i}
-          <button class="btn btn-primary btn-xs" onclick={() => (editing.drawing = null)}>Done</button>
-        {:else}
-          <button class="btn btn-xs" onclick={() => (editing.drawing = i)}>Draw</button>
-        {/if}
-        <button
-          class="btn btn-ghost btn-xs text-error"
-          aria-label={`Take the ${f.kind} out`}
-          onclick={() => editing.drop(i)}>✕</button
-        >
-      </li>
-    {/each}
-  </ul>
+  <Later first class="min-h-32"
+    ><h3 class="font-bold">On it and beside it</h3>
+    <ul>
+      {#each editing.features as f, i (i)}
+        <li class="my-1 flex items-center gap-1">
+          <span class="w-20 text-sm">{kinds.find(([k]) => k === f.kind)?.[1]}</span>
+          <input
+            class="input input-xs min-w-0 flex-1"
+            aria-label={`Name of the ${f.kind}`}
+            placeholder="its name"
+            bind:value={f.name}
+          />
+          {#if editing.drawing === i}
+            <button class="btn btn-primary btn-xs" onclick={() => (editing.drawing = null)}>Done</button>
+          {:else}
+            <button class="btn btn-xs" onclick={() => (editing.drawing = i)}>Draw</button>
+          {/if}
+          <button
+            class="btn btn-ghost btn-xs text-error"
+            aria-label={`Take the ${f.kind} out`}
+            onclick={() => editing.drop(i)}>✕</button
+          >
+        </li>
+      {/each}
+    </ul></Later
+  >
   <div class="mt-1 flex flex-wrap gap-1">
     {#each kinds as [kind, word] (kind)}
       <button class="btn btn-xs" onclick={() => editing.add(kind)}>+ {word}</button>

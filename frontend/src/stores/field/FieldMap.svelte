@@ -4,6 +4,7 @@
   import GroundShapes from '../../drawing/GroundShapes.svelte';
   import { planOf, type Place, type Plan } from '../../drawing/plan';
   import type { Editing } from './editing.svelte';
+  import Later from '../../kit/Later.svelte';
   import { laidOut, likely } from '../../drawing/laidOut';
 
   let { editing, unit }: { editing: Editing; unit: { size: number; symbol: string } } = $props();
@@ -82,7 +83,7 @@
     class={['touch-none', editing.drawing !== null && 'cursor-crosshair']}
     {onpointerdown}
   >
-    <GroundShapes outline={editing.outline} features={editing.features} {plan} id={uid} />
+    <Later bare><GroundShapes outline={editing.outline} features={editing.features} {plan} id={uid} /></Later>
     <path
       d={`M${plan.x(0) - 9} ${plan.y(0)} h18 M${plan.x(0)} ${plan.y(0) - 9} v18`}
       class="stroke-primary"
