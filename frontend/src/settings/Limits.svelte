@@ -22,7 +22,7 @@
   <ul
     class={[
       rows.shown.length < limits.length &&
-        'min-h-[calc(var(--limits)*130px)] sm:min-h-[calc(var(--limits)*62px)]',
+        'min-h-[calc(var(--limits)*107px)] sm:min-h-[calc(var(--limits)*62px)]',
     ]}
     style:--limits={limits.length}
   >
@@ -43,7 +43,10 @@
           onchange={(e) => onchange({ [limit.key]: e.currentTarget.value })}
         />
         <button
-          class="btn btn-ghost btn-xs w-28"
+          class={[
+            'btn btn-ghost btn-xs justify-start sm:w-28 sm:justify-center',
+            limit.value === limit.default && 'max-sm:hidden',
+          ]}
           disabled={limit.value === limit.default}
           onclick={() => onchange({ [limit.key]: '' })}>back to {limit.said_default}</button
         >
