@@ -132,7 +132,7 @@ def _exact(value: float, quantity: str) -> str:
 def _read_plain(typed: dict[str, str], out: Draft) -> None:
     name = typed.get("name", "").strip()
     if not name:
-        out.missing["name"] = "is missing: what is it called?"
+        out.missing["name"] = "is missing; what is it called?"
     elif len(name) > 80:
         out.errors["name"] = "is too long; 80 characters are plenty"
     cd = typed.get("cd", "").strip().replace(",", ".")

@@ -308,7 +308,7 @@ def _rocket(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     text = (edit.text or "").strip()
     if edit.field == "name":
         if not text:
-            raise RocketryError("name", "is missing: what is it called?")
+            raise RocketryError("name", "is missing; what is it called?")
         content["name"] = text
     elif edit.field == "remarks":
         content["remarks"] = text

@@ -49,7 +49,7 @@ def grow(file: RocketFile) -> RocketFile:
 def begin(name: str, diameter: str, kit: str, printed_motors: str, units: UnitChoice) -> RocketFile:
     """A rocket with a nose cone and a tube, nothing else yet; a kit's list of parts and its printed motors with it."""
     if not name.strip():
-        raise RocketryError("name", "is missing: what is it called?")
+        raise RocketryError("name", "is missing; what is it called?")
     read = parse(diameter, "short_length", units, name="diameter") if diameter.strip() else None
     across = read.si if read else 0.027
     require_positive("diameter", across, 0.5)
