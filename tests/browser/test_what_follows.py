@@ -179,3 +179,20 @@ def test_a_calm_hour_stays_calm_when_only_its_direction_is_told(signed_in: Page,
     assert kept.value.status == 200
     expect(wind).to_have_attribute("placeholder", "calm")
     expect(wind).not_to_have_attribute("aria-invalid", "true")
+
+
+def test_the_way_back_of_a_limit_is_there_while_it_leads_somewhere(signed_in: Page, live_server: Any) -> None:
+    page = signed_in
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"{live_server.url}/settings")
+    box = page.get_by_label("Speed leaving the rod, at least")
+    expect(box).to_have_value("13 m/s")
+    # They come some at a time; the last of them is there in the end.
+    expect(page.get_by_label("Limits").get_by_role("listitem").last).to_be_visible()
+    back = page.get_by_role("button", name="back to 13 m/s")
+    expect(back).to_have_count(0)
+    box.fill("15")
+    box.press("Tab")
+    back.click()
+    expect(box).to_have_value("13 m/s")
+    expect(back).to_have_count(0)

@@ -61,7 +61,7 @@
     <ul class="flex min-w-0 flex-1 flex-wrap items-stretch sm:flex-nowrap sm:overflow-x-auto">
       {#each rockets as rocket (rocket.id)}
         {@const at = bench(rocket.id)}
-        <li class="flex min-w-[140px] flex-1 sm:min-w-[118px]">
+        <li class="flex min-w-[140px] flex-1 sm:min-w-[106px]">
           <a
             href={at
               ? p('/rockets/:id/build', { params: { id: rocket.id } })

@@ -26,10 +26,7 @@
         >{shownDelay?.label}</span
       >
       <span class="quiet truncate text-sm"
-        >{motor.maker} · {motor.in_box ? `${motor.in_box} in the box` : (motor.case ?? 'own')}{motor.cost !==
-        null
-          ? ` · ${motor.cost.toFixed(2)} a flight`
-          : ''}</span
+        >{motor.maker} · {motor.in_box ? `${motor.in_box} in the box` : (motor.case ?? 'own')}</span
       ><span class="sr-only">: {motor.verdict}</span>
     </button>
     <span class="font-semibold whitespace-nowrap">{motor.said.apogee ?? '–'}</span>
@@ -51,9 +48,12 @@
   {/if}
   {#if shownDelay?.why_not}<p class="text-sm">{shownDelay.why_not}</p>{/if}
   {#if shownDelay}
-    <details class="text-sm" bind:open>
-      <summary class="link quiet cursor-pointer list-none">all {shownDelay.tests.length} tests</summary>
-      {#if open}<TestList tests={shownDelay.tests} />{/if}
-    </details>
+    <div class="flex items-start gap-2 text-sm">
+      <details class="flex-1" bind:open>
+        <summary class="link quiet cursor-pointer list-none">all {shownDelay.tests.length} tests</summary>
+        {#if open}<TestList tests={shownDelay.tests} />{/if}
+      </details>
+      {#if motor.cost !== null}<span class="quiet">{motor.cost.toFixed(2)} a flight</span>{/if}
+    </div>
   {/if}
 </article>
