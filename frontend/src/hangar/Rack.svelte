@@ -62,29 +62,28 @@
       {#each rockets as rocket (rocket.id)}
         {@const at = bench(rocket.id)}
         <li class="flex min-w-[140px] flex-1 sm:min-w-[106px]">
-          <a
-            href={at
-              ? p('/rockets/:id/build', { params: { id: rocket.id } })
-              : p('/rockets/:id/motor', { params: { id: rocket.id } })}
-            class="group flex w-full flex-col items-center justify-end"
-          >
-            <span class="flex pt-3 transition-transform group-hover:-translate-y-1">
-              <Later width={rocket.diameter_m * scale} height={rocket.length_m * scale + 6}>
-                <RocketDrawing
-                  {rocket}
-                  {scale}
-                  upright
-                  plain
-                  title={`${rocket.name}, ${rocket.said.length} long, ${rocket.said.diameter} across`}
-                />
-              </Later>
-            </span>
-            <span
-              class="border-base-content bg-base-200 flex h-[116px] w-full flex-col items-center gap-0.5 border-t-2 px-1 pt-2 text-center"
+          <Later class="w-full self-end" height={rocket.length_m * scale + 134}
+            ><a
+              href={at
+                ? p('/rockets/:id/build', { params: { id: rocket.id } })
+                : p('/rockets/:id/motor', { params: { id: rocket.id } })}
+              class="group flex w-full flex-col items-center justify-end"
             >
-              <Later
-                ><span
-                  class="tape max-w-full shrink-0 px-2 text-[0.82rem] leading-tight group-hover:underline"
+              <span class="flex pt-3 transition-transform group-hover:-translate-y-1">
+                <Later first width={rocket.diameter_m * scale} height={rocket.length_m * scale + 6}>
+                  <RocketDrawing
+                    {rocket}
+                    {scale}
+                    upright
+                    plain
+                    title={`${rocket.name}, ${rocket.said.length} long, ${rocket.said.diameter} across`}
+                  />
+                </Later>
+              </span>
+              <span
+                class="border-base-content bg-base-200 flex h-[116px] w-full flex-col items-center gap-0.5 border-t-2 px-1 pt-2 text-center"
+              >
+                <span class="tape max-w-full shrink-0 px-2 text-[0.82rem] leading-tight group-hover:underline"
                   >{rocket.name}</span
                 >
                 {#if at}
@@ -110,10 +109,10 @@
                         .replace(/ \d{4}$/, '')
                         .replace('Sept', 'Sep')}`
                     : ''}</span
-                ></Later
-              >
-            </span>
-          </a>
+                >
+              </span>
+            </a></Later
+          >
         </li>
       {/each}
     </ul>
