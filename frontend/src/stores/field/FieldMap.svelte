@@ -90,29 +90,31 @@
       stroke-width="2.6"
     />
     <text x={plan.x(0) + 8} y={plan.y(0) - 7} class="fill-base-content text-[12px] font-semibold">pad</text>
-    {#each sets as which (which)}
-      {#each editing.points(which) as corner, i (i)}
-        <circle
-          cx={plan.x(corner[0] ?? 0)}
-          cy={plan.y(corner[1] ?? 0)}
-          r={editing.drawing === which || which === -1 ? 6.5 : 5}
-          role="button"
-          tabindex="0"
-          aria-label={`${which === -1 ? 'Outline' : (editing.features[which]?.kind ?? '')} corner ${i + 1}: ${corner[0]} m east, ${corner[1]} m north`}
-          class={[
-            'stroke-base-content cursor-move',
-            editing.drawing === which ? 'fill-primary' : 'fill-base-100',
-          ]}
-          stroke-width="1.6"
-          onpointerdown={(e) => grab(e, which, i)}
-          onpointermove={drag}
-          onpointerup={drop}
-          onpointercancel={drop}
-          ondblclick={() => editing.takeOut(which, i)}
-          onkeydown={(e) => nudge(e, which, i)}
-        />
+    <Later bare>
+      {#each sets as which (which)}
+        {#each editing.points(which) as corner, i (i)}
+          <circle
+            cx={plan.x(corner[0] ?? 0)}
+            cy={plan.y(corner[1] ?? 0)}
+            r={editing.drawing === which || which === -1 ? 6.5 : 5}
+            role="button"
+            tabindex="0"
+            aria-label={`${which === -1 ? 'Outline' : (editing.features[which]?.kind ?? '')} corner ${i + 1}: ${corner[0]} m east, ${corner[1]} m north`}
+            class={[
+              'stroke-base-content cursor-move',
+              editing.drawing === which ? 'fill-primary' : 'fill-base-100',
+            ]}
+            stroke-width="1.6"
+            onpointerdown={(e) => grab(e, which, i)}
+            onpointermove={drag}
+            onpointerup={drop}
+            onpointercancel={drop}
+            ondblclick={() => editing.takeOut(which, i)}
+            onkeydown={(e) => nudge(e, which, i)}
+          />
+        {/each}
       {/each}
-    {/each}
+    </Later>
     <NorthArrow x={26} y={28} />
     <ScaleBar scale={plan.scale} {unit} x={width - 14} y={height - 9} />
   </svg>
