@@ -68,7 +68,7 @@ class RocketDocument(Document):
     def to_airframe(self) -> Airframe:
         """The airframe its parts make; raises RocketryError where there are none."""
         if self.parts is None:
-            raise RocketryError("parts", "is missing: a quick rocket has no shape to judge")
+            raise RocketryError("parts", "is missing; a quick rocket has no shape to judge")
         known = Known(
             mass_kg=self.mass_kg, cg_m=self.cg_m, transverse_inertia_kg_m2=self.transverse_inertia_kg_m2, cd=self.cd,
             diameter_m=self.diameter_m, motor_fore_m=self.motor_fore_m,

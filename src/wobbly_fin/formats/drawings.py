@@ -34,7 +34,7 @@ def written(templates: Sequence[Template], kind: str, paper: str, owner_line: st
     if kind == "pdf":
         return write_pdf(templates, paper, owner_line)
     if len(templates) != 1:
-        raise RocketryError("template", f"is missing: a {kind} file holds one template; name it")
+        raise RocketryError("template", f"is missing; a {kind} file holds one template; name it")
     return (write_svg(templates[0]) if kind == "svg" else write_dxf(templates[0])).encode()
 
 

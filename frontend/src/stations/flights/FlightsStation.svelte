@@ -25,7 +25,7 @@
           </span>
         </div>
         {#if found.flights.length}
-          <Later height={262}><Compared flights={found.flights} /></Later>
+          {#if found.flights.length > 1}<Later height={262}><Compared flights={found.flights} /></Later>{/if}
           <Later><FlightList flights={found.flights} ofOne /></Later>
         {:else}
           <p class="paper p-6">

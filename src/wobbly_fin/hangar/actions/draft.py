@@ -26,10 +26,10 @@ BOXES = {
     "rod_length": ("length", False),
 }
 _WANTS = {
-    "mass": "is missing: weigh it ready to fly, without the motor",
-    "diameter": "is missing: measure across the widest part of the body",
-    "mount_diameter": "is missing: the motor tube's inside diameter",
-    "mount_length": "is missing: the longest motor the mount takes",
+    "mass": "is missing; weigh it ready to fly, without the motor",
+    "diameter": "is missing; measure across the widest part of the body",
+    "mount_diameter": "is missing; the motor tube's inside diameter",
+    "mount_length": "is missing; the longest motor the mount takes",
 }
 
 

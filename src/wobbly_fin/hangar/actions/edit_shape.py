@@ -247,7 +247,7 @@ def _layout(content: dict[str, Any]) -> Layout | None:
 def _swap(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     """Put something off the shelf in a part's place, keeping where it sits."""
     if edit.stock is None:
-        raise RocketryError("stock", "is missing: which thing off the shelf?")
+        raise RocketryError("stock", "is missing; which thing off the shelf?")
     parts, place = _find(content, edit.part)
     if parts[place]["type"] != edit.stock.type:
         raise RocketryError("stock", f"is a {edit.stock.kind}, which cannot stand for a {PART_TYPES[parts[place]['type']].WORD}")

@@ -28,7 +28,7 @@ def read_prototype(form: Any, units: UnitChoice) -> ScaleDocument:
     for box in ("main_diameter", "tube_diameter"):
         size = read(form, box)
         if size is None:
-            raise RocketryError(box, "is missing: scale is tube ÷ the prototype's main diameter")
+            raise RocketryError(box, "is missing; scale is tube ÷ the prototype's main diameter")
         sizes[box] = size
     rows = []
     for i, row in enumerate(list(form.get("rows") or [])[:60]):

@@ -31,7 +31,7 @@ def keep_day(
 ) -> LaunchDay:  # fmt: skip
     """Keep a day under a key the client made; raises RocketryError at the box at fault and changes nothing."""
     if not name.strip():
-        raise RocketryError("name", "is missing: what is the day called?")
+        raise RocketryError("name", "is missing; what is the day called?")
     if not 2000 <= day.year <= 2100:
         raise RocketryError("day", f"{day} is no day to fly on")
     first, last = read_clock(opens, "opens"), read_clock(closes, "closes")
@@ -73,7 +73,7 @@ def keep_line(
     if load.motor.kind != "single":
         delay_s = None
     elif delay_s is None:
-        raise RocketryError("delay_s", f"is missing: which delay has the {load.motor.name}?")
+        raise RocketryError("delay_s", f"is missing; which delay has the {load.motor.name}?")
     else:
         require_finite("delay_s", delay_s, 0.0, 60.0)
     with transaction.atomic():

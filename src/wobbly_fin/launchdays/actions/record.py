@@ -98,11 +98,11 @@ def _weighed(user: User, row: ManifestLine | None, told: Told) -> dict[str, floa
     """Mass and balance point as typed, motors in, either or both; kept without them. Raises RocketryError. [kg], [m]"""
     facts = told.facts or {}
     if row is None:
-        raise RocketryError("line", "is missing: which rocket was weighed?")
+        raise RocketryError("line", "is missing; which rocket was weighed?")
     units = units_of(preferences_of(user))
     mass, balance = (str(facts.get(k, "")).strip() for k in ("mass", "balance"))
     if not mass and not balance:
-        raise RocketryError("mass", "is missing: what did the scale say?")
+        raise RocketryError("mass", "is missing; what did the scale say?")
     _, line = line_of(user, row)
     found = without_motors(
         line.ready, line.motor,
@@ -132,7 +132,7 @@ def _log(user: User, line: ManifestLine | None, told: Told, flown_on: datetime.d
     """What happened goes into the logbook under the event's own key, on the day it was told: sent twice it is logged once."""
     facts = told.facts or {}
     if line is None:
-        raise RocketryError("line", "is missing: which flight was it?")
+        raise RocketryError("line", "is missing; which flight was it?")
     log_flight(
         user, told.id, rocket_id=line.rocket_id, motor_key=line.motor_key, delay_s=line.delay_s,
         facts=Facts(

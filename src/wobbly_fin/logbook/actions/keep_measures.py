@@ -58,7 +58,7 @@ def keep_tracking(user: User, key: uuid.UUID, *, baseline: str, stations: list[d
         if given:
             if not baseline.strip():
                 raise RocketryError(
-                    "baseline_m", "is missing: how far apart were the stations, or how far from the pad was the one?"
+                    "baseline_m", "is missing; how far apart were the stations, or how far from the pad was the one?"
                 )
             read = parse(baseline, "length", units, name="baseline_m")
             told["baseline_m"], told["typed"]["baseline"] = read.si, read.kept
@@ -84,7 +84,7 @@ def keep_landing(user: User, key: uuid.UUID, x_m: float | None, y_m: float | Non
     with transaction.atomic():
         flight = flight_of(user, key, lock=True)
         if (x_m is None) != (y_m is None):
-            raise RocketryError("y_m" if y_m is None else "x_m", "is missing: a place has both")
+            raise RocketryError("y_m" if y_m is None else "x_m", "is missing; a place has both")
         for name, value in (("x_m", x_m), ("y_m", y_m)):
             if value is not None:
                 require_finite(name, value, -FARTHEST_M, FARTHEST_M)

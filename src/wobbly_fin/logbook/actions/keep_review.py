@@ -135,7 +135,7 @@ def _check(said: Reviewed) -> None:
     if said.phase and said.phase not in PHASES:
         raise RocketryError("phase", f"{said.phase[:20]!r} is no phase; one of {', '.join(PHASES)}")
     if said.decided and not said.cause:
-        raise RocketryError("cause", "is missing: decide which cause it was, or leave the review open")
+        raise RocketryError("cause", "is missing; decide which cause it was, or leave the review open")
     for name, text, most in (("changes", said.changes, _LONGEST), ("lesson", said.lesson, 300)):
         if len(text) > most:
             raise RocketryError(name, f"is too long; {most} characters are plenty")

@@ -64,7 +64,7 @@ def log_flight(
         if motor.kind != "single":
             delay_s = None
         elif delay_s is None:
-            raise RocketryError("delay_s", f"is missing: which delay did the {motor.name} have?")
+            raise RocketryError("delay_s", f"is missing; which delay did the {motor.name} have?")
         asked = question_of(user, rocket)
         judged = judge_one(asked, load, delay_s)
         flight = judged.flight

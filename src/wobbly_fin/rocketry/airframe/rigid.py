@@ -88,7 +88,7 @@ class RigidRocket:
         require_finite("lights_after_s", self.lights_after_s, 0.0, LATEST_LIGHTING_S)
         unknown = self._empty(len(self.airframe.stages)).unknown
         if self.airframe.known.mass_kg is None and unknown:
-            raise RocketryError(f"parts.{unknown[0]}.mass_kg", "is missing: give a mass or a material, or mass_kg of the whole")
+            raise RocketryError(f"parts.{unknown[0]}.mass_kg", "is missing; give a mass or a material, or mass_kg of the whole")
 
     @cached_property
     def layout(self) -> Layout:

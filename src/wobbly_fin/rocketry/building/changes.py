@@ -42,7 +42,7 @@ class Change:
     def __post_init__(self) -> None:
         if self.kind == "add":
             if not self.title.strip():
-                raise RocketryError("title", "is missing: say what is to be done")
+                raise RocketryError("title", "is missing; say what is to be done")
             if self.hands_on_s <= 0:
                 raise RocketryError("hands_on", "must be above zero: a step takes hands")
             require_finite("hands_on", self.hands_on_s / 60, 0.0, 12 * 60)

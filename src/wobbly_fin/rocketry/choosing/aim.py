@@ -41,7 +41,7 @@ class Aim:
 
     def __post_init__(self) -> None:
         if self.height_m is None and self.time_s is None:
-            raise RocketryError("height", "is missing: aim at a height, a time in the air, or both")
+            raise RocketryError("height", "is missing; aim at a height, a time in the air, or both")
         if self.height_m is not None:
             require_positive("height", self.height_m, 30_000.0)
         if self.time_s is not None:

@@ -193,7 +193,7 @@ def _packed_m(asked: Asked, bay: Bay, placed: Placed[CanopyPack]) -> float:
 
 def _rig(layout: Layout, cords: Sequence[Placed[Cord]], part: CanopyPack, forward_kg: float, rest_kg: float) -> Rig:
     if not cords:
-        raise RocketryError("cord", "is missing: nothing joins nose and body. Add one at the Shape station")
+        raise RocketryError("cord", "is missing; nothing joins nose and body. Add one at the Shape station")
     segments = [Segment(stuff=stuff_of(c.part.material), length_m=c.part.length_m) for c in cords]
     # Stiff and flameproof below, elastic above.
     segments.sort(key=lambda s: s.stuff.elastic)

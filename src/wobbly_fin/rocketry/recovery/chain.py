@@ -71,7 +71,7 @@ class Rig:
 
     def __post_init__(self) -> None:
         if not self.segments:
-            raise RocketryError("cord", "is missing: nothing joins nose and body")
+            raise RocketryError("cord", "is missing; nothing joins nose and body")
         if self.anchor not in ANCHOR_N:
             raise RocketryError("anchor", f"{self.anchor!r} is no anchor; one of {', '.join(ANCHOR_N)}")
 

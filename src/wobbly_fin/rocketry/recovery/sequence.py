@@ -50,9 +50,9 @@ class Sequence:
         if self.first not in FIRSTS:
             raise RocketryError("first", f"{self.first!r} is none; one of {', '.join(FIRSTS)}")
         if self.first == "drogue" and self.drogue is None:
-            raise RocketryError("drogue", "is missing: which canopy is it?")
+            raise RocketryError("drogue", "is missing; which canopy is it?")
         if self.two_events and self.main_height_m is None and self.main_after_s is None:
-            raise RocketryError("main_height_m", "is missing: at what height, or how long after, does the main open?")
+            raise RocketryError("main_height_m", "is missing; at what height, or how long after, does the main open?")
         if self.main_height_m is not None:
             require_positive("main_height_m", self.main_height_m, 10_000.0)
         if self.main_after_s is not None:

@@ -113,7 +113,7 @@ def recover(
     if sequence.first == "tumble_only" or not packs:
         if sequence.first != "tumble_only":
             raise RocketryError(
-                "canopy", "is missing: nothing to come down under. Add one at the Shape station, or let it tumble"
+                "canopy", "is missing; nothing to come down under. Add one at the Shape station, or let it tumble"
             )
         return _falling(layout, plan, hanging, "tumble", None, terminal_speed_m_s(hanging, tumbling, density_kg_m3))
     canopy = packs[0].part.canopy

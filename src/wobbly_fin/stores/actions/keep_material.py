@@ -55,7 +55,7 @@ def _glue_figures(typed: dict[str, str], units: UnitChoice, *, new: bool) -> dic
         if text:
             out[f"{name}_s"] = duration_s(text, name)
         elif new:
-            raise RocketryError(name, "is missing: its sheet says how long")
+            raise RocketryError(name, "is missing; its sheet says how long")
     if typed.get("lowest", "").strip():
         out["lowest_c"] = parse(typed["lowest"], "temperature", units, name="lowest").si
     elif new:
@@ -157,7 +157,7 @@ def _glue(user: User, typed: dict[str, str], units: UnitChoice) -> tuple[dict[st
     glue = find_glue(typed.get("glue", ""), own_glues(user))
     text = typed.get("mass", "").strip()
     if not text:
-        raise RocketryError("mass", "is missing: put the bottles on the scale")
+        raise RocketryError("mass", "is missing; put the bottles on the scale")
     found = GlueAtHand(key=glue.key, mass_kg=parse(text, "mass", units, name="mass").si)
     return asdict(found), glue.name
 

@@ -207,7 +207,7 @@ class MassLump(Part):
 
     def check(self) -> None:
         if self.mass_kg is None:
-            raise RocketryError("mass_kg", "is missing: a lump of mass is nothing but its mass")
+            raise RocketryError("mass_kg", "is missing; a lump of mass is nothing but its mass")
 
     @property
     def called(self) -> str:
