@@ -1,6 +1,6 @@
 import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
 import { asSeen, ask, client, type Schemas } from './client';
-import { queryClient, renew } from './queries';
+import { queryClient, renew, stands } from './queries';
 
 export type Plan = Schemas['DayPlanOut'];
 export type PlanLine = Schemas['ManifestLineOut'];
@@ -69,7 +69,7 @@ export const tellEvents = (id: string, body: Schemas['DayEventsIn']) =>
   ask(client.PUT('/api/launchdays/days/{key}/events', { ...at(id), body }));
 
 /** A new board becomes what is shown, and what hangs on it is asked anew. */
-export function takePlan(plan: Plan): void {
-  queryClient.setQueryData(['day', plan.id], plan);
+export async function takePlan(plan: Plan): Promise<void> {
+  await stands(['day', plan.id], plan);
   void renew((key) => key[0] === 'day' && key[1] === plan.id);
 }

@@ -1,6 +1,7 @@
 import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
 import { asSeen, ask, client, ledTo, newest, type Schemas } from './client';
-import { queryClient, renew } from './queries';
+import { inOrder } from './order';
+import { renew, stands } from './queries';
 import { send } from './send';
 
 export type Page = Schemas['FlightPageOut'];
@@ -45,30 +46,28 @@ export const useAdvice = () =>
 
 /** A flight's page with its changes: each answers with the whole page, which then stands. */
 export function useDesk(id: () => string) {
-  async function stands(page: Promise<Page>): Promise<Page> {
-    const found = await page;
-    queryClient.setQueryData(['logbook', 'page', id()], found);
-    // Lists, verdicts and hangar hang on what a flight was measured with.
-    void renew((key) => key[0] === 'logbook' && key[1] === 'page' && key[2] === id());
-    return found;
-  }
+  // A key held down must not overtake its own last edit and be taken for somebody else's.
+  const next = inOrder();
+  const kept = (call: () => Promise<Page>): Promise<Page> =>
+    next(async () => {
+      const found = await call();
+      await stands(['logbook', 'page', id()], found);
+      // Lists, verdicts and hangar hang on what a flight was measured with.
+      void renew((key) => key[0] === 'logbook' && key[1] === 'page' && key[2] === id());
+      return found;
+    });
   const path = () => ({ params: { path: { key: id() } } });
-  // One after another: a key held down must not overtake its own last edit and be taken for somebody else's.
-  let last: Promise<unknown> = Promise.resolve();
   /** An edit of the flight as it stood at `version`; refused where somebody else has changed it since. */
-  function edit(version: string, call: (seen: ReturnType<typeof asSeen>) => Promise<Page>): Promise<Page> {
-    const mine = last.then(async () => {
+  const edit = (version: string, call: (seen: ReturnType<typeof asSeen>) => Promise<Page>): Promise<Page> =>
+    kept(async () => {
       const from = newest(version);
-      const found = await stands(call(asSeen(from)));
+      const found = await call(asSeen(from));
       ledTo(from, found.flight.version);
       return found;
     });
-    last = mine.catch(() => undefined);
-    return mine;
-  }
   return {
     keepLog: (file: File, reading: Reading) =>
-      stands(
+      kept(() =>
         send<Page>(`/api/logbook/flights/${id()}/logs/${crypto.randomUUID()}`, file, 'file', {
           reading: JSON.stringify(reading),
         }),
@@ -78,9 +77,9 @@ export function useDesk(id: () => string) {
         ask(client.PUT('/api/logbook/logs/{log}', { params: { path: { log } }, body: reading, ...seen })),
       ),
     dropLog: (log: string) =>
-      stands(ask(client.DELETE('/api/logbook/logs/{log}', { params: { path: { log } } }))),
+      kept(() => ask(client.DELETE('/api/logbook/logs/{log}', { params: { path: { log } } }))),
     restoreLog: (log: string) =>
-      stands(ask(client.POST('/api/logbook/logs/{log}/restore', { params: { path: { log } } }))),
+      kept(() => ask(client.POST('/api/logbook/logs/{log}/restore', { params: { path: { log } } }))),
     readouts: (typed: Record<string, string>, version: string) =>
       edit(version, (seen) =>
         ask(client.PUT('/api/logbook/flights/{key}/readouts', { ...path(), body: { typed }, ...seen })),
@@ -98,7 +97,7 @@ export function useDesk(id: () => string) {
         ask(client.PUT('/api/logbook/flights/{key}/certification', { ...path(), body: { level }, ...seen })),
       ),
     photo: (file: File, title: string) =>
-      stands(
+      kept(() =>
         send<Page>(`/api/logbook/flights/${id()}/photos/${crypto.randomUUID()}`, file, 'photo', { title }),
       ),
     dropPhoto: (key: string) =>
@@ -108,7 +107,7 @@ export function useDesk(id: () => string) {
     altimeter: (acts: string[]) =>
       ask(client.POST('/api/logbook/flights/{key}/altimeter', { ...path(), body: { acts } })),
     takeLog: (acts: string[]) =>
-      stands(
+      kept(() =>
         ask(
           client.POST('/api/logbook/flights/{key}/altimeter/{log}', {
             params: { path: { key: id(), log: crypto.randomUUID() } },

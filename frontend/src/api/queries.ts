@@ -40,6 +40,15 @@ export const renew = (stands: (key: readonly unknown[]) => boolean = () => false
     predicate: ({ queryKey }) => !APART.has(String(queryKey[0])) && !stands(queryKey),
   });
 
+/**
+ * What a change was answered with is what stands from now on. Whatever was asked before it and has not come yet tells of
+ * the time before, and is not waited for.
+ */
+export async function stands<T>(queryKey: readonly unknown[], found: T): Promise<void> {
+  await queryClient.cancelQueries({ queryKey, exact: true });
+  queryClient.setQueryData(queryKey, found);
+}
+
 const SESSION = 'wobbly-fin:session';
 
 /** Who is signed in; without a network, who last was: the field's screens open then, and the server judges again later. */

@@ -1,6 +1,6 @@
 import { createMutation, createQuery, keepPreviousData } from '@tanstack/svelte-query';
 import { ask, client, type Schemas } from './client';
-import { queryClient, renew } from './queries';
+import { renew, stands } from './queries';
 import { send } from './send';
 
 export type Station = Schemas['StationOut'];
@@ -90,8 +90,8 @@ export const useRaw = () =>
 export function useBuildChange<In>(id: () => string, run: (input: In) => Promise<Station>) {
   return createMutation(() => ({
     mutationFn: run,
-    onSuccess: (found: Station) => {
-      queryClient.setQueryData(['build', id()], found);
+    onSuccess: async (found: Station) => {
+      await stands(['build', id()], found);
       // A weigh-in changes the rocket itself: whatever is said of it elsewhere is read anew.
       void renew((key) => key[0] === 'build' && key[1] === id());
     },

@@ -10,6 +10,7 @@
     type Plan,
     type PlanLine,
   } from '../api/launchdays';
+  import { inOrder } from '../api/order';
   import { clock, longDay } from '../api/format';
   import { useFields } from '../api/queries';
   import Later from '../kit/Later.svelte';
@@ -31,21 +32,24 @@
   let busy = $state(false);
   let problems = $state<{ adding?: string; top?: string }>({});
   let pointed = $state('');
+  const next = inOrder();
 
   /** The new plan stands, or what it was refused for is said: beside the form it came from, else at the top. */
-  async function change(work: () => Promise<Plan>, where: 'adding' | 'top' = 'top'): Promise<boolean> {
-    busy = true;
-    problems = {};
-    try {
-      takePlan(await work());
-      return true;
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      problems = { [where]: error.message };
-      return false;
-    } finally {
-      busy = false;
-    }
+  function change(work: () => Promise<Plan>, where: 'adding' | 'top' = 'top'): Promise<boolean> {
+    return next(async () => {
+      busy = true;
+      problems = {};
+      try {
+        await takePlan(await work());
+        return true;
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        problems = { [where]: error.message };
+        return false;
+      } finally {
+        busy = false;
+      }
+    });
   }
   /** The file as JSON; what is none is left to the server to refuse. */
   async function forecastOf(file: File): Promise<Record<string, unknown>> {
@@ -119,7 +123,7 @@
               word="Keep"
               submit={async (body) => {
                 try {
-                  takePlan(await keepDay(id, body, seen));
+                  await next(async () => takePlan(await keepDay(id, body, seen)));
                   changing = false;
                 } catch (error) {
                   seen = standing(error) ?? seen;

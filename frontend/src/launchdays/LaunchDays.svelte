@@ -13,7 +13,7 @@
 
   async function make(body: Parameters<typeof keepDay>[1]) {
     const id = crypto.randomUUID();
-    takePlan(await keepDay(id, body));
+    await takePlan(await keepDay(id, body));
     await navigate('/launchdays/:id', { params: { id } });
   }
 </script>

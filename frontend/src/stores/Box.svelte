@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ApiError, asSeen, ask, client, standing, type Schemas } from '../api/client';
+  import { inOrder } from '../api/order';
   import { useBox, useChange, useMotors } from '../api/queries';
   import { throwOut } from '../kit/bin';
   import { said } from '../kit/said';
@@ -41,13 +42,13 @@
     wanted: String(line.wanted),
     version: line.version ?? '',
   });
-  let queue: Promise<unknown> = Promise.resolve();
+  const next = inOrder();
   /** One more or less; quick clicks wait for one another, each upon what the last one left. */
   function nudge(id: string, what: 'count' | 'wanted', by: number) {
-    queue = queue.then(() => {
+    void next(async () => {
       const line = box.data?.lines.find((l) => l.id === id);
-      if (!line) return undefined;
-      return keep.mutateAsync({ ...formOf(line), [what]: String(Math.max(0, line[what] + by)) }).catch(said);
+      if (!line) return;
+      await keep.mutateAsync({ ...formOf(line), [what]: String(Math.max(0, line[what] + by)) }).catch(said);
     });
   }
 

@@ -1,6 +1,7 @@
 import { ApiError, asSeen, ask, client, standing } from '../../api/client';
 import type { Review, ReviewIn } from '../../api/logbook';
-import { queryClient, renew } from '../../api/queries';
+import { inOrder } from '../../api/order';
+import { renew, stands } from '../../api/queries';
 import type { Link } from './board';
 
 /** A change, made to whatever stands when its turn comes. */
@@ -12,7 +13,7 @@ export class ReviewDesk {
   #kept: ReviewIn;
   #waiting: Edit[] = [];
   #version: string | undefined;
-  #queue: Promise<unknown> = Promise.resolve();
+  readonly #next = inOrder();
 
   constructor(
     private readonly id: string,
@@ -47,9 +48,7 @@ export class ReviewDesk {
     if (!this.#waiting.length) this.refused = undefined;
     const edit = typeof part === 'function' ? part : () => part;
     this.#waiting.push(edit);
-    const sent = this.#queue.then(() => this.#send(edit)).finally(() => this.#waiting.shift());
-    this.#queue = sent.catch(() => false);
-    return sent;
+    return this.#next(() => this.#send(edit)).finally(() => this.#waiting.shift());
   }
 
   async #send(edit: Edit): Promise<boolean> {
@@ -59,15 +58,14 @@ export class ReviewDesk {
       const found = await ask(
         client.PUT('/api/logbook/flights/{key}/review', { ...path, body, ...asSeen(this.#version) }),
       );
-      this.#stands(found);
+      await this.#stands(found);
       return true;
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       this.refused = error;
       if (standing(error)) {
         // Changed elsewhere: what stands there is what the next change is made to.
-        const found = await ask(client.GET('/api/logbook/flights/{key}/review', path));
-        this.#stands(found);
+        await this.#stands(await ask(client.GET('/api/logbook/flights/{key}/review', path)));
       }
       return false;
     }
@@ -102,26 +100,21 @@ export class ReviewDesk {
     return this.change((now) => ({ chain: make((now.chain ?? []) as Link[]) }));
   }
 
-  async salvage(part: string): Promise<void> {
-    this.refused = undefined;
-    try {
+  salvage(part: string): Promise<void> {
+    return this.#after(async () => {
       const found = await ask(
         client.POST('/api/logbook/flights/{key}/review/salvage', {
           params: { path: { key: this.id } },
           body: { part, key: crypto.randomUUID() },
         }),
       );
-      this.#stands(found);
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      this.refused = error;
-    }
+      await this.#stands(found);
+    });
   }
 
-  /** Begin the repair in Build under a key of its own; its build's key. */
-  async repair(rocket: string, damage: string): Promise<void> {
-    this.refused = undefined;
-    try {
+  /** Begin the repair in Build under a key of its own. */
+  repair(rocket: string, damage: string): Promise<void> {
+    return this.#after(async () => {
       await ask(
         client.PUT('/api/workshop/rockets/{key}/builds/{build}', {
           params: { path: { key: rocket, build: crypto.randomUUID() } },
@@ -129,16 +122,26 @@ export class ReviewDesk {
         }),
       );
       await renew();
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      this.refused = error;
-    }
+    });
   }
 
-  #stands(found: Review): void {
+  /** What hangs on the review, once every change of it is in. */
+  #after(act: () => Promise<void>): Promise<void> {
+    return this.#next(async () => {
+      this.refused = undefined;
+      try {
+        await act();
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        this.refused = error;
+      }
+    });
+  }
+
+  async #stands(found: Review): Promise<void> {
     this.#kept = ReviewDesk.of(found);
     this.#version = found.version;
-    queryClient.setQueryData(['logbook', 'review', this.id], found);
+    await stands(['logbook', 'review', this.id], found);
     void renew(([what, kind, id]) => what === 'logbook' && kind === 'review' && id === this.id);
   }
 }

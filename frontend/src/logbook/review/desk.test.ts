@@ -7,14 +7,14 @@ const api = vi.hoisted(() => ({
   GET: vi.fn(),
   POST: vi.fn(),
   renew: vi.fn(),
-  setQueryData: vi.fn(),
+  stands: vi.fn(),
 }));
 vi.mock('../../api/client', async (original) => ({
   ...(await original<typeof import('../../api/client')>()),
   ask: api.ask,
   client: { PUT: api.PUT, GET: api.GET, POST: api.POST },
 }));
-vi.mock('../../api/queries', () => ({ renew: api.renew, queryClient: { setQueryData: api.setQueryData } }));
+vi.mock('../../api/queries', () => ({ renew: api.renew, stands: api.stands }));
 const { ApiError } = await import('../../api/client');
 const { ReviewDesk } = await import('./desk.svelte');
 
@@ -114,7 +114,7 @@ describe('a review being worked on', () => {
     const theirs = answered({ changes: 'theirs', answers: { lit: true } }, 'v9');
     api.ask.mockRejectedValueOnce(refusal('stale', 'v9')).mockResolvedValueOnce(theirs);
     expect(await desk.change({ changes: 'mine again' })).toBe(false);
-    expect(api.setQueryData).toHaveBeenLastCalledWith(['logbook', 'review', 'f'], theirs);
+    expect(api.stands).toHaveBeenLastCalledWith(['logbook', 'review', 'f'], theirs);
     await desk.answer('popped', true);
     const last = sent().at(-1);
     expect([last?.body.changes, last?.body.answers, last?.headers?.['If-Match']]).toEqual([
@@ -127,12 +127,24 @@ describe('a review being worked on', () => {
   it('renews what hangs on it, but not itself: its answer came along', async () => {
     const desk = new ReviewDesk('f', answered({}, 'v1'));
     await desk.change({ grounds: true });
-    const stands = api.renew.mock.calls[0]?.[0] as (key: unknown[]) => boolean;
-    expect([
-      stands(['logbook', 'review', 'f']),
-      stands(['logbook', 'review', 'g']),
-      stands(['rockets']),
-    ]).toEqual([true, false, false]);
+    const kept = api.renew.mock.calls[0]?.[0] as (key: unknown[]) => boolean;
+    expect([kept(['logbook', 'review', 'f']), kept(['logbook', 'review', 'g']), kept(['rockets'])]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+  });
+
+  it('puts a part by only once every change of the review is in', async () => {
+    const desk = new ReviewDesk('f', answered({}, 'v1'));
+    const begun: string[] = [];
+    for (const verb of ['PUT', 'POST'] as const)
+      api[verb].mockImplementation((_: string, call: Call) => {
+        begun.push(verb);
+        return call;
+      });
+    await Promise.all([desk.part('nose', 'whole'), desk.salvage('nose'), desk.answer('lit', true)]);
+    expect(begun).toEqual(['PUT', 'POST', 'PUT']);
   });
 
   it('says why a part cannot be put by or a repair begun, and lets faults of its own through', async () => {

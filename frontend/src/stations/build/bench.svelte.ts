@@ -1,4 +1,5 @@
 import { ask, client } from '../../api/client';
+import { inOrder } from '../../api/order';
 import { sendPhoto, useBuildChange, zone, type Station, type Step } from '../../api/workshop';
 import { notify } from '../../kit/notices.svelte';
 
@@ -22,6 +23,7 @@ export class Bench {
   about = $state<'plan' | 'step'>('plan');
   readonly change;
   readonly #station: () => Station | undefined;
+  readonly #next = inOrder();
 
   constructor(id: () => string, station: () => Station | undefined) {
     this.#station = station;
@@ -47,15 +49,17 @@ export class Bench {
     return this.steps.find((s) => s.key === key);
   }
 
-  /** Run an act; what it refuses stays with `change.error` and is shown at its box. */
-  async #run(act: () => Promise<Station>, about: 'plan' | 'step' = 'plan'): Promise<boolean> {
-    this.about = about;
-    try {
-      await this.change.mutateAsync(act);
-      return true;
-    } catch {
-      return false;
-    }
+  /** Run an act after those before it; what it refuses stays with `change.error` and is shown at its box. */
+  #run(act: () => Promise<Station>, about: 'plan' | 'step' = 'plan'): Promise<boolean> {
+    return this.#next(async () => {
+      this.about = about;
+      try {
+        await this.change.mutateAsync(act);
+        return true;
+      } catch {
+        return false;
+      }
+    });
   }
 
   begin(id: string, kind: 'build' | 'repair', damage = '') {

@@ -73,12 +73,27 @@ describe('the bench', () => {
     const [says, { undo }] = api.notify.mock.calls[0] as [string, { undo: () => void }];
     expect(says).toBe('Ticked: Do cut.');
     undo();
+    await vi.waitFor(() => expect(told()).toHaveLength(2));
     expect(told().map((c) => c.body)).toEqual([
       { kind: 'done', step: 'cut', minutes: '50', remark: '', with_before: false },
       { kind: 'undone', step: 'cut', minutes: '', remark: '', with_before: false },
     ]);
     const keys = told().map((c) => c.params.path['key']);
     expect(new Set(keys).size).toBe(2); // each is an event of its own
+  });
+
+  it('does one act after another, so that no late answer is taken for the newest', async () => {
+    const bench = new Bench(() => 'r', station);
+    const answers: ((found: Station) => void)[] = [];
+    api.ask.mockImplementation(() => new Promise((done) => answers.push(done)));
+    const both = [bench.hours({ exceptions: { '2026-05-01': null } }), bench.schools({ temperature: '3 C' })];
+    await vi.waitFor(() => expect(answers).toHaveLength(1));
+    expect(told().map((c) => c.verb)).toEqual(['PUT']);
+    answers[0]?.(station());
+    await vi.waitFor(() => expect(answers).toHaveLength(2));
+    answers[1]?.(station());
+    expect(await Promise.all(both)).toEqual([true, true]);
+    expect(told().map((c) => c.verb)).toEqual(['PUT', 'PATCH']);
   });
 
   it('stays at a step that is refused, and says so there', async () => {

@@ -1,5 +1,6 @@
 import { ApiError, ask, client } from '../../api/client';
-import { queryClient, renew } from '../../api/queries';
+import { inOrder } from '../../api/order';
+import { queryClient, renew, stands } from '../../api/queries';
 import type { Recovery } from '../../api/workshop';
 
 type Told = Record<string, string | boolean>;
@@ -12,7 +13,7 @@ export class Desk {
   changed = $state(0);
 
   readonly id: string;
-  #queue: Promise<unknown> = Promise.resolve();
+  readonly #next = inOrder();
 
   constructor(id: string) {
     this.id = id;
@@ -102,31 +103,28 @@ export class Desk {
     // What was refused stays said until the next change after it.
     if (!this.pending) this.refused = undefined;
     this.pending += 1;
-    const done = this.#queue.then(async () => {
+    return this.#next(async () => {
       try {
-        this.#keep(await change());
+        await this.#keep(await change());
         return true;
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
         this.refused = error;
         // Somebody else changed it meanwhile: what they left is fetched, so that the next change starts from there.
         if (error.status === 409) {
-          const stands = await this.#fetched().catch(() => undefined);
-          if (stands) queryClient.setQueryData(['recovery', this.id], stands);
+          const theirs = await this.#fetched().catch(() => undefined);
+          if (theirs) await stands(['recovery', this.id], theirs);
         }
         return false;
       } finally {
         this.pending -= 1;
       }
     });
-    // A fault of ours holds nothing up that comes after it.
-    this.#queue = done.catch(() => false);
-    return done;
   }
 
-  #keep(found: Recovery) {
+  async #keep(found: Recovery) {
     this.changed += 1;
-    queryClient.setQueryData(['recovery', this.id], found);
+    await stands(['recovery', this.id], found);
     void renew(([what, id]) => what === 'recovery' && id === this.id);
   }
 }

@@ -20,8 +20,8 @@ vi.mock('../../api/queries', () => ({
   renew: api.renew,
   queryClient: {
     getQueryData: (key: string[]) => api.data.get(key.join()),
-    setQueryData: (key: string[], found: unknown) => api.data.set(key.join(), found),
   },
+  stands: (key: string[], found: unknown) => Promise.resolve(api.data.set(key.join(), found)),
 }));
 const { ApiError } = await import('../../api/client');
 const { Desk } = await import('./desk.svelte');

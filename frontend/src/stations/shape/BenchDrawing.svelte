@@ -84,8 +84,7 @@
     const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
     if (!way || !bench.selected) return;
     event.preventDefault();
-    const by = way * (event.shiftKey ? 0.01 : 0.001);
-    void bench.choose(grip.field, snap(grip.value + by));
+    bench.nudge(bench.selected, grip.field, way * (event.shiftKey ? 0.01 : 0.001));
   }
 </script>
 

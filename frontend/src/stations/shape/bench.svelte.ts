@@ -1,6 +1,8 @@
 import { ApiError, ask, client } from '../../api/client';
-import { queryClient, renew, shapeKey, type EditIn, type Shape } from '../../api/queries';
-import type { Drag } from '../../drawing/airframe';
+import { inOrder } from '../../api/order';
+import { queryClient, renew, shapeKey, stands, type EditIn, type Shape } from '../../api/queries';
+import { handles, type Drag } from '../../drawing/airframe';
+import { snap } from './marks';
 
 type Edits = Partial<EditIn>[];
 
@@ -25,8 +27,12 @@ export class Bench {
   readonly id: string;
   /** What the server said last; set by whoever asks it. */
   #latest = $state.raw<() => Shape | undefined>(() => undefined);
-  #queue: Promise<unknown> = Promise.resolve();
+  /** The one this page's own last edit led to; of a part just taken in hand an older one may be shown. */
+  #revision = 0;
+  readonly #next = inOrder();
   #trying = false;
+  /** Steps by key that wait for their turn, added up. */
+  #nudged: Drag | undefined;
 
   constructor(id: string) {
     this.id = id;
@@ -34,6 +40,11 @@ export class Bench {
 
   follow(latest: () => Shape | undefined) {
     this.#latest = latest;
+  }
+
+  /** As the last answer has it; what is shown follows a moment later. */
+  get #now(): Shape | undefined {
+    return queryClient.getQueryData<Shape>(shapeKey(this.id, this.selected)) ?? this.#latest();
   }
 
   get stale(): boolean {
@@ -57,27 +68,47 @@ export class Bench {
     return this.edit([{ op: 'set', part, field, value }]);
   }
 
+  /** A step by key: from where the part is when its turn comes; steps that wait for theirs go as one edit. */
+  nudge(part: string, field: string, by: number) {
+    const waits = this.#nudged;
+    if (waits?.part === part && waits.field === field) {
+      waits.value += by;
+      return;
+    }
+    const mine: Drag = { part, field, value: by };
+    this.#nudged = mine;
+    void this.#next(async () => {
+      if (this.#nudged === mine) this.#nudged = undefined;
+      const drawn = this.#now?.drawn.find((d) => d.id === part);
+      const grip = drawn && handles(drawn).find((h) => h.field === field);
+      if (grip) await this.#send([{ op: 'set', part, field, value: snap(grip.value + mine.value) }]);
+    });
+  }
+
   /** Edits one after another, each from the revision the one before left. */
   edit(edits: Edits): Promise<Shape | undefined> {
-    const done = this.#queue.then(() => this.#send(edits));
-    this.#queue = done;
-    return done;
+    return this.#next(() => this.#send(edits));
   }
 
   async #send(edits: Edits): Promise<Shape | undefined> {
-    const now = this.#latest();
+    const now = this.#now;
     if (!now) return undefined;
+    // Another part may be in hand by the time this is answered.
+    const asked = this.selected;
     this.pending += 1;
     try {
       const answer = await ask(
         client.POST('/api/hangar/rockets/{key}/shape/edit', {
-          params: { path: { key: this.id }, header: { 'If-Match': now.rocket.revision } },
-          body: { edits: edits as EditIn[], selected: this.selected ?? null },
+          params: {
+            path: { key: this.id },
+            header: { 'If-Match': Math.max(this.#revision, now.rocket.revision) },
+          },
+          body: { edits: edits as EditIn[], selected: asked ?? null },
         }),
       );
       this.problem = '';
       this.#forget(edits);
-      this.take(answer);
+      await this.#take(answer, asked);
       return answer;
     } catch (error) {
       this.#refused(error, edits);
@@ -87,25 +118,26 @@ export class Bench {
     }
   }
 
-  /** A new answer from the server becomes what is shown. */
-  take(answer: Shape) {
-    queryClient.setQueryData(shapeKey(this.id, this.selected), answer);
-    queryClient.setQueryData(['rockets', this.id], answer.rocket);
-    this.#forgetOthers();
-    const mine = this.selected ?? '';
+  /** The server's answer to an edit becomes what is shown. */
+  async #take(answer: Shape, asked: string | undefined) {
+    this.#revision = answer.rocket.revision;
+    await stands(shapeKey(this.id, asked), answer);
+    await stands(['rockets', this.id], answer.rocket);
+    this.#forgetOthers(asked);
     void renew(
       ([what, id, which]) =>
         id === this.id &&
-        (what === 'rockets' || (what === 'shape' && (which === mine || BY_REVISION.includes(which)))),
+        (what === 'rockets' ||
+          (what === 'shape' && (which === (asked ?? '') || BY_REVISION.includes(which)))),
     );
   }
 
   /** The bench as it was with other parts in hand: an edit must not begin from a revision that has gone. */
-  #forgetOthers() {
-    const mine = this.selected ?? '';
+  #forgetOthers(asked = this.selected) {
+    const kept: unknown[] = [asked ?? '', this.selected ?? '', ...BY_REVISION];
     queryClient.removeQueries({
       queryKey: ['shape', this.id],
-      predicate: ({ queryKey: [, , which] }) => which !== mine && !BY_REVISION.includes(which),
+      predicate: ({ queryKey: [, , which] }) => !kept.includes(which),
     });
   }
 
@@ -183,16 +215,20 @@ export class Bench {
     this.drag = this.tried = this.#triedValue = undefined;
   }
 
-  async step(direction: 'undo' | 'redo') {
-    try {
-      await ask(
-        client.POST(`/api/hangar/rockets/{key}/${direction}`, { params: { path: { key: this.id } } }),
-      );
-      await queryClient.invalidateQueries({ queryKey: ['shape', this.id] });
-      this.#forgetOthers();
-      void renew(([what, id]) => what === 'shape' && id === this.id);
-    } catch (error) {
-      this.problem = error instanceof Error ? error.message : String(error);
-    }
+  /** One edit back or forth, once those on their way are in. */
+  step(direction: 'undo' | 'redo'): Promise<void> {
+    this.#nudged = undefined;
+    return this.#next(async () => {
+      try {
+        await ask(
+          client.POST(`/api/hangar/rockets/{key}/${direction}`, { params: { path: { key: this.id } } }),
+        );
+        await queryClient.invalidateQueries({ queryKey: ['shape', this.id] });
+        this.#forgetOthers();
+        void renew(([what, id]) => what === 'shape' && id === this.id);
+      } catch (error) {
+        this.problem = error instanceof Error ? error.message : String(error);
+      }
+    });
   }
 }

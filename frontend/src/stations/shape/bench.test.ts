@@ -14,6 +14,7 @@ vi.mock('../../api/queries', () => ({
     return api.cache.client;
   },
   renew: api.renew,
+  stands: (key: string[], found: unknown) => Promise.resolve(api.cache.client.setQueryData(key, found)),
   shapeKey: (id: string, selected?: string) => ['shape', id, selected ?? ''],
 }));
 const { Bench } = await import('./bench.svelte');
@@ -28,7 +29,7 @@ const refusal = (code: string, field?: string) =>
   });
 interface Sent {
   params: { header: { 'If-Match': number } };
-  body: { edits: { field: string; value?: number; text?: string }[] };
+  body?: { edits: { field: string; value?: number; text?: string }[] };
 }
 const sent = (n: number) => api.post.mock.calls[n]?.[1] as Sent;
 
@@ -50,6 +51,71 @@ describe('an airframe on the bench', () => {
     await Promise.all([first, second]);
     expect([sent(0).params.header['If-Match'], sent(1).params.header['If-Match']]).toEqual([1, 2]);
     expect(bench.pending).toBe(0);
+  });
+
+  it('goes back only when the edits on their way are in, and on from where that led', async () => {
+    const begun: string[] = [];
+    let revision = 1;
+    api.post.mockImplementation((path: string) => {
+      begun.push(path.split('/').at(-1) ?? '');
+      return Promise.resolve(shape((revision += 1)));
+    });
+    await Promise.all([bench.set('span_m', '40 mm', 'fins'), bench.step('undo'), bench.step('redo')]);
+    expect(begun).toEqual(['edit', 'undo', 'redo']);
+  });
+
+  it('starts from what its own last edit left, though what is shown is older', async () => {
+    bench.follow(() => shape(1));
+    api.post.mockResolvedValueOnce(shape(2)).mockResolvedValueOnce(shape(3));
+    await Promise.all([bench.set('length_m', '70 mm', 'nose'), bench.set('span_m', '40 mm', 'fins')]);
+    expect(sent(1).params.header['If-Match']).toBe(2);
+  });
+
+  it('loses no step of a key that is pressed quicker than it is answered, and sends what waits as one', async () => {
+    const fins = (revision: number, span_m: number) =>
+      ({
+        ...shape(revision),
+        drawn: [{ id: 'fins', type: 'fin_set', fore_m: 0.3, profile: [[0.3, 0.02]], sizes: { span_m } }],
+      }) as unknown as Shape;
+    api.cache.client.setQueryData(['shape', 'r', ''], fins(1, 0.04));
+    const answers: ((found: Shape) => void)[] = [];
+    api.post.mockImplementation(() => new Promise((done) => answers.push(done)));
+    const press = () => bench.nudge('fins', 'span_m', 0.001);
+    const asked = (n: number) => vi.waitFor(() => expect(answers).toHaveLength(n));
+    press();
+    await asked(1);
+    press();
+    press();
+    void bench.step('undo');
+    press();
+    answers[0]?.(fins(2, 0.041));
+    await asked(2);
+    answers[1]?.(fins(3, 0.043));
+    await asked(3);
+    api.cache.client.setQueryData(['shape', 'r', ''], fins(4, 0.041)); // what undo leads to
+    answers[2]?.(shape(4));
+    await asked(4);
+    const spans = api.post.mock.calls.map((_, n) => sent(n).body?.edits[0]?.value);
+    expect(spans).toEqual([0.041, 0.043, undefined, 0.042]);
+  });
+
+  it('keeps an answer with the part it was asked for, whatever is in hand when it comes', async () => {
+    const cache = api.cache.client;
+    let answer: (found: Shape) => void = () => undefined;
+    api.post.mockReturnValueOnce(new Promise<Shape>((done) => (answer = done)));
+    bench.select('nose');
+    cache.setQueryData(['shape', 'r', 'nose'], shape(1));
+    cache.setQueryData(['shape', 'r', 'fins'], shape(1));
+    const edit = bench.set('length_m', '70 mm');
+    await vi.waitFor(() => expect(api.post).toHaveBeenCalled());
+    bench.select('fins');
+    answer(shape(2));
+    await edit;
+    expect(cache.getQueryData(['shape', 'r', 'nose'])).toEqual(shape(2));
+    expect(cache.getQueryData(['shape', 'r', 'fins'])).toEqual(shape(1));
+    const kept = api.renew.mock.calls[0]?.[0] as (key: readonly unknown[]) => boolean;
+    expect([kept(['shape', 'r', 'nose']), kept(['shape', 'r', 'fins'])]).toEqual([true, false]); // asked anew
+    expect(cache.getQueryData(['shape', 'r', ''])).toBeUndefined();
   });
 
   it('forgets what it knew with other parts in hand, and keeps what is asked by revision', async () => {
@@ -93,7 +159,7 @@ describe('an airframe on the bench', () => {
     await bench.again();
     expect(bench.conflict).toBeUndefined();
     expect(sent(1).params.header['If-Match']).toBe(5);
-    expect(sent(1).body.edits[0]).toMatchObject({ field: 'span_m', text: '30 mm' });
+    expect(sent(1).body?.edits[0]).toMatchObject({ field: 'span_m', text: '30 mm' });
   });
 
   it('asks for the newest place of a hand and for none of those it passed', async () => {
@@ -107,7 +173,7 @@ describe('an airframe on the bench', () => {
     expect(bench.stale).toBe(true);
     answers[0]?.(shape(1));
     await vi.waitFor(() => expect(answers).toHaveLength(2));
-    expect(api.post.mock.calls.map((_, n) => sent(n).body.edits[0]?.value)).toEqual([0.03, 0.034]);
+    expect(api.post.mock.calls.map((_, n) => sent(n).body?.edits[0]?.value)).toEqual([0.03, 0.034]);
     answers[1]?.(shape(1));
     await vi.waitFor(() => expect(bench.stale).toBe(false));
     bench.letGo();
