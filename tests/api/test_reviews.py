@@ -160,7 +160,7 @@ def test_a_teardown_advises_and_is_kept_by_joint(hedda: Person, rival: Person) -
     path = f"/logbook/teardowns/{rocket['id']}"
     assert hedda.get(path)["advice"] == []
     found = [
-        {"joint": "fin_root", "name": "fin 1", "covered": 0.4, "went": "glue", "force_n": 22},
+        {"joint": "fin_root", "name": "fin 1", "covered": "40 %", "went": "glue", "force": "22"},
         {"joint": "ring", "name": "aft", "went": "wood"},
     ]
     status, out = hedda.call("PUT", path, {"on": "2026-05-01", "findings": found, "remarks": "sawn along the seam"})
@@ -171,5 +171,20 @@ def test_a_teardown_advises_and_is_kept_by_joint(hedda: Person, rival: Person) -
         == "findings.0.joint"
     )
     assert hedda.call("PUT", path, {"on": "2999-05-01", "findings": []})[0] == 422
+    for box, text, says in (
+        ("covered", "half", "no share"),
+        ("covered", "140", "0 to 100"),
+        ("force", "9 mm", "measure a force"),
+    ):
+        wrong = {"joint": "ring", "name": "fore", box: text}
+        field = hedda.call("PUT", path, {"on": "2026-05-01", "findings": [*found, wrong]})[1]["fields"][0]
+        assert field["field"] == f"findings.2.{box}" and says in field["message"]
     assert rival.call("GET", path)[0] == 404 and rival.call("PUT", path, {"on": "2026-05-01", "findings": []})[0] == 404
     assert rival.get("/logbook/advice") == []
+    assert [(f["covered"], f["force"]) for f in hedda.get(path)["findings"]] == [("40", "22 N"), ("", "")]
+    # An owner of pounds reads pounds, and keeping what is read changes nothing.
+    hedda.call("PATCH", "/preferences", {"units": {"system": "imperial"}})
+    mine = hedda.get(path)
+    assert mine["findings"][0]["force"] == "4.946 lbf"
+    again = hedda.call("PUT", path, {"on": mine["day"], "findings": mine["findings"], "remarks": mine["remarks"]})[1]
+    assert again["findings"] == mine["findings"] and again["advice"] == mine["advice"]

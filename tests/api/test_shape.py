@@ -248,20 +248,20 @@ def test_the_scale_beats_the_sum_and_a_weighed_whole_moves_with_later_changes(be
 def test_a_solved_margin_is_the_margin_once_done(bench: Bench, what: str) -> None:
     bench.do(set_(bench.part("fin_set"), "span_m", "30 mm"))
     wanted = {"ballast": 2.0, "span_m": 1.0}[what]
-    status, out = bench.person.call("POST", f"{bench.path}/solve", {"what": what, "margin_calibres": wanted})
+    status, out = bench.person.call("POST", f"{bench.path}/solve", {"what": what, "margin_calibres": str(wanted)})
     assert status == 200 and out["edits"], out
     after = bench.do(*out["edits"])["balance"]
     assert min(after["margin_calibres"], after["margin_burnout_calibres"]) == pytest.approx(wanted, abs=0.01)
     if what == "ballast":
         assert "gloves" in out["sentence"]
-        more = bench.person.call("POST", f"{bench.path}/solve", {"what": what, "margin_calibres": 2.6})[1]
+        more = bench.person.call("POST", f"{bench.path}/solve", {"what": what, "margin_calibres": "2,6"})[1]
         again = bench.do(*more["edits"])
         assert again["balance"]["margin_calibres"] == pytest.approx(2.6, abs=0.01)
         assert len([d for d in again["drawn"] if d["type"] == "mass_lump"]) == 1
 
 
 def test_what_cannot_be_solved_says_why(bench: Bench) -> None:
-    status, out = bench.person.call("POST", f"{bench.path}/solve", {"what": "position_m", "margin_calibres": 15})
+    status, out = bench.person.call("POST", f"{bench.path}/solve", {"what": "position_m", "margin_calibres": "15"})
     assert status == 422 and "the range gives" in out["fields"][0]["message"]
 
 
@@ -303,13 +303,24 @@ def test_a_quick_rocket_grows_into_an_airframe_and_back_again(hedda: Person) -> 
 
 
 def test_larger_is_tail_heavier_and_gets_its_ballast(bench: Bench) -> None:
-    body = {"id": str(uuid.uuid4()), "name": "Great Bodkin", "factor": 2, "fin_material": "birch-ply", "margin_calibres": 3.5}
+    body = {"id": str(uuid.uuid4()), "name": "Great Bodkin", "factor": "2", "fin_material": "birch-ply", "margin_calibres": 3.5}
     status, out = bench.person.call("POST", f"{bench.path}/up-scale", body)
     assert status == 200 and "ballast" in out["sentence"] and out["rocket"]["name"] == "Great Bodkin"
     large = bench.person.get(f"/hangar/rockets/{body['id']}/shape")
     assert large["length_m"] == pytest.approx(2 * bench.look()["length_m"])
     assert large["balance"]["margin_calibres"] == pytest.approx(3.5, abs=0.02)
-    assert bench.person.call("POST", f"{bench.path}/up-scale", body | {"id": str(uuid.uuid4()), "factor": 100})[0] == 422
+    assert bench.person.call("POST", f"{bench.path}/up-scale", body | {"id": str(uuid.uuid4()), "factor": "100"})[0] == 422
+
+
+def test_larger_it_keeps_to_its_school(bench: Bench) -> None:
+    margins = []
+    for low in (3.0, 4.5):
+        band = {"school": "own", "low_calibres": low, "high_calibres": 6.0}
+        bench.do(*({"op": "rocket", "field": field, "value": value} for field, value in band.items()))
+        body = {"id": str(uuid.uuid4()), "name": f"Bodkin for {low}", "factor": "2", "fin_material": "birch-ply"}
+        assert bench.person.call("POST", f"{bench.path}/up-scale", body)[0] == 200
+        margins.append(bench.person.get(f"/hangar/rockets/{body['id']}/shape")["balance"]["margin_calibres"])
+    assert margins == pytest.approx([3.0, 4.5], abs=0.02)
 
 
 def test_a_prototypes_table_is_worked_out_and_kept(bench: Bench) -> None:
@@ -362,8 +373,8 @@ def test_what_is_anothers_cannot_be_looked_at_or_built_from(bench: Bench, rival:
     for method, path, body in (
         ("GET", "/shape", None), ("POST", "/shape/try", {"edits": []}), ("POST", "/shape/edit", {"edits": []}), ("POST", "/grow", None),
         ("GET", "/templates", None), ("GET", "/versions", None), ("GET", "/what-if", None), ("GET", "/compare?left=1&right=2", None),
-        ("POST", "/solve", {"what": "ballast", "margin_calibres": 2}), ("POST", "/versions/1/reopen", None), ("GET", "/templates/cutout.pdf", None),
-        ("POST", "/up-scale", {"id": str(uuid.uuid4()), "name": "Mine", "factor": 2}),
+        ("POST", "/solve", {"what": "ballast", "margin_calibres": "2"}), ("POST", "/versions/1/reopen", None), ("GET", "/templates/cutout.pdf", None),
+        ("POST", "/up-scale", {"id": str(uuid.uuid4()), "name": "Mine", "factor": "2"}),
     ):  # fmt: skip
         assert rival.call(method, f"{bench.path}{path}", body)[0] == 404, path
     assert rival.call("PUT", f"/stores/parts/{uuid.uuid4()}", {"rocket_id": bench.key, "part_id": fins})[0] == 404

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { inOrder } from './order';
+import { inOrder, latestOf } from './order';
 import { queryClient, stands } from './queries';
 
 /** A promise, and what settles it. */
@@ -37,6 +37,37 @@ describe('work in order', () => {
     const first = later<string>();
     void inOrder()(() => first.promise);
     expect(await inOrder()(() => Promise.resolve('other'))).toBe('other');
+  });
+});
+
+describe('work that tells the whole', () => {
+  it('is done as it stands last: of those that wait only the newest, the others answer nothing', async () => {
+    const latest = latestOf();
+    const first = later<string>();
+    const done: string[] = [];
+    const work = (name: string, answer = Promise.resolve(name)) =>
+      latest(() => {
+        done.push(name);
+        return answer;
+      });
+    const one = work('one', first.promise);
+    await Promise.resolve();
+    const others = [work('two'), work('three'), work('four')];
+    first.keep('one');
+    expect([await one, ...(await Promise.all(others))]).toEqual(['one', undefined, undefined, 'four']);
+    expect(done).toEqual(['one', 'four']);
+  });
+
+  it('waits for its place among other work', async () => {
+    const next = inOrder();
+    const latest = latestOf(next);
+    const first = later<string>();
+    const done: string[] = [];
+    void next(() => first.promise.then((name) => void done.push(name)));
+    const whole = latest(() => Promise.resolve(void done.push('whole')));
+    first.keep('before it');
+    await whole;
+    expect(done).toEqual(['before it', 'whole']);
   });
 });
 

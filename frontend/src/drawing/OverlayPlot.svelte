@@ -12,7 +12,8 @@
     /** Seconds between ignition, from which forecasts count, and liftoff, from which logs do. */
     lifts?: number;
     height?: number;
-    onmove?: (code: string, time_s: number) => void;
+    /** Its promise settles when the curve has followed. */
+    onmove?: (code: string, time_s: number) => Promise<unknown>;
   }
   let { curve, forecast, units, lifts = 0, height = 290, onmove }: Props = $props();
 
@@ -23,6 +24,8 @@
   let width = $state(likely(560));
   let hover = $state<number | null>(null);
   let moving = $state<{ code: string; time_s: number } | null>(null);
+  // Moved and not answered yet: steps by key go on from there, and there it is drawn.
+  let told = $state<Record<string, number>>({});
   let whole = $state(false);
 
   const apogee = $derived(curve?.moments.find((m) => m.code === 'apogee')?.time_s ?? 5);
@@ -50,7 +53,10 @@
   };
   const marks = $derived(
     (curve?.moments ?? [])
-      .map((m) => (moving?.code === m.code ? { ...m, time_s: moving.time_s } : m))
+      .map((m) => ({
+        ...m,
+        time_s: (moving?.code === m.code ? moving.time_s : told[m.code]) ?? m.time_s,
+      }))
       .filter((m) => m.time_s <= span)
       .sort((a, b) => a.time_s - b.time_s),
   );
@@ -69,14 +75,20 @@
     if (moving) moving = { ...moving, time_s: Math.min(at(event), span) };
   }
   function drop() {
-    if (moving) onmove?.(moving.code, Math.round(moving.time_s * 100) / 100);
+    if (moving) void place(moving.code, moving.time_s);
     moving = null;
+  }
+  async function place(code: string, where_s: number) {
+    const time_s = Math.max(0, Math.round(where_s * 100) / 100);
+    told = { ...told, [code]: time_s };
+    await onmove?.(code, time_s);
+    if (told[code] === time_s) told = Object.fromEntries(Object.entries(told).filter(([c]) => c !== code));
   }
   function key(event: KeyboardEvent, code: string, time_s: number) {
     const step = { ArrowLeft: -0.05, ArrowRight: 0.05 }[event.key];
     if (step === undefined || !onmove) return;
     event.preventDefault();
-    onmove(code, Math.max(0, Math.round((time_s + step * (event.shiftKey ? 10 : 1)) * 100) / 100));
+    void place(code, time_s + step * (event.shiftKey ? 10 : 1));
   }
   const says = $derived(
     `Height against time since launch. ${marks.map((m) => m.said ?? m.words).join('. ')}${forecast ? '. The forecast is drawn beside it.' : ''}`,

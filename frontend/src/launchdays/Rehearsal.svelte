@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ask, client } from '../api/client';
+  import { inOrder } from '../api/order';
   import type { Panel } from '../api/launchdays';
   import { said } from '../kit/said';
 
@@ -10,14 +11,23 @@
   let panel = $state<Panel>();
   let skipped = $state(0);
 
-  async function move(act?: string) {
-    const made = act ? [...moves, { act, at_s: (Date.now() - began) / 1000 + skipped }] : moves;
-    try {
-      panel = await ask(client.POST('/api/launchdays/rehearsal', { body: { seed, moves: made } }));
-      moves = made;
-    } catch (error) {
-      said(error);
-    }
+  const next = inOrder();
+
+  /** What is done at the controller, after what was done before it; of another rehearsal meanwhile it is no part. */
+  function move(act?: string) {
+    const [mine, at_s] = [seed, (Date.now() - began) / 1000 + skipped];
+    return next(async () => {
+      if (mine !== seed) return;
+      const made = act ? [...moves, { act, at_s }] : moves;
+      try {
+        const found = await ask(
+          client.POST('/api/launchdays/rehearsal', { body: { seed: mine, moves: made } }),
+        );
+        if (mine === seed) [panel, moves] = [found, made];
+      } catch (error) {
+        said(error);
+      }
+    });
   }
   function again() {
     [seed, began, moves, skipped] = [fresh(), Date.now(), [], 0];

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ApiError, type Schemas } from '../api/client';
+  import { inOrder } from '../api/order';
   import type { Desk } from '../api/logbook';
   import { notify } from '../kit/notices.svelte';
 
@@ -9,25 +10,30 @@
   let shows = $state<Schemas['AltimeterOut']>();
   let refused = $state('');
 
-  async function act(what: string) {
-    try {
-      shows = await desk.altimeter([...acts, what]);
-      acts = [...acts, what];
-      refused = '';
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      refused = error.message;
-    }
-  }
-  async function take() {
-    try {
+  const next = inOrder();
+
+  /** Work at the button, after what was pressed before it. */
+  const then = (work: () => Promise<void>) =>
+    next(async () => {
+      try {
+        await work();
+        refused = '';
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        refused = error.message;
+      }
+    });
+  const act = (what: string) =>
+    then(async () => {
+      const all = [...acts, what];
+      shows = await desk.altimeter(all);
+      acts = all;
+    });
+  const take = () =>
+    then(async () => {
       await desk.takeLog(acts);
       notify('The simulated log is kept with the flight.');
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      refused = error.message;
-    }
-  }
+    });
 </script>
 
 <details class="paper no-print p-4">

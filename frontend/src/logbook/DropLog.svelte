@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError } from '../api/client';
   import type { Units } from '../api/format';
+  import { latestOf } from '../api/order';
   import type { Desk, Log, Page, Reading } from '../api/logbook';
   import { send } from '../api/send';
   import OverlayPlot from '../drawing/OverlayPlot.svelte';
@@ -20,28 +21,42 @@
   let refused = $state('');
   let over = $state(false);
   let busy = $state(false);
-  let reading = $state<Reading>({ columns: [], number: 0, placed: {} });
+  const asItComes = (): Reading => ({ columns: [], number: 0, placed: {} });
+  /** As it was read last, and as it is told to be read since. */
+  let reading = $state(asItComes());
+  let told = asItComes();
+  const latest = latestOf();
 
-  async function look(next: Reading = reading) {
-    if (!file) return;
-    busy = true;
-    try {
-      seen = await send<Log>('/api/logbook/logs/read', file, 'file', { reading: JSON.stringify(next) });
-      reading = next;
-      refused = '';
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      refused = error.message;
-    } finally {
-      busy = false;
-    }
+  function look(change: (now: Reading) => Reading) {
+    told = change(told);
+    return latest(async () => {
+      if (!file) return;
+      busy = true;
+      const sent = told;
+      try {
+        seen = await send<Log>('/api/logbook/logs/read', file, 'file', { reading: JSON.stringify(sent) });
+        reading = sent;
+        refused = '';
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        refused = error.message;
+        if (told === sent) told = reading;
+      } finally {
+        busy = false;
+      }
+    });
   }
+  /** Said first of one column: the others are then as they were found. */
+  const columnsOf = (now: Reading, log: Log) =>
+    now.columns?.length
+      ? now.columns
+      : log.columns.map(({ number, meaning, unit }) => ({ number, meaning, unit }));
   async function take(files: FileList | null | undefined) {
     const found = files?.[0];
     if (!found) return;
     file = found;
     seen = undefined;
-    await look({ columns: [], number: 0, placed: {} });
+    await look(asItComes);
   }
   async function keep() {
     if (!file) return;
@@ -92,6 +107,7 @@
   {#if busy}<p class="quiet mt-2" role="status">Reading…</p>{/if}
   {#if refused}<p class="text-error mt-2" role="alert">✕ {refused}</p>{/if}
   {#if seen}
+    {@const log = seen}
     <div class="border-base-content/40 mt-3 border-t pt-2" aria-live="polite">
       <h3 class="font-bold">{seen.name}: is this right?</h3>
       {#each seen.notes as note, n (n)}<p class="text-sm">{note}</p>{/each}
@@ -101,7 +117,10 @@
           <select
             class="select select-sm ml-1 w-auto"
             value={reading.number}
-            onchange={(e) => look({ ...reading, number: Number(e.currentTarget.value), placed: {} })}
+            onchange={(e) => {
+              const number = Number(e.currentTarget.value);
+              void look((now) => ({ ...now, number, placed: {} }));
+            }}
           >
             {#each Array.from({ length: seen.flights }, (_, i) => i) as n (n)}<option value={n}
                 >{n + 1}</option
@@ -109,13 +128,20 @@
           </select></label
         >
       {/if}
-      <LogColumns log={seen} onsay={(columns) => look({ ...reading, columns })} />
+      <LogColumns
+        {log}
+        onsay={(column) =>
+          look((now) => ({
+            ...now,
+            columns: columnsOf(now, log).map((c) => (c.number === column.number ? column : c)),
+          }))}
+      />
       {#if seen.curve}
         <OverlayPlot
           curve={seen.curve}
           {units}
           height={230}
-          onmove={(code, t) => look({ ...reading, placed: { ...reading.placed, [code]: t } })}
+          onmove={(code, t) => look((now) => ({ ...now, placed: { ...now.placed, [code]: t } }))}
         />
         <p class="quiet text-sm">Drag a moment, or move it with the arrow keys, where it lies wrong.</p>
       {/if}

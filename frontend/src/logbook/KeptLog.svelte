@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError } from '../api/client';
   import type { Units } from '../api/format';
+  import { latestOf } from '../api/order';
   import type { Desk, Log, Reading } from '../api/logbook';
   import OverlayPlot from '../drawing/OverlayPlot.svelte';
   import { throwOut } from '../kit/bin';
@@ -19,6 +20,22 @@
   let refused = $state('');
   const placed = $derived(Object.keys(log.reading.placed ?? {}).length);
 
+  type Moments = NonNullable<Reading['placed']>;
+  // Moments told and not answered yet: what waits goes with them.
+  let told: Moments | undefined;
+  const latest = latestOf();
+
+  function move(code: string, time_s: number) {
+    const mine = { ...(told ?? log.reading.placed), [code]: time_s };
+    return place(mine);
+  }
+  function place(mine: Moments) {
+    told = mine;
+    return latest(async () => {
+      await say({ ...log.reading, placed: mine });
+      if (told === mine) told = undefined;
+    });
+  }
   async function say(reading: Reading) {
     if (!log.id) return;
     const [key, before] = [log.id, log.reading];
@@ -53,17 +70,10 @@
 {#if log.curve}
   <details class="mb-2 text-sm">
     <summary class="link cursor-pointer">Move its moments</summary>
-    <OverlayPlot
-      curve={log.curve}
-      {units}
-      height={230}
-      onmove={(code, t) => say({ ...log.reading, placed: { ...log.reading.placed, [code]: t } })}
-    />
+    <OverlayPlot curve={log.curve} {units} height={230} onmove={move} />
     <p class="quiet">
       Drag a moment, or move it with the arrow keys, where it lies wrong.
-      {#if placed}<button class="link" onclick={() => say({ ...log.reading, placed: {} })}
-          >Back to where they were found</button
-        >{/if}
+      {#if placed}<button class="link" onclick={() => place({})}>Back to where they were found</button>{/if}
     </p>
     {#if refused}<p class="text-error" role="alert">✕ {refused}</p>{/if}
   </details>

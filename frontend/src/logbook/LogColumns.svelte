@@ -1,19 +1,14 @@
 <script lang="ts">
   import type { Log, Reading } from '../api/logbook';
 
-  let { log, onsay }: { log: Log; onsay: (columns: Reading['columns']) => void } = $props();
+  interface Props {
+    log: Log;
+    /** One column said anew; the others stay as they were said last. */
+    onsay: (column: NonNullable<Reading['columns']>[number]) => void;
+  }
+  let { log, onsay }: Props = $props();
 
   const meanings = ['time', 'height', 'pressure', 'acceleration', 'speed', 'temperature', 'other'];
-
-  function say(number: number, meaning: string, unit: string) {
-    onsay(
-      log.columns.map((c) =>
-        c.number === number
-          ? { number, meaning, unit }
-          : { number: c.number, meaning: c.meaning, unit: c.unit },
-      ),
-    );
-  }
 </script>
 
 <details class="text-sm">
@@ -33,7 +28,7 @@
               class="select select-xs w-auto"
               aria-label={`What column ${c.number + 1} is`}
               value={c.meaning}
-              onchange={(e) => say(c.number, e.currentTarget.value, '')}
+              onchange={(e) => onsay({ number: c.number, meaning: e.currentTarget.value, unit: '' })}
             >
               {#each meanings as m (m)}<option value={m}>{m}</option>{/each}
             </select>
@@ -42,7 +37,7 @@
                 class="select select-xs w-auto"
                 aria-label={`Unit of column ${c.number + 1}`}
                 value={c.unit}
-                onchange={(e) => say(c.number, c.meaning, e.currentTarget.value)}
+                onchange={(e) => onsay({ number: c.number, meaning: c.meaning, unit: e.currentTarget.value })}
               >
                 {#each c.units as u, n (n)}<option value={u}>{u}</option>{/each}
               </select>

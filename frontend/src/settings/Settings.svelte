@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../api/client';
-  import { useChangeOfWords, usePreferences, useSession } from '../api/queries';
+  import { inOrder } from '../api/order';
+  import { queryClient, useChangeOfWords, usePreferences, useSession } from '../api/queries';
   import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
   import Flyer from './Flyer.svelte';
@@ -14,6 +15,15 @@
   const change = useChangeOfWords((body: Schemas['PreferencesIn']) =>
     ask(client.PATCH('/api/preferences', { body })),
   );
+  const next = inOrder();
+  type Preferences = Schemas['PreferencesOut'];
+  /** One change after another, each of what the one before left; what is refused is said by `refused`. */
+  function tell(make: (now: Preferences) => Schemas['PreferencesIn']) {
+    void next(async () => {
+      const now = queryClient.getQueryData<Preferences>(['preferences']);
+      if (now) await change.mutateAsync(make(now)).catch(() => undefined);
+    });
+  }
   const refused = $derived(change.error instanceof ApiError ? change.error : undefined);
 </script>
 
@@ -23,19 +33,22 @@
 <Loading query={preferences}>
   {#snippet children(found)}
     <div class="grid grid-cols-1 gap-3 lg:grid-cols-[1fr_340px]">
-      <Limits limits={found.limits} {refused} onchange={(limits) => change.mutate({ limits })} />
+      <Limits limits={found.limits} {refused} onchange={(limits) => tell(() => ({ limits }))} />
       <div class="grid content-start gap-3">
         <Later height={400}
-          ><UnitsPerQuantity units={found.units} onchange={(units) => change.mutate({ units })} /></Later
+          ><UnitsPerQuantity
+            units={found.units}
+            onchange={(make) => tell((now) => ({ units: make(now.units) }))}
+          /></Later
         >
         <Later height={240}
-          ><Flyer flyer={found.flyer} {refused} onchange={(flyer) => change.mutate({ flyer })} /></Later
+          ><Flyer flyer={found.flyer} {refused} onchange={(flyer) => tell(() => ({ flyer }))} /></Later
         >
         <Later height={160}
           ><Workshop
             workshop={found.workshop}
             {refused}
-            onchange={(workshop) => change.mutate({ workshop })}
+            onchange={(workshop) => tell(() => ({ workshop }))}
           /></Later
         >
         {#if session.data?.has_password}<Later><Password /></Later>{/if}

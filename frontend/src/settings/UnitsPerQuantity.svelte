@@ -2,7 +2,8 @@
   import type { Schemas } from '../api/client';
 
   type Units = Schemas['UnitsIn'];
-  let { units, onchange }: { units: Units; onchange: (units: Units) => void } = $props();
+  /** A change is made of the units that stand when its turn comes. */
+  let { units, onchange }: { units: Units; onchange: (change: (now: Units) => Units) => void } = $props();
 
   const quantities: { key: string; name: string; choices: [string, string][] }[] = [
     {
@@ -68,8 +69,10 @@
   ];
 
   function except(key: string, unit: string) {
-    const rest = Object.fromEntries(Object.entries(units.exceptions ?? {}).filter(([k]) => k !== key));
-    onchange({ ...units, exceptions: unit ? { ...rest, [key]: unit } : rest });
+    onchange((now) => {
+      const rest = Object.fromEntries(Object.entries(now.exceptions ?? {}).filter(([k]) => k !== key));
+      return { ...now, exceptions: unit ? { ...rest, [key]: unit } : rest };
+    });
   }
 </script>
 
@@ -83,7 +86,7 @@
       <button
         class={['btn btn-sm join-item flex-1', units.system === system && 'btn-secondary']}
         aria-pressed={units.system === system}
-        onclick={() => onchange({ ...units, system })}>{system}</button
+        onclick={() => onchange((now) => ({ ...now, system }))}>{system}</button
       >
     {/each}
   </div>

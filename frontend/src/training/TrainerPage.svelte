@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { ask, client, type Schemas } from '../api/client';
+  import { inOrder } from '../api/order';
   import Sketch from '../drawing/Sketch.svelte';
   import Loading from '../kit/Loading.svelte';
   import { said } from '../kit/said';
@@ -11,6 +12,7 @@
   let places = $state<number[]>([]);
   let marked = $state<Schemas['MarksOut']>();
   let at = $state(0);
+  const next = inOrder();
 
   const training = createQuery(() => ({
     queryKey: ['training', seed],
@@ -24,21 +26,23 @@
   };
   const mark = $derived(marked?.marks[at]);
 
-  async function choose(place: number) {
-    if (mark) return;
-    const answered = [...places, place];
-    try {
-      marked = await ask(
-        client.POST('/api/hangar/training/{seed}', {
-          params: { path: { seed } },
-          body: { places: answered },
-        }),
-      );
-      places = answered;
-    } catch (error) {
-      said(error);
-    }
-  }
+  /** The first answer counts, however quickly another is given. */
+  const choose = (place: number) =>
+    next(async () => {
+      if (mark) return;
+      const answered = [...places, place];
+      try {
+        marked = await ask(
+          client.POST('/api/hangar/training/{seed}', {
+            params: { path: { seed } },
+            body: { places: answered },
+          }),
+        );
+        places = answered;
+      } catch (error) {
+        said(error);
+      }
+    });
   function again() {
     seed = fresh();
     places = [];

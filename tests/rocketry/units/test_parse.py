@@ -1,11 +1,12 @@
 import contextlib
+import math
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import QUANTITIES, parse
+from wobbly_fin.rocketry.units import QUANTITIES, parse, read_number
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_against, show_range, show_size
 from wobbly_fin.rocketry.units.quantities import SYMBOLS
 
@@ -95,3 +96,32 @@ def test_a_value_just_short_of_its_limit_does_not_read_like_it() -> None:
 def test_every_unit_offered_has_a_symbol() -> None:
     for quantity in QUANTITIES.values():
         assert quantity.metric in SYMBOLS and quantity.imperial in SYMBOLS
+
+
+@pytest.mark.parametrize(
+    ("text", "number"),
+    [("1.5", 1.5), (" 2,25 ", 2.25), ("−3", -3.0), ("1,500", 1500.0), ("½", 0.5), ("-1 1/4", -1.25), ("2e1", 20.0)],
+)
+def test_a_number_that_measures_nothing(text: str, number: float) -> None:
+    assert read_number(text, "margin") == number
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("", "is empty; type a number of calibres"), ("  ", "is empty"), ("two", "'two' is no number of calibres"), ("nan", "is no number"),
+        ("inf", "is no number"), ("1 mm", "is no number"), ("9" * 400, "is no number"), ("1_000", "is no number"),
+    ],
+)  # fmt: skip
+def test_what_is_no_number_is_said_at_its_box(text: str, says: str) -> None:
+    with pytest.raises(RocketryError) as refused:
+        read_number(text, "margin", "number of calibres")
+    assert refused.value.name == "margin" and says in refused.value.message and len(refused.value.message) < 90
+
+
+@given(st.text(max_size=40))
+def test_any_text_is_a_finite_number_or_refused(text: str) -> None:
+    try:
+        assert math.isfinite(read_number(text, "margin"))
+    except RocketryError as refused:
+        assert refused.name == "margin"

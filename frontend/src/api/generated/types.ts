@@ -3954,7 +3954,7 @@ export interface components {
         };
         /**
          * SolveIn
-         * @description Asking backwards. `what`: ballast, span_m or position_m; `part`: the fin set, or where the ballast goes.
+         * @description Asking backwards. `what`: ballast, span_m or position_m; the margin as typed; `part`: the fin set, or where the ballast goes.
          */
         SolveIn: {
             /**
@@ -3963,7 +3963,7 @@ export interface components {
              */
             what: "ballast" | "span_m" | "position_m";
             /** Margin Calibres */
-            margin_calibres: number;
+            margin_calibres: string;
             /** Part */
             part?: string | null;
         };
@@ -4078,7 +4078,7 @@ export interface components {
         };
         /**
          * UpScaleIn
-         * @description A new rocket out of an old one's shape.
+         * @description A new rocket out of an old one's shape; the factor as typed, the margin it is to have at least, else its school’s.
          */
         UpScaleIn: {
             /**
@@ -4089,14 +4089,11 @@ export interface components {
             /** Name */
             name: string;
             /** Factor */
-            factor: number;
+            factor: string;
             /** Fin Material */
             fin_material?: string | null;
-            /**
-             * Margin Calibres
-             * @default 1
-             */
-            margin_calibres: number | null;
+            /** Margin Calibres */
+            margin_calibres?: number | null;
         };
         /**
          * ScaleOut
@@ -6724,19 +6721,25 @@ export interface components {
         };
         /**
          * FindingIO
-         * @description One joint of a teardown.
+         * @description One joint of a teardown: how much of it glue covered in per cent, and the force at which it went, both as typed.
          */
         FindingIO: {
             /** Joint */
             joint: string;
             /** Name */
             name: string;
-            /** Covered */
-            covered?: number | null;
+            /**
+             * Covered
+             * @default
+             */
+            covered: string;
             /** Went */
             went?: string | null;
-            /** Force N */
-            force_n?: number | null;
+            /**
+             * Force
+             * @default
+             */
+            force: string;
         };
         /**
          * TeardownOut

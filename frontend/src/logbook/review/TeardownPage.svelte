@@ -18,17 +18,14 @@
   let loaded = $state('');
   let seen = $state<string>();
 
+  const rowsOf = (found: Schemas['TeardownOut']): Row[] =>
+    found.findings.map((f) => ({ ...f, went: f.went ?? '' }));
+
   $effect(() => {
     const found = teardown.data;
     if (!found || loaded === id) return;
     loaded = id;
-    rows = found.findings.map((f) => ({
-      joint: f.joint,
-      name: f.name,
-      covered: f.covered === null || f.covered === undefined ? '' : String(Math.round(f.covered * 100)),
-      went: f.went ?? '',
-      force: f.force_n === null || f.force_n === undefined ? '' : String(f.force_n),
-    }));
+    rows = rowsOf(found);
     if (found.day) on = found.day;
     seen = found.version;
     remarks = found.remarks;
@@ -48,35 +45,21 @@
   const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
   const add = () =>
     rows.push({ joint: 'fin_root', name: `fin ${rows.length + 1}`, covered: '', went: '', force: '' });
-  const figure = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
-  const unread = (text: string) => (Number.isNaN(figure(text)) ? `“${text}” is no number` : '');
-  let tried = $state(false);
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
-    tried = rows.some((r) => unread(r.covered) || unread(r.force));
-    if (tried) return;
+    const sent = $state.snapshot(rows);
     const done = await save
-      .mutateAsync({
-        on,
-        remarks,
-        findings: rows.map((r) => {
-          const share = figure(r.covered);
-          return {
-            joint: r.joint,
-            name: r.name,
-            covered: share === null ? null : share / 100,
-            went: r.went || null,
-            force_n: figure(r.force),
-          };
-        }),
-      })
+      .mutateAsync({ on, remarks, findings: sent.map((r) => ({ ...r, went: r.went || null })) })
       .catch((error: unknown) => {
         seen = standing(error) ?? seen;
         return undefined;
       });
-    if (done) seen = done.version;
-    if (done) notify('Kept. What it shows is said when the next one is built.');
+    if (!done) return;
+    seen = done.version;
+    // As it was understood, with its unit, unless somebody has typed on meanwhile.
+    if (JSON.stringify(rows) === JSON.stringify(sent)) rows = rowsOf(done);
+    notify('Kept. What it shows is said when the next one is built.');
   }
 </script>
 
@@ -124,7 +107,7 @@
               </select></label
             >
             <label class="text-sm"
-              >at, N<input class="input input-sm w-full" inputmode="decimal" bind:value={row.force} /></label
+              >at<input class="input input-sm w-full" inputmode="decimal" bind:value={row.force} /></label
             >
             <button
               type="button"
@@ -133,13 +116,8 @@
               onclick={() => rows.splice(i, 1)}>✕</button
             >
           </fieldset>
-          {#if tried}
-            {#each [unread(row.covered) && `Glue: ${unread(row.covered)} of per cent.`, unread(row.force) && `Force: ${unread(row.force)} of newtons.`].filter(Boolean) as wrong, n (n)}
-              <p class="text-error text-sm" role="alert">✕ {wrong}</p>
-            {/each}
-          {/if}
           {#each refused?.body.fields?.filter((f) => f.field.includes(`findings.${i}.`)) ?? [] as f (f.field)}
-            <p class="text-error text-sm">✕ {f.message}</p>
+            <p class="text-error text-sm" role="alert">✕ {f.message}</p>
           {/each}
         {/each}
         <p class="mt-2 flex flex-wrap items-end gap-2">

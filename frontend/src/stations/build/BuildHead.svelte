@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../../api/client';
+  import { latestOf } from '../../api/order';
   import type { Station } from '../../api/workshop';
   import Later from '../../kit/Later.svelte';
   import type { Bench } from './bench.svelte';
@@ -14,16 +15,17 @@
   let spell = $state('');
   let fits = $state('');
   const awake = new Awake();
+  const latest = latestOf();
 
   async function whatFits(event: SubmitEvent) {
     event.preventDefault();
     if (!spell.trim()) return;
+    const path = { build: bench.build };
     try {
-      const found = await ask(
-        client.GET('/api/workshop/builds/{build}/fits', {
-          params: { path: { build: bench.build }, query: { time: spell } },
-        }),
+      const found = await latest(() =>
+        ask(client.GET('/api/workshop/builds/{build}/fits', { params: { path, query: { time: spell } } })),
       );
+      if (!found) return;
       fits = found.said;
       if (found.keys[0]) bench.chosen = found.keys[0];
     } catch (error) {

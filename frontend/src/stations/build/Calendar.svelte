@@ -20,19 +20,26 @@
   /** One free spell of a day is gone; the plan moves, and can be moved back. */
   async function take(date: string, index: number) {
     const day = dayOf(date);
-    if (!day) return;
-    const before = station.hours.exceptions[date] ?? null;
-    const rest = day.free.filter((_, i) => i !== index).join(', ');
-    if (await bench.hours({ exceptions: { [date]: rest } }))
-      notify(`${day.said}: ${day.free[index]} is taken.`, {
-        undo: () => void bench.hours({ exceptions: { [date]: before } }),
+    const spell = day?.free[index];
+    if (!day || !spell) return;
+    let before: string | null = null;
+    const done = await bench.hours((now) => {
+      const free = now?.days.find((d) => d.date === date)?.free ?? day.free;
+      before = now?.hours.exceptions[date] ?? null;
+      return { exceptions: { [date]: free.filter((f) => f !== spell).join(', ') } };
+    });
+    if (done)
+      notify(`${day.said}: ${spell} is taken.`, {
+        undo: () => void bench.hours(() => ({ exceptions: { [date]: before } })),
       });
   }
-  async function setDay(date: string, text: string) {
-    if (await bench.hours({ exceptions: { [date]: text } })) editing = '';
+  async function setDay(date: string, text: string | null) {
+    if (await bench.hours(() => ({ exceptions: { [date]: text } }))) editing = '';
   }
   function setWeek(index: number, text: string) {
-    void bench.hours({ weekly: station.hours.weekly.map((w, i) => (i === index ? text : w)) });
+    void bench.hours((now) => ({
+      weekly: (now ?? station).hours.weekly.map((w, i) => (i === index ? text : w)),
+    }));
   }
 </script>
 
@@ -121,9 +128,7 @@
             placeholder="19:00-21:30, or empty"
             onchange={(e) => setDay(d.date, e.currentTarget.value)}
           />
-          {#if d.exception}<button
-              class="link text-xs"
-              onclick={() => bench.hours({ exceptions: { [d.date]: null } })}
+          {#if d.exception}<button class="link text-xs" onclick={() => setDay(d.date, null)}
               >as every {names[d.weekday]}</button
             >{/if}
         {/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError, ask, client } from '../../api/client';
   import { unitsOf } from '../../api/format';
+  import { latestOf } from '../../api/order';
   import { useSession } from '../../api/queries';
   import type { Step } from '../../api/workshop';
   import { said } from '../../kit/said';
@@ -19,12 +20,15 @@
   let text = $state('');
   let display = $state('0.0 g');
   let presses = 0;
+  const latest = latestOf();
 
   async function read() {
-    const found = await ask(
-      client.GET('/api/workshop/builds/{build}/scale', {
-        params: { path: { build: bench.build }, query: { step: step.key, press: presses++ } },
-      }),
+    const found = await latest(() =>
+      ask(
+        client.GET('/api/workshop/builds/{build}/scale', {
+          params: { path: { build: bench.build }, query: { step: step.key, press: presses++ } },
+        }),
+      ),
     ).catch(said);
     if (!found) return;
     display = found.shown;

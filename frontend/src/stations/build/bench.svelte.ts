@@ -1,9 +1,11 @@
 import { ask, client } from '../../api/client';
 import { inOrder } from '../../api/order';
+import { queryClient } from '../../api/queries';
 import { sendPhoto, useBuildChange, zone, type Station, type Step } from '../../api/workshop';
 import { notify } from '../../kit/notices.svelte';
 
 type Told = Record<string, string | boolean | null>;
+type Hours = { weekly?: string[]; exceptions?: Record<string, string | null> };
 type PlanChange = {
   kind: 'add' | 'drop' | 'move';
   key: string;
@@ -23,9 +25,11 @@ export class Bench {
   about = $state<'plan' | 'step'>('plan');
   readonly change;
   readonly #station: () => Station | undefined;
+  readonly #id: () => string;
   readonly #next = inOrder();
 
   constructor(id: () => string, station: () => Station | undefined) {
+    this.#id = id;
     this.#station = station;
     this.change = useBuildChange(id, (act: () => Promise<Station>) => act());
   }
@@ -184,15 +188,19 @@ export class Bench {
     );
   }
 
-  hours(body: { weekly?: string[]; exceptions?: Record<string, string | null> }) {
-    return this.#run(() =>
-      ask(
+  /** Free hours made of those that stand when the change's turn comes. */
+  hours(change: (now: Station | undefined) => Hours) {
+    return this.#run(() => {
+      const { weekly = null, exceptions = null } = change(
+        queryClient.getQueryData<Station>(['build', this.#id()]) ?? this.#station(),
+      );
+      return ask(
         client.PUT('/api/workshop/builds/{build}/hours', {
           params: { path: { build: this.build } },
-          body: { weekly: body.weekly ?? null, exceptions: body.exceptions ?? null, zone: zone() },
+          body: { weekly, exceptions, zone: zone() },
         }),
-      ),
-    );
+      );
+    });
   }
 
   changePlan(told: PlanChange) {

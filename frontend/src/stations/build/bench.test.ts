@@ -86,7 +86,10 @@ describe('the bench', () => {
     const bench = new Bench(() => 'r', station);
     const answers: ((found: Station) => void)[] = [];
     api.ask.mockImplementation(() => new Promise((done) => answers.push(done)));
-    const both = [bench.hours({ exceptions: { '2026-05-01': null } }), bench.schools({ temperature: '3 C' })];
+    const both = [
+      bench.hours(() => ({ exceptions: { '2026-05-01': null } })),
+      bench.schools({ temperature: '3 C' }),
+    ];
     await vi.waitFor(() => expect(answers).toHaveLength(1));
     expect(told().map((c) => c.verb)).toEqual(['PUT']);
     answers[0]?.(station());
@@ -94,6 +97,23 @@ describe('the bench', () => {
     answers[1]?.(station());
     expect(await Promise.all(both)).toEqual([true, true]);
     expect(told().map((c) => c.verb)).toEqual(['PUT', 'PATCH']);
+  });
+
+  it('changes the hours that stand when its turn comes', async () => {
+    const week = (...weekly: string[]) => station({ hours: { weekly } as Station['hours'] });
+    let found = week('', '');
+    const bench = new Bench(
+      () => 'r',
+      () => found,
+    );
+    api.ask.mockImplementation((call: Call) => {
+      found = week(...((call.body as { weekly?: string[] }).weekly ?? []));
+      return Promise.resolve(found);
+    });
+    const setWeek = (day: number, text: string) =>
+      bench.hours((now) => ({ weekly: now?.hours.weekly.map((w, i) => (i === day ? text : w)) ?? [] }));
+    await Promise.all([setWeek(0, '18-20'), setWeek(1, '19-21')]);
+    expect(told().at(-1)?.body).toMatchObject({ weekly: ['18-20', '19-21'] });
   });
 
   it('stays at a step that is refused, and says so there', async () => {
@@ -109,7 +129,7 @@ describe('the bench', () => {
 
   it('tells hours and the launch on the clock of this place', async () => {
     const bench = new Bench(() => 'r', station);
-    await bench.hours({ exceptions: { '2026-05-01': '' } });
+    await bench.hours(() => ({ exceptions: { '2026-05-01': '' } }));
     await bench.deadline('2026-05-01T10:00');
     expect(told().map((c) => c.body)).toEqual([
       { weekly: null, exceptions: { '2026-05-01': '' }, zone: 'Europe/Vienna' },

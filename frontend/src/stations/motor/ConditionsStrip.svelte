@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../../api/client';
   import { clock } from '../../api/format';
+  import { latestOf } from '../../api/order';
   import { useChange, useConditions, useFields } from '../../api/queries';
   import Later from '../../kit/Later.svelte';
   import TextBox from '../../kit/TextBox.svelte';
@@ -64,9 +65,13 @@
     }
     day.texts[name] = text;
   }
+  const latest = latestOf();
   function commit() {
-    const sent = day.asked;
-    set.mutate(sent, { onSuccess: (found) => day.settle(sent, found) });
+    void latest(async () => {
+      const sent = day.asked;
+      const found = await set.mutateAsync(sent).catch(() => undefined);
+      if (found) day.settle(sent, found);
+    });
   }
   function turn(fromDeg: number) {
     day.texts['wind_from'] = `${Math.round(fromDeg)}°`;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { ask, client } from '../../api/client';
+  import { inOrder } from '../../api/order';
   import type { QuizAnswer } from '../../api/workshop';
   import Sketch from '../../drawing/Sketch.svelte';
   import Loading from '../../kit/Loading.svelte';
@@ -12,6 +13,7 @@
   let place = $state(-1);
   let asked = $state(0);
   let right = $state(0);
+  const next = inOrder();
 
   const quiz = createQuery(() => ({
     queryKey: ['packing-quiz', seed],
@@ -19,22 +21,24 @@
     staleTime: Infinity,
   }));
 
-  async function choose(i: number) {
-    if (answer) return;
-    try {
-      answer = await ask(
-        client.GET('/api/hangar/packing/quiz/{seed}/answer/{place}', {
-          params: { path: { seed, place: i } },
-        }),
-      );
-      place = i;
-      asked += 1;
-      right += answer.right ? 1 : 0;
-    } catch (error) {
-      said(error);
-    }
-  }
-  function next() {
+  /** The first answer counts, however quickly another is given. */
+  const choose = (i: number) =>
+    next(async () => {
+      if (answer) return;
+      try {
+        answer = await ask(
+          client.GET('/api/hangar/packing/quiz/{seed}/answer/{place}', {
+            params: { path: { seed, place: i } },
+          }),
+        );
+        place = i;
+        asked += 1;
+        right += answer.right ? 1 : 0;
+      } catch (error) {
+        said(error);
+      }
+    });
+  function another() {
     answer = undefined;
     place = -1;
     seed = fresh();
@@ -75,6 +79,6 @@
         <p class="quiet">{right} of {asked} right.</p>
       {/if}
     </div>
-    {#if answer}<button class="btn btn-primary mt-2 min-h-12 w-full" onclick={next}>Another</button>{/if}
+    {#if answer}<button class="btn btn-primary mt-2 min-h-12 w-full" onclick={another}>Another</button>{/if}
   {/snippet}
 </Loading>

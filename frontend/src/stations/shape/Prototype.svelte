@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../../api/client';
+  import { latestOf } from '../../api/order';
   import type { Shape } from '../../api/queries';
   import TextBox from '../../kit/TextBox.svelte';
   import type { Bench } from './bench.svelte';
@@ -13,18 +14,21 @@
   let refused = $state<ApiError>();
   let problem = $state('');
 
-  async function work(keep: boolean) {
-    refused = undefined;
-    problem = '';
-    try {
-      table = await ask(client.POST('/api/hangar/scale', { body: form }));
-      if (keep) await bench.edit([{ op: 'rocket', field: 'prototype', value: $state.snapshot(form) }]);
-    } catch (error) {
-      table = undefined;
-      if (error instanceof ApiError && error.body.fields?.length) refused = error;
-      else problem = error instanceof Error ? error.message : String(error);
-    }
-  }
+  const latest = latestOf();
+  const work = (keep: boolean) =>
+    latest(async () => {
+      refused = undefined;
+      problem = '';
+      const body = $state.snapshot(form);
+      try {
+        table = await ask(client.POST('/api/hangar/scale', { body }));
+        if (keep) await bench.edit([{ op: 'rocket', field: 'prototype', value: body }]);
+      } catch (error) {
+        table = undefined;
+        if (error instanceof ApiError && error.body.fields?.length) refused = error;
+        else problem = error instanceof Error ? error.message : String(error);
+      }
+    });
 
   $effect(() => {
     if (form.main_diameter && form.tube_diameter && !table && !refused && !problem) void work(false);

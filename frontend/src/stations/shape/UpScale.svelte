@@ -13,18 +13,12 @@
   let name = $state(`${shape.rocket.name}, larger`);
   let ply = $state(true);
   let refused = $state<ApiError>();
-  let wrongFactor = $state('');
   let form: HTMLElement | undefined;
   let problem = $state('');
 
   async function make() {
     refused = undefined;
-    wrongFactor = problem = '';
-    const value = Number(factor.replace(',', '.'));
-    if (!Number.isFinite(value) || !factor.trim()) {
-      wrongFactor = `“${factor}” is no factor; 2 doubles every length.`;
-      return toTheWrongBox(form);
-    }
+    problem = '';
     try {
       const done = await ask(
         client.POST('/api/hangar/rockets/{key}/up-scale', {
@@ -32,9 +26,8 @@
           body: {
             id: crypto.randomUUID(),
             name,
-            factor: value,
+            factor,
             fin_material: ply ? 'birch-ply' : null,
-            margin_calibres: 1,
           },
         }),
       );
@@ -58,7 +51,7 @@
       label="Times"
       name="factor"
       bind:value={factor}
-      error={wrongFactor || refused?.of('factor')}
+      error={refused?.of('factor')}
     />
   </div>
   <label class="my-2 flex items-center gap-2"

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../../api/client';
+  import { latestOf } from '../../api/order';
   import { useWhatIf, type EditIn, type Shape } from '../../api/queries';
   import Loading from '../../kit/Loading.svelte';
   import TextBox from '../../kit/TextBox.svelte';
@@ -18,6 +19,7 @@
   let refusal = $state('');
   let wrongMargin = $state('');
   let form: HTMLElement | undefined;
+  const latest = latestOf();
   const ways = [
     ['ballast', 'with weight in the nose'],
     ['span_m', 'with the fins’ span'],
@@ -27,17 +29,14 @@
   async function solve(what: 'ballast' | 'span_m' | 'position_m') {
     solved = undefined;
     refusal = wrongMargin = '';
-    const margin = Number(wanted.replace(',', '.'));
-    if (!Number.isFinite(margin) || wanted.trim() === '') {
-      wrongMargin = `“${wanted}” is no number of calibres.`;
-      return toTheWrongBox(form);
-    }
     try {
-      solved = await ask(
-        client.POST('/api/hangar/rockets/{key}/solve', {
-          params: { path: { key: bench.id } },
-          body: { what, margin_calibres: margin, part: null },
-        }),
+      solved = await latest(() =>
+        ask(
+          client.POST('/api/hangar/rockets/{key}/solve', {
+            params: { path: { key: bench.id } },
+            body: { what, margin_calibres: wanted, part: null },
+          }),
+        ),
       );
     } catch (error) {
       wrongMargin = (error instanceof ApiError && error.of('margin_calibres')) || '';

@@ -10,7 +10,7 @@ from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.rocketry.choosing import RULES, Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units import parse, read_number
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS
 from wobbly_fin.rocketry.units.registry import registry
@@ -76,10 +76,7 @@ def _read_limits(typed: dict[str, str], units: UnitChoice, own: dict[str, float]
         if not text.strip():
             found.pop(key, None)
         elif rule.quantity is None:
-            try:
-                found[key] = float(text.strip().replace(",", "."))
-            except ValueError:
-                raise RocketryError(key, f"{text.strip()[:20]!r} is not a number") from None
+            found[key] = read_number(text, key)
         else:
             found[key] = parse(text, rule.quantity, units, name=key).si / rule.size_si
     Rules.with_overrides(found)

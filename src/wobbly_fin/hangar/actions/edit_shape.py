@@ -1,6 +1,5 @@
 """Edits of an airframe, one or several at once: applied to the document, checked as a whole, kept or only tried."""
 
-import math
 import uuid
 from dataclasses import dataclass
 from typing import Any
@@ -19,7 +18,7 @@ from wobbly_fin.rocketry.choosing.situation import EGG_KG, EGG_STANDS_N, Payload
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors.labels import printed_labels
 from wobbly_fin.rocketry.stock import StockItem
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units import parse, read_number
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
 _KNOWN_QUANTITY = {
@@ -171,12 +170,7 @@ def _outline(edit: Edit, units: UnitChoice, name: str) -> list[list[float]]:
 
 
 def _plain_number(text: str, name: str, *, whole: bool) -> float | int:
-    try:
-        value = float(text.replace(",", "."))
-    except ValueError:
-        raise RocketryError(name, f"{text[:20]!r} is no number") from None
-    if not math.isfinite(value):
-        raise RocketryError(name, f"{text[:20]!r} is no number")
+    value = read_number(text, name)
     if whole and value != int(value):
         raise RocketryError(name, f"{text[:20]!r} will not do; it must be a whole number")
     return int(value) if whole else value

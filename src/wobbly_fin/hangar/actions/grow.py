@@ -86,7 +86,7 @@ def up_scaled(
 ) -> tuple[RocketFile, str]:
     """The same shape larger, with the ballast it then needs, and what that did, in words.
 
-    `motors` are balanced with both: what the new mount takes has to be told by the caller.
+    `motors` are balanced with both: what the new mount takes has to be told by the caller. Without a margin it gets what its school asks.
     """
     airframe = file.to_airframe()
     swaps = {"balsa": fin_material, "balsa-light": fin_material, "balsa-hard": fin_material} if fin_material else {}
@@ -109,8 +109,9 @@ def up_scaled(
     sentence = f"{name}: {show(found.layout.length_m, 'short_length', units)} long; without a motor {before:.1f} calibres became {bare:.1f}."
     if motors and motors[0] is not None:
         sentence += f" With {motors[0].name}, the heaviest that fits, {margin:.1f}."
-    if margin_calibres is not None and margin < margin_calibres:
-        sentence += " " + _add_ballast(content, found, margin_calibres, units)
+    wanted = file.margin.to_school().low if margin_calibres is None else margin_calibres
+    if margin < wanted:
+        sentence += " " + _add_ballast(content, found, wanted, units)
     return RocketFile.model_validate(content).check(), sentence
 
 

@@ -38,6 +38,7 @@ from wobbly_fin.hangar.shape import heaviest_fitting, layout_mount, shape_of
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.scaling import up_scale
 from wobbly_fin.rocketry.templates.shapes import find_template, templates_of
+from wobbly_fin.rocketry.units import read_number
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.parts import stock_item
@@ -168,10 +169,10 @@ def scale_up(request: HttpRequest, key: uuid.UUID, body: UpScaleIn) -> UpScaledO
     """A larger (or smaller) rocket of the same shape, with the ballast it needs."""
     user = person(request)
     file = read_rocket_file(rocket_of(user, key).document)
-    units = units_of(preferences_of(user))
-    mount = layout_mount(lay_out(up_scale(file.to_airframe(), body.factor)), 0)
+    units, factor = units_of(preferences_of(user)), read_number(body.factor, "factor", "factor; 2 doubles every length")
+    mount = layout_mount(lay_out(up_scale(file.to_airframe(), factor)), 0)
     motor = heaviest_fitting([s.motor for s in shelf(user)], mount)
-    made, sentence = up_scaled(file, body.name, body.factor, body.fin_material, body.margin_calibres, [motor], units)
+    made, sentence = up_scaled(file, body.name, factor, body.fin_material, body.margin_calibres, [motor], units)
     save_rocket(user, body.id, made, None)
     return UpScaledOut(rocket=rocket_out(rocket_of(user, body.id), units), sentence=sentence)
 

@@ -199,10 +199,10 @@ class ShapeOut(Schema):
 
 
 class SolveIn(Schema):
-    """Asking backwards. `what`: ballast, span_m or position_m; `part`: the fin set, or where the ballast goes."""
+    """Asking backwards. `what`: ballast, span_m or position_m; the margin as typed; `part`: the fin set, or where the ballast goes."""
 
     what: Literal["ballast", "span_m", "position_m"]
-    margin_calibres: float
+    margin_calibres: str
     part: uuid.UUID | None = None
 
 
@@ -269,13 +269,13 @@ class ComparedOut(Schema):
 
 
 class UpScaleIn(Schema):
-    """A new rocket out of an old one's shape."""
+    """A new rocket out of an old one's shape; the factor as typed, the margin it is to have at least, else its school’s."""
 
     id: uuid.UUID
     name: str
-    factor: float
+    factor: str
     fin_material: str | None = None
-    margin_calibres: float | None = 1.0
+    margin_calibres: float | None = None
 
 
 class UpScaledOut(Schema):

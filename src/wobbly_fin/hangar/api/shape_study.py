@@ -34,6 +34,7 @@ from wobbly_fin.rocketry.stock import STOCK
 from wobbly_fin.rocketry.templates.paper import PAPERS_MM, tile
 from wobbly_fin.rocketry.templates.template import Template
 from wobbly_fin.rocketry.templates.vector import write_svg
+from wobbly_fin.rocketry.units import read_number
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
 MOST_ROWS = 40
@@ -44,9 +45,9 @@ _NOTHING_CALIBRES, _NOTHING_M = 0.005, 0.3  # below both, a dimension does nothi
 def solved_out(shape: Shape, asked: SolveIn) -> SolvedOut:
     """Ballast, span or place for a margin, with the edits that do it; raises RocketryError where there is no answer."""
     units, found, file = shape.units, shape.balance, shape.file
-    before = smaller_margin(found)
+    before, wanted = smaller_margin(found), read_number(asked.margin_calibres, "margin_calibres", "number of calibres")
     if asked.what == "ballast":
-        ballast = ballast_for(found, asked.margin_calibres)
+        ballast = ballast_for(found, wanted)
         if ballast.mass_kg <= 0:
             return SolvedOut(sentence=f"It needs none: the margin is {before:.2f} already.", edits=[])
         old = next((p for p in file.parts if p.type == "mass_lump" and p.kind == "ballast"), None)
@@ -63,7 +64,7 @@ def solved_out(shape: Shape, asked: SolveIn) -> SolvedOut:
                     "op": "set",
                     "part": str(old.id),
                     "field": "mass_kg",
-                    "value": _more_at(shape, str(old.id), asked.margin_calibres),
+                    "value": _more_at(shape, str(old.id), wanted),
                 }
             ]
         sentence = (
@@ -76,10 +77,10 @@ def solved_out(shape: Shape, asked: SolveIn) -> SolvedOut:
         place = next((i for i, p in enumerate(file.parts) if p.type == "fin_set"), None)
     if place is None:
         raise RocketryError("part", "is no fin set: add fins first")
-    value, _ = solve_fin(shape.airframe, shape.motors, place, asked.what, asked.margin_calibres)
+    value, _ = solve_fin(shape.airframe, shape.motors, place, asked.what, wanted)
     what = "span" if asked.what == "span_m" else "root’s start, from the tip,"
     return SolvedOut(
-        sentence=f"A {what} of {show(value, 'short_length', units, 1)} gives {asked.margin_calibres:g} calibres; now {before:.2f}.",
+        sentence=f"A {what} of {show(value, 'short_length', units, 1)} gives {wanted:g} calibres; now {before:.2f}.",
         edits=[{"op": "set", "part": str(file.parts[place].id), "field": asked.what, "value": round(value, 6)}],
     )
 

@@ -24,6 +24,7 @@ from wobbly_fin.logbook.learnt import open_repairs
 from wobbly_fin.logbook.models import Flight, Review, Teardown
 from wobbly_fin.rocketry.airframe import PART_TYPES, lay_out
 from wobbly_fin.rocketry.building.repairs import DAMAGES
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.causes import CAUSES, PHASES
 from wobbly_fin.rocketry.failures.chain import PART_STATES, Link, proposed_chain
 from wobbly_fin.rocketry.failures.clues import CLUES
@@ -35,7 +36,10 @@ from wobbly_fin.rocketry.flightlog.statistics import FlightLine, Summary, summar
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
 from wobbly_fin.rocketry.learning.explain import delay_sentence
 from wobbly_fin.rocketry.motors.motor import label_of
+from wobbly_fin.rocketry.units import parse, read_number
 from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
+from wobbly_fin.rocketry.units.quantities import SYMBOLS
+from wobbly_fin.rocketry.units.registry import convert
 from wobbly_fin.site.seen import version_of
 from wobbly_fin.workshop.models import Build
 
@@ -106,12 +110,38 @@ def _word(part_type: str) -> str:
     return PART_TYPES[part_type].WORD if part_type in PART_TYPES else part_type.replace("_", " ")
 
 
-def teardown_out(row: Teardown | None) -> TeardownOut:
+def finding_of(told: FindingIO, place: int, units: UnitChoice) -> dict[str, Any]:
+    """A joint as kept, in SI; raises RocketryError at the box of this joint that cannot be read."""
+    at = f"findings.{place}"
+    covered = force = None
+    if told.covered.strip():
+        covered = read_number(told.covered.strip().removesuffix("%"), f"{at}.covered", "share in per cent") / 100
+        if not 0 <= covered <= 1:
+            raise RocketryError(f"{at}.covered", f"{told.covered.strip()[:20]!r} is no share of a joint; write 0 to 100 per cent")
+    if told.force.strip():
+        force = parse(told.force, "force", units, name=f"{at}.force").si
+    return {"joint": told.joint, "name": told.name, "covered": covered, "went": told.went, "force_n": force}
+
+
+def _finding_io(kept: dict[str, Any], units: UnitChoice) -> FindingIO:
+    covered, force = kept.get("covered"), kept.get("force_n")
+    unit = units.unit("force")
+    return FindingIO(
+        joint=kept["joint"], name=kept["name"], went=kept.get("went"), covered="" if covered is None else f"{covered * 100:.4g}",
+        force="" if force is None else f"{convert(force, 'newton', unit):.4g} {SYMBOLS[unit]}",
+    )  # fmt: skip
+
+
+def advice_of(row: Teardown) -> list[str]:
+    """What a teardown advises for the next build."""
+    return [advice_sentence(a) for a in advise([Finding(**f) for f in row.findings])]
+
+
+def teardown_out(row: Teardown | None, units: UnitChoice) -> TeardownOut:
     """A teardown and its advice."""
-    findings = [FindingIO(**f) for f in row.findings] if row else []
     return TeardownOut(
-        day=row.on if row else None, findings=findings, remarks=row.remarks if row else "",
-        advice=[advice_sentence(a) for a in advise([Finding(**f) for f in row.findings])] if row else [],
+        day=row.on if row else None, findings=[_finding_io(f, units) for f in row.findings] if row else [],
+        remarks=row.remarks if row else "", advice=advice_of(row) if row else [],
         joints=dict(JOINTS), went=dict(WENT), version=version_of(row),  # type: ignore[arg-type]
     )  # fmt: skip
 

@@ -15,7 +15,7 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.actions.import_flights import import_flights
 from wobbly_fin.logbook.actions.import_landings import import_landings
 from wobbly_fin.logbook.actions.keep_review import Reviewed, bin_review, keep_review, keep_teardown, salvage
-from wobbly_fin.logbook.api.review_answers import review_out, statistics_out, teardown_out
+from wobbly_fin.logbook.api.review_answers import advice_of, finding_of, review_out, statistics_out, teardown_out
 from wobbly_fin.logbook.api.review_schemas import ReviewIn, ReviewOut, SalvageIn, StatisticsOut, TeardownIn, TeardownOut
 from wobbly_fin.logbook.archive import LARGEST_BYTES, restore_archive, write_archive
 from wobbly_fin.logbook.learnt import delays_of
@@ -75,26 +75,27 @@ def post_salvage(request: HttpRequest, key: uuid.UUID, body: SalvageIn) -> Revie
 @router.get("/teardowns/{uuid:rocket}", response={200: TeardownOut, 404: ErrorOut}, operation_id="teardown")
 def get_teardown(request: HttpRequest, rocket: uuid.UUID) -> TeardownOut:
     """What was found when a rocket was cut open."""
-    if not Rocket.objects.visible_to(person(request)).filter(pk=rocket).exists():
+    user = person(request)
+    if not Rocket.objects.visible_to(user).filter(pk=rocket).exists():
         raise Http404
-    return teardown_out(Teardown.objects.filter(rocket_id=rocket).first())
+    return teardown_out(Teardown.objects.filter(rocket_id=rocket).first(), units_of(preferences_of(user)))
 
 
 @router.put("/teardowns/{uuid:rocket}", response={200: TeardownOut, **_BAD}, operation_id="keep_teardown")
 def put_teardown(request: HttpRequest, rocket: uuid.UUID, body: TeardownIn) -> TeardownOut:
     """Keep what was found."""
-    found = [f.model_dump() for f in body.findings]
     user = person(request)
+    found = [finding_of(f, i, units_of(preferences_of(user))) for i, f in enumerate(body.findings)]
     with as_seen(request, Teardown.objects.filter(rocket__owner_id=user.pk), rocket):
         row = keep_teardown(user, rocket, body.on, found, body.remarks)
-    return teardown_out(row)
+    return teardown_out(row, units_of(preferences_of(user)))
 
 
 @router.get("/advice", response=list[str], operation_id="building_advice")
 def get_advice(request: HttpRequest) -> list[str]:
     """What every teardown of this person's rockets advises for the next build."""
     rows = Teardown.objects.filter(rocket__owner_id=person(request).pk, rocket__deleted_at__isnull=True).select_related("rocket")
-    return [f"{row.rocket.name}: {said}" for row in rows for said in teardown_out(row).advice]
+    return [f"{row.rocket.name}: {said}" for row in rows for said in advice_of(row)]
 
 
 @router.get("/statistics", response=StatisticsOut, operation_id="statistics")

@@ -121,13 +121,13 @@ class SalvageIn(Schema):
 
 
 class FindingIO(Schema):
-    """One joint of a teardown."""
+    """One joint of a teardown: how much of it glue covered in per cent, and the force at which it went, both as typed."""
 
     joint: str
     name: str
-    covered: float | None = None
+    covered: str = ""
     went: str | None = None
-    force_n: float | None = None
+    force: str = ""
 
 
 class TeardownIn(Schema):

@@ -14,6 +14,7 @@ from wobbly_fin.rocketry.units.registry import convert, registry
 
 _NUMBER = r"(?:\d+\s+\d+/\d+|\d+-\d+/\d+|\d+/\d+|\d+(?:\.\d*)?(?:e[+-]?\d+)?|\.\d+)"
 _TERM = re.compile(rf"\s*(?P<number>{_NUMBER})\s*(?P<unit>[^\d\s.,+\-][^\d,+]*?)?\s*(?=$|\d|\.\d)", re.IGNORECASE)
+_PLAIN = re.compile(rf"[+-]?\s*{_NUMBER}", re.IGNORECASE)
 _MOST_CHARACTERS = 40
 
 # What people write for a unit that Pint would read as something else, or not at all
@@ -104,6 +105,26 @@ def parse(text: str, quantity: str, units: UnitChoice = METRIC, name: str | None
     )
 
 
+def read_number(text: str, name: str, what: str = "number") -> float:
+    """Read a number that measures nothing: a margin in calibres, a factor; a decimal comma will do.
+
+    Parameters
+    ----------
+    what : str
+        What it should be, for the sentence: "number of calibres".
+
+    Raises
+    ------
+    RocketryError
+        For what is none, or is not finite.
+    """
+    tidy = _tidy(text)
+    value = _number(tidy, name) if _PLAIN.fullmatch(tidy) else math.nan
+    if not math.isfinite(value):
+        raise RocketryError(name, f"{text.strip()[:20]!r} is no {what}" if text.strip() else f"is empty; type a {what}")
+    return value
+
+
 def _tidy(text: str) -> str:
     tidy = str(text).strip().replace("\u00a0", " ").replace("−", "-").replace("″", '"').replace("′", "'")
     tidy = tidy.replace("”", '"').replace("“", '"').replace("’", "'").replace("µ", "u")
@@ -126,6 +147,8 @@ def _tidy(text: str) -> str:
 def _number(text: str, field: str) -> float:
     whole = 0.0
     rest = text.strip()
+    if rest[:1] in ("+", "-"):
+        return _number(rest[1:], field) * (-1.0 if rest[0] == "-" else 1.0)
     mixed = re.match(r"^(\d+)[\s-]+(\d+/\d+)$", rest)
     if mixed:
         whole, rest = float(mixed[1]), mixed[2]
