@@ -3,6 +3,7 @@
 import json
 import os
 import re
+import unicodedata
 import uuid
 from typing import Any
 
@@ -94,8 +95,8 @@ def test_no_text_in_the_stores_makes_them_fall_over(hedda: Person, kind: str, te
 @given(typed=st.dictionaries(st.sampled_from(sorted(PIP)), st.text(max_size=40)))
 def test_no_text_in_any_box_makes_it_fall_over(hedda: Person, typed: dict[str, str]) -> None:
     status, out = hedda.call("POST", "/hangar/drafts", {"typed": PIP | typed})
-    assert status == 200
-    if out["document"]:
+    assert (status == 200) != any(unicodedata.category(c) == "Cc" and c not in "\t\n\r" for text in typed.values() for c in text)
+    if status == 200 and out["document"]:
         key = uuid.uuid4()
         assert hedda.call("PUT", f"/hangar/rockets/{key}", out["document"])[0] == 200
         assert hedda.call("GET", f"/hangar/rockets/{key}/board")[0] == 200
@@ -116,6 +117,37 @@ def test_no_address_makes_it_fall_over(hedda: Person, query: str) -> None:
     ):
         response = hedda.client.get(f"/api{path}")
         assert response.status_code < 500, (path, response.content[:200])
+
+
+@pytest.mark.parametrize("hidden", ["\x00", "\x07", "\b", "\f", "\x1b[31m", "\x7f", "\x85", "\x9f"])
+@pytest.mark.parametrize("escaped", [True, False])
+def test_no_name_holds_a_character_that_cannot_be_seen(hedda: Person, hidden: str, escaped: bool) -> None:
+    rocket = hedda.rocket()
+    document = rocket["document"] | {"name": f"Pip{hidden}"}
+    raw = json.dumps(document, ensure_ascii=escaped)
+    path = f"/api/hangar/rockets/{rocket['id']}"
+    response = hedda.client.generic("PUT", path, data=raw.encode(), content_type="application/json", headers={"If-Match": "1"})
+    fields = response.json()["fields"]
+    assert response.status_code == 422 and fields == [
+        {"field": "name", "message": "holds a character that cannot be seen; type it anew"}
+    ]
+    assert hedda.get(path.removeprefix("/api"))["document"]["name"] == "Pip"
+
+
+def test_text_about_such_characters_and_signs_of_every_language_are_let_through(hedda: Person) -> None:
+    for name in (r"Pip \u0007", r"back\slash", "Füße ½ °C", "星 ✈", "e\u0301"):
+        assert hedda.rocket(name=name)["document"]["name"] == name
+    rocket = hedda.rocket()
+    lines = "first\nsecond\tthird"
+    assert hedda.log(rocket, remarks=lines)[1]["remarks"] == lines
+
+
+def test_a_hidden_character_deep_in_a_request_is_told_by_its_place(hedda: Person) -> None:
+    for body, place in (
+        ({"typed": {"mass": "78\x00 g"}}, "typed.mass"), ({"a": [{"b": ["", "\x01"]}]}, "a.0.b.1"), ({"a": {"\x02": 1}}, "a"), (["\x03"], "0"),
+        ("\x04", "body"),
+    ):  # fmt: skip
+        assert hedda.call("POST", "/hangar/drafts", body)[1]["fields"][0]["field"] == place
 
 
 def test_a_refusal_leaves_the_world_as_it_was(hedda: Person) -> None:

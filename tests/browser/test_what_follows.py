@@ -135,8 +135,9 @@ def test_a_figure_that_is_none_is_said_and_not_dropped(signed_in: Page, live_ser
     page.get_by_label("Glue, %").fill("most")
     page.get_by_role("combobox", name=re.compile("^Went")).select_option("in the glue line")
     page.get_by_role("button", name="Keep the findings").click()
-    expect(page.get_by_text("“most” is no number of per cent.")).to_be_visible()
+    expect(page.get_by_text("'most' is no share of a joint")).to_be_visible()
     expect(page.get_by_label("Glue, %")).to_have_value("most")
+    expect(page.get_by_label("Glue, %")).to_be_focused()
     assert Person(hedda).get(f"/logbook/teardowns/{rocket['id']}")["day"] is None
 
 

@@ -57,6 +57,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "wobbly_fin.accounts.visitor.LocalVisitorMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "wobbly_fin.site.legible.LegibleMiddleware",
 ]
 ROOT_URLCONF = "wobbly_fin.site.urls"
 WSGI_APPLICATION = "wobbly_fin.site.wsgi.application"

@@ -5,12 +5,15 @@
   import { useChange, useRocket } from '../../api/queries';
   import Loading from '../../kit/Loading.svelte';
   import { notify } from '../../kit/notices.svelte';
+  import { toTheWrongBox } from '../../kit/wrongBox';
   import { p, route } from '../../router';
 
   const id = $derived(String(route.params.id ?? ''));
   const teardown = useTeardown(() => id);
   const rocket = useRocket(() => id);
 
+  const uid = $props.id();
+  let form = $state<HTMLElement>();
   type Row = { joint: string; name: string; covered: string; went: string; force: string };
   let rows = $state<Row[]>([]);
   let on = $state(todayIso());
@@ -43,6 +46,9 @@
     ['logbook'],
   );
   const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
+  const faults = (row: number) =>
+    refused?.body.fields?.filter((f) => f.field.includes(`findings.${row}.`)) ?? [];
+  const wrong = (row: number, box: string) => faults(row).some((f) => f.field.endsWith(`.${box}`));
   const add = () =>
     rows.push({ joint: 'fin_root', name: `fin ${rows.length + 1}`, covered: '', went: '', force: '' });
 
@@ -55,7 +61,7 @@
         seen = standing(error) ?? seen;
         return undefined;
       });
-    if (!done) return;
+    if (!done) return toTheWrongBox(form);
     seen = done.version;
     // As it was understood, with its unit, unless somebody has typed on meanwhile.
     if (JSON.stringify(rows) === JSON.stringify(sent)) rows = rowsOf(done);
@@ -73,7 +79,7 @@
       > cut open
     </h1>
     <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,1fr)_400px]">
-      <form class="paper p-4" onsubmit={keep} novalidate>
+      <form class="paper p-4" onsubmit={keep} novalidate bind:this={form}>
         <p class="quiet text-sm">
           A retired or wrecked rocket tells what glue and hands are worth. Cut away from you, with a fresh
           blade; wear a mask where it is sanded. A spring scale tells the force at which a joint goes.
@@ -90,11 +96,19 @@
               </select></label
             >
             <label class="text-sm"
-              >Which<input class="input input-sm w-full" bind:value={row.name} maxlength="40" /></label
+              >Which<input
+                class={['input input-sm w-full', wrong(i, 'name') && 'input-error']}
+                aria-invalid={wrong(i, 'name') || undefined}
+                aria-describedby={`${uid}-${i}`}
+                bind:value={row.name}
+                maxlength="40"
+              /></label
             >
             <label class="text-sm"
               >Glue, %<input
-                class="input input-sm w-full"
+                class={['input input-sm w-full', wrong(i, 'covered') && 'input-error']}
+                aria-invalid={wrong(i, 'covered') || undefined}
+                aria-describedby={`${uid}-${i}`}
                 inputmode="decimal"
                 bind:value={row.covered}
               /></label
@@ -107,7 +121,12 @@
               </select></label
             >
             <label class="text-sm"
-              >at<input class="input input-sm w-full" inputmode="decimal" bind:value={row.force} /></label
+              >Force<input
+                class={['input input-sm w-full', wrong(i, 'force') && 'input-error']}
+                aria-invalid={wrong(i, 'force') || undefined}
+                aria-describedby={`${uid}-${i}`}
+                bind:value={row.force}
+              /></label
             >
             <button
               type="button"
@@ -115,10 +134,12 @@
               aria-label={`Drop joint ${i + 1}`}
               onclick={() => rows.splice(i, 1)}>✕</button
             >
+            <div id={`${uid}-${i}`} class="col-span-full empty:hidden">
+              {#each faults(i) as f (f.field)}
+                <p class="text-error text-sm" role="alert">✕ {f.message}</p>
+              {/each}
+            </div>
           </fieldset>
-          {#each refused?.body.fields?.filter((f) => f.field.includes(`findings.${i}.`)) ?? [] as f (f.field)}
-            <p class="text-error text-sm" role="alert">✕ {f.message}</p>
-          {/each}
         {/each}
         <p class="mt-2 flex flex-wrap items-end gap-2">
           <button type="button" class="btn btn-sm" onclick={add}>Add a joint</button>

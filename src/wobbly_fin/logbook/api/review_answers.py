@@ -115,7 +115,10 @@ def finding_of(told: FindingIO, place: int, units: UnitChoice) -> dict[str, Any]
     at = f"findings.{place}"
     covered = force = None
     if told.covered.strip():
-        covered = read_number(told.covered.strip().removesuffix("%"), f"{at}.covered", "share in per cent") / 100
+        covered = (
+            read_number(told.covered.strip().removesuffix("%"), f"{at}.covered", "share of a joint; write 0 to 100 per cent")
+            / 100
+        )
         if not 0 <= covered <= 1:
             raise RocketryError(f"{at}.covered", f"{told.covered.strip()[:20]!r} is no share of a joint; write 0 to 100 per cent")
     if told.force.strip():
