@@ -1,6 +1,7 @@
 import { mount } from 'svelte';
 import { askSession } from './api/queries';
 import App from './App.svelte';
+import { keepFocus } from './kit/keepFocus';
 import './app.css';
 
 const target = document.getElementById('app');
@@ -25,5 +26,6 @@ setTimeout(() => {
   setTimeout(() => {
     target.replaceChildren();
     mount(App, { target });
+    keepFocus(document);
   });
 });

@@ -7,6 +7,8 @@ from django.contrib.auth.models import Group, User
 from playwright.sync_api import Page, expect
 
 from tests.api.conftest import Person
+from tests.browser.test_shape_stories import rocket_of_demo
+from tests.browser.waiting import Slow, settled
 from wobbly_fin.accounts.people import OFFICERS
 
 
@@ -119,3 +121,39 @@ def test_an_officer_reads_the_range_and_its_reasons(signed_in: Page, live_server
     page.goto(f"{live_server.url}/launchdays/range?day=2026-04-18")
     expect(page.get_by_role("listitem").filter(has_text="Pip")).to_contain_text("go")
     to(page, "link", re.compile("Cards as PDF"))
+
+
+def test_the_keyboard_stays_where_it_was_while_an_answer_is_on_its_way(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, key = signed_in, rocket_of_demo(hedda, "Post Rider")
+    page.goto(f"{live_server.url}/rockets/{key}/recovery")
+    shield = page.locator("select[name=protection]")
+    settled(page)
+    shield.focus()
+    slow = Slow(page, "/recovery")
+    before = shield.input_value()
+    for pressed in ("ArrowDown", "ArrowDown", "Enter"):
+        page.keyboard.press(pressed)
+    slow.wait_for_one()
+    expect(shield).to_be_focused()
+    slow.let_go()
+    expect(shield).not_to_have_value(before)
+    expect(shield).to_be_focused()
+    undo = page.get_by_label("Will it come down well?").get_by_role("button", name="Undo")
+    page.locator("select[name=fold]").select_option(index=1)
+    expect(undo).to_be_enabled()
+    undo.focus()
+    slow = Slow(page, "/undo")
+    page.keyboard.press("Enter")
+    slow.wait_for_one()
+    expect(undo).to_be_disabled()
+    slow.let_go()
+    expect(undo).to_be_enabled()
+    expect(undo).to_be_focused()
+    # But not where somebody has gone elsewhere.
+    slow = Slow(page, "/undo")
+    page.keyboard.press("Enter")
+    slow.wait_for_one()
+    shield.focus()
+    slow.let_go()
+    expect(shield).to_have_value(before)
+    expect(shield).to_be_focused()

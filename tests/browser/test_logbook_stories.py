@@ -159,11 +159,11 @@ def test_a_wreck_cut_open_advises_the_next_build(flown: Page, live_server: Any) 
     expect(page.get_by_text("say what was seen of this joint")).to_be_visible()
     page.get_by_label("Glue, %").fill("40")
     page.get_by_role("combobox", name=re.compile("^Went")).select_option("in the glue line")
-    page.get_by_label("at, N").fill("18,5")
+    page.get_by_label("Force").fill("18,5")
     page.get_by_role("button", name="Keep the findings").click()
     expect(page.get_by_text("Glue reached only 40% of a fin root")).to_be_visible()
     page.reload()
-    expect(page.get_by_label("at, N")).to_have_value("18.5")
+    expect(page.get_by_label("Force")).to_have_value("18.5 N")
 
 
 def test_files_go_out_and_a_whole_hangar_comes_back(flown: Page, live_server: Any, tmp_path: Path) -> None:

@@ -5,37 +5,13 @@ import uuid
 from typing import Any
 
 from django.contrib.auth.models import User
-from playwright.sync_api import APIResponse, Page, Route, expect
+from playwright.sync_api import Page, expect
 
 from tests.browser.test_shape_stories import rocket_of_demo
-from tests.browser.waiting import settled
+from tests.browser.waiting import Slow, settled
 from wobbly_fin.workshop.actions.begin import begin_build
 
 BUILD = uuid.UUID("0b6d1f0e-5a39-4b51-9d8c-3f6f4f1b7a10")
-
-
-class Slow:
-    """The server does what it is asked to, but its answers to one address are on their way until they are let go."""
-
-    def __init__(self, page: Page, address: str) -> None:
-        self._held: list[tuple[Route, APIResponse]] = []
-        self._page, self._slow = page, True
-        page.route(re.compile(address), self._asked)
-
-    def _asked(self, route: Route) -> None:
-        if self._slow:
-            self._held.append((route, route.fetch()))
-        else:
-            route.continue_()
-
-    def wait_for_one(self) -> None:
-        while not self._held:
-            self._page.wait_for_timeout(50)
-
-    def let_go(self) -> None:
-        self._slow = False
-        for route, answer in self._held:
-            route.fulfill(response=answer)
 
 
 def test_a_late_answer_does_not_undo_what_was_told_after_it(signed_in: Page, live_server: Any, hedda: User) -> None:

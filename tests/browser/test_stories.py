@@ -130,6 +130,7 @@ def test_the_same_by_keyboard_alone(signed_in: Page) -> None:
         page.keyboard.type(text)
     page.keyboard.press("Enter")
     expect(page.get_by_text(re.compile(r"^Fly [A-D]\d+-\d"))).to_be_visible()
+    page.get_by_role("slider", name="Delay").wait_for()
     tab_to("Delay, seconds from burnout")
     before = page.get_by_role("slider", name="Delay").get_attribute("aria-valuenow")
     page.keyboard.press("Shift+ArrowLeft")

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { corners, middle, type Plan } from './plan';
+  import { corners, nameAt, type Plan } from './plan';
 
   interface Shape {
     kind: string;
@@ -43,7 +43,6 @@
   <polygon points={corners(outline, plan)} class="fill-success/10 stroke-base-content" stroke-width="1.6" />
 {/if}
 {#each features as f, i (i)}
-  {@const spot = middle(f.points)}
   {#if f.kind === 'road'}
     <polyline points={corners(f.points, plan)} class="stroke-base-content fill-none" stroke-width="6" />
     <polyline points={corners(f.points, plan)} class="stroke-base-100 fill-none" stroke-width="3.6" />
@@ -62,13 +61,14 @@
       stroke-width="1"
     />
   {/if}
-  {@const at = lines.includes(f.kind) ? (f.points[Math.floor(f.points.length / 2)] ?? spot) : spot}
+  {@const name = f.name || (words[f.kind] ?? '')}
+  {@const at = nameAt(f.points, name, plan, lines.includes(f.kind))}
   <text
-    x={plan.x(at[0] ?? 0)}
-    y={plan.y(at[1] ?? 0) + (lines.includes(f.kind) ? -6 : 4)}
+    x={at.x}
+    y={at.y}
     text-anchor="middle"
     class="fill-base-content stroke-base-100 text-[11px]"
     stroke-width="3"
-    paint-order="stroke">{f.name || words[f.kind]}</text
+    paint-order="stroke">{name}</text
   >
 {/each}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { at, bearing } from './compass';
-import { apart, barLength, corners, middle, planOf } from './plan';
+import { apart, barLength, corners, heightFor, middle, nameAt, planOf } from './plan';
 
 describe('a map', () => {
   const plan = planOf(
@@ -48,6 +48,62 @@ describe('a map', () => {
     [0.3, 0.3048, 1000],
   ])('has a round scale bar at %f px per metre', (scale, unit, length) => {
     expect(barLength(scale, unit)).toBe(length);
+  });
+});
+
+describe('a map’s page', () => {
+  const bounds = [280, 520] as const;
+  it('is as tall as what it shows, across its width, between bounds', () => {
+    const wide = [
+      [-200, -100],
+      [200, 100],
+    ] as const;
+    const height = heightFor([...wide], 660, 30, bounds);
+    expect(height).toBe(360); // half of 600 and its margins
+    const plan = planOf([...wide], 660, height, 30);
+    expect([plan.x(-200), plan.x(200), plan.y(100), plan.y(-100)]).toEqual([30, 630, 30, 330]);
+    expect(heightFor([[0, 900]], 660, 30, bounds)).toBe(520);
+    expect(heightFor([[900, 0]], 660, 30, bounds)).toBe(280);
+  });
+});
+
+describe('a name on a map', () => {
+  const plan = planOf(
+    [
+      [-100, -100],
+      [100, 100],
+    ],
+    400,
+    400,
+    0,
+  );
+  const square = (x: number, y: number, half: number) => [
+    [x - half, y - half],
+    [x + half, y - half],
+    [x + half, y + half],
+    [x - half, y + half],
+  ];
+  it('stands within what is wide enough for it', () => {
+    expect(nameAt(square(0, 50, 30), 'duck pond', plan, false)).toEqual({ x: 200, y: 104 });
+  });
+  it('stands beside what is not, on the pad’s side', () => {
+    expect(nameAt(square(0, 50, 8), 'duck pond', plan, false)).toEqual({ x: 200, y: 134 });
+    expect(nameAt(square(0, -50, 8), 'duck pond', plan, false)).toEqual({ x: 200, y: 274 });
+  });
+  it('stands over the middle of a line, between two corners', () => {
+    const road = [
+      [-100, 0],
+      [0, 0],
+      [100, 0],
+    ];
+    expect(nameAt(road, 'mill lane', plan, true)).toEqual({ x: 300, y: 192 });
+    expect(nameAt(road.slice(0, 2), 'mill lane', plan, true)).toEqual({ x: 100, y: 192 });
+    expect(nameAt(road.slice(0, 1), 'begun', plan, true).x).toBe(0);
+    const climbs = [
+      [-100, -50],
+      [100, 50],
+    ];
+    expect(nameAt(climbs, 'mill lane', plan, true).y).toBeCloseTo(192 - 13.5);
   });
 });
 

@@ -12,12 +12,28 @@ export interface Plan {
 
 export type Place = readonly [number, number];
 
-/** The plan that shows all of some places on a page, with a margin in pixels. */
-export function planOf(places: Place[], width: number, height: number, margin = 14): Plan {
+/** West, east, south and north ends of some places and of the pad's surroundings, in metres. */
+function ends(places: Place[]): [number, number, number, number] {
   const xs = places.map((p) => p[0]);
   const ys = places.map((p) => p[1]);
-  const [left, right] = [Math.min(...xs, -20), Math.max(...xs, 20)];
-  const [low, high] = [Math.min(...ys, -20), Math.max(...ys, 20)];
+  return [Math.min(...xs, -20), Math.max(...xs, 20), Math.min(...ys, -20), Math.max(...ys, 20)];
+}
+
+/** How tall a page must be that shows all of some places across its whole width, between bounds: in pixels. */
+export function heightFor(
+  places: Place[],
+  width: number,
+  margin: number,
+  [least, most]: readonly [number, number],
+): number {
+  const [left, right, low, high] = ends(places);
+  const wanted = ((width - 2 * margin) * (high - low)) / (right - left) + 2 * margin;
+  return Math.round(Math.min(most, Math.max(least, wanted)));
+}
+
+/** The plan that shows all of some places on a page, with a margin in pixels. */
+export function planOf(places: Place[], width: number, height: number, margin = 14): Plan {
+  const [left, right, low, high] = ends(places);
   // A page that has not been laid out yet has no width.
   const scale = Math.max(
     1e-3,
@@ -76,4 +92,32 @@ export function apart(places: readonly Place[], least: number, width: number, he
     if (!moved) break;
   }
   return found;
+}
+
+const LETTER_PX = 6;
+
+/**
+ * Where the name of something on the ground stands, its middle and its foot: in pixels. Over a line between two of its
+ * corners; within an area that is wide enough for it and its corners, else beside it, on the pad's side, where the field is.
+ */
+export function nameAt(
+  points: readonly (readonly number[])[],
+  name: string,
+  plan: Plan,
+  isLine: boolean,
+): { x: number; y: number } {
+  const marks = points.map((p) => ({ x: plan.x(p[0] ?? 0), y: plan.y(p[1] ?? 0) }));
+  if (isLine && marks.length > 1) {
+    const next = Math.ceil(marks.length / 2);
+    const [a, b] = [marks[next - 1] ?? { x: 0, y: 0 }, marks[next] ?? { x: 0, y: 0 }];
+    // Where the line slopes, the name's far end must clear it too.
+    const slope = Math.min(1, Math.abs(b.y - a.y) / Math.max(1, Math.abs(b.x - a.x)));
+    return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 - 8 - (slope * LETTER_PX * name.length) / 2 };
+  }
+  const centre = middle(points);
+  const [x, y] = [plan.x(centre[0]), plan.y(centre[1])];
+  const [top, foot] = [Math.min(...marks.map((m) => m.y)), Math.max(...marks.map((m) => m.y))];
+  const width = Math.max(...marks.map((m) => m.x)) - Math.min(...marks.map((m) => m.x));
+  if (width > LETTER_PX * name.length + 16 && foot - top > 28) return { x, y: y + 4 };
+  return { x, y: y < plan.y(0) ? foot + 18 : top - 10 };
 }

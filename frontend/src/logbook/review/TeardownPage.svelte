@@ -45,7 +45,7 @@
       ),
     ['logbook'],
   );
-  const refused = $derived(save.error instanceof ApiError ? save.error : undefined);
+  let refused = $state<ApiError>();
   const faults = (row: number) =>
     refused?.body.fields?.filter((f) => f.field.includes(`findings.${row}.`)) ?? [];
   const wrong = (row: number, box: string) => faults(row).some((f) => f.field.endsWith(`.${box}`));
@@ -55,10 +55,13 @@
   async function keep(event: SubmitEvent) {
     event.preventDefault();
     const sent = $state.snapshot(rows);
+    refused = undefined;
     const done = await save
       .mutateAsync({ on, remarks, findings: sent.map((r) => ({ ...r, went: r.went || null })) })
       .catch((error: unknown) => {
+        if (!(error instanceof ApiError)) throw error;
         seen = standing(error) ?? seen;
+        refused = error;
         return undefined;
       });
     if (!done) return toTheWrongBox(form);

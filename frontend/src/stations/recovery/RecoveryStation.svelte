@@ -14,6 +14,7 @@
   import Learn from './Learn.svelte';
   import PackingCard from './PackingCard.svelte';
   import Timeline from './Timeline.svelte';
+  import UndoLast from './UndoLast.svelte';
   import Ways from './Ways.svelte';
   import Refused from '../../kit/Refused.svelte';
   import Said from '../../kit/Said.svelte';
@@ -58,6 +59,8 @@
       <Loading query={recovery} waiting="Packing the bay…">
         {#snippet children(found)}
           <section class="paper mb-2 px-4 py-3" aria-label="Will it come down well?">
+            <!-- Beside the verdict it moves nothing when it comes; on a phone there is no room there. -->
+            <div class="float-right ml-4 hidden sm:block"><UndoLast {desk} /></div>
             <h2 class="font-display text-2xl leading-tight font-bold">
               <span class={colours[found.verdict]} aria-hidden="true">{marks[found.verdict]}</span>
               <Said text={found.landing} />

@@ -1,10 +1,10 @@
 <script lang="ts">
   import type { Recovery } from '../../api/workshop';
   import type { Desk } from './desk.svelte';
+  import UndoLast from './UndoLast.svelte';
 
   let { found, desk }: { found: Recovery; desk: Desk } = $props();
 
-  const busy = $derived(desk.pending > 0);
   const rows = $derived([
     ['motor', `Motor: ${found.motor || 'none'}`, found.motors, found.motor_named],
     ['first', 'What opens', found.firsts, found.first],
@@ -33,7 +33,6 @@
             class="select select-sm w-full"
             {name}
             {value}
-            disabled={busy}
             onchange={(e) => desk.choose({ [name]: e.currentTarget.value })}
           >
             {#each options as o (o.key)}<option value={o.key}>{o.label}</option>{/each}
@@ -51,7 +50,6 @@
           class="checkbox"
           name="at_apogee"
           checked={found.at_apogee}
-          disabled={busy}
           onchange={(e) => desk.choose({ at_apogee: e.currentTarget.checked })}
         /> altimeter at apogee
       </label>
@@ -72,9 +70,7 @@
           >{/if}
       </label>
     {/each}
-    {#if desk.changed > 0}
-      <button class="btn btn-sm self-end" disabled={busy} onclick={() => desk.undo()}>Undo</button>
-    {/if}
+    <div class="sm:hidden"><UndoLast {desk} /></div>
   </div>
   {#if desk.refused?.status === 409}<p class="text-error mt-2" role="alert">{desk.refused.message}</p>{/if}
 </section>

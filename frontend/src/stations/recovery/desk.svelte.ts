@@ -89,9 +89,8 @@ export class Desk {
   undo() {
     return this.#do(async () => {
       await ask(client.POST('/api/hangar/rockets/{key}/undo', { params: { path: { key: this.id } } }));
-      this.changed -= 2;
       return this.#fetched();
-    });
+    }, -1);
   }
 
   #fetched() {
@@ -99,13 +98,13 @@ export class Desk {
   }
 
   /** One after another, each from the revision the one before left; true when it was kept. */
-  #do(change: () => Promise<Recovery>): Promise<boolean> {
+  #do(change: () => Promise<Recovery>, counts = 1): Promise<boolean> {
     // What was refused stays said until the next change after it.
     if (!this.pending) this.refused = undefined;
     this.pending += 1;
     return this.#next(async () => {
       try {
-        await this.#keep(await change());
+        await this.#keep(await change(), counts);
         return true;
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
@@ -122,8 +121,8 @@ export class Desk {
     });
   }
 
-  async #keep(found: Recovery) {
-    this.changed += 1;
+  async #keep(found: Recovery, counts: number) {
+    this.changed += counts;
     await stands(['recovery', this.id], found);
     void renew(([what, id]) => what === 'recovery' && id === this.id);
   }

@@ -46,13 +46,7 @@
   <h2 class="tape mb-2">Build it larger</h2>
   <div class="grid grid-cols-[minmax(0,1fr)_8rem] gap-x-3">
     <TextBox compact label="Call it" name="up_name" bind:value={name} error={refused?.of('name')} />
-    <TextBox
-      compact
-      label="Times"
-      name="factor"
-      bind:value={factor}
-      error={refused?.of('factor')}
-    />
+    <TextBox compact label="Times" name="factor" bind:value={factor} error={refused?.of('factor')} />
   </div>
   <label class="my-2 flex items-center gap-2"
     ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={ply} /> plywood fins in place of balsa</label

@@ -1,33 +1,42 @@
+<script module lang="ts">
+  import type { Editing } from './editing.svelte';
+  import { heightFor, planOf, type Place, type Plan } from '../../drawing/plan';
+
+  const placesOf = (editing: Editing): Place[] => [
+    ...(editing.outline as unknown as Place[]),
+    ...editing.features.flatMap((f) => f.points as unknown as Place[]),
+  ];
+  const TALL = 520;
+  const marginOf = (width: number) => (width < 500 ? 30 : 60);
+  /** On a phone no taller than the field wants, but while something is drawn, for which there has to be room around. [px] */
+  export const mapHeight = (editing: Editing, width: number): number =>
+    width < 500 && editing.drawing === null && placesOf(editing).length > 2
+      ? heightFor(placesOf(editing), width, marginOf(width), [280, TALL])
+      : TALL;
+</script>
+
 <script lang="ts">
   import NorthArrow from '../../drawing/NorthArrow.svelte';
   import ScaleBar from '../../drawing/ScaleBar.svelte';
   import GroundShapes from '../../drawing/GroundShapes.svelte';
-  import { planOf, type Place, type Plan } from '../../drawing/plan';
-  import type { Editing } from './editing.svelte';
   import Later from '../../kit/Later.svelte';
   import { laidOut, likely } from '../../drawing/laidOut';
 
   let { editing, unit }: { editing: Editing; unit: { size: number; symbol: string } } = $props();
 
   const uid = $props.id();
-  const height = 520;
   let width = $state(likely(760));
   let grabbed = $state<{ which: number; corner: number } | null>(null);
-  let held = $state.raw<Plan | null>(null);
-  const places = $derived([
-    ...(editing.outline as unknown as Place[]),
-    ...editing.features.flatMap((f) => f.points as unknown as Place[]),
-  ]);
-  const fitted = $derived(
-    planOf(
-      places.length > 2 ? places : [[-150, -150] as const, [150, 150] as const],
-      width,
-      height,
-      width < 500 ? 26 : 60,
-    ),
-  );
+  let held = $state.raw<{ plan: Plan; height: number } | null>(null);
+  const places = $derived(placesOf(editing));
+  const fitted = $derived.by(() => {
+    const shown = places.length > 2 ? places : [[-150, -150] as const, [150, 150] as const];
+    const height = mapHeight(editing, width);
+    return { height, plan: planOf(shown, width, height, marginOf(width)) };
+  });
   // While something is dragged or drawn the ground must not move under the pen.
-  const plan = $derived(held ?? fitted);
+  const plan = $derived((held ?? fitted).plan);
+  const height = $derived((held ?? fitted).height);
   const sets = $derived([-1, ...editing.features.map((_, i) => i)]);
 
   function spot(event: PointerEvent): [number, number] {
@@ -43,7 +52,7 @@
   function grab(event: PointerEvent, which: number, corner: number) {
     event.stopPropagation();
     (event.currentTarget as Element).setPointerCapture(event.pointerId);
-    held = plan;
+    held = { plan, height };
     grabbed = { which, corner };
     editing.mark();
   }

@@ -4,13 +4,14 @@
   import { useChange, useFields, useSession } from '../../api/queries';
   import { untrack } from 'svelte';
   import { Kept } from '../../kit/keep.svelte';
+  import { likely } from '../../drawing/laidOut';
   import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
   import { p, route } from '../../router';
   import StoresTabs from '../StoresTabs.svelte';
   import DrawnList from './DrawnList.svelte';
   import { Editing } from './editing.svelte';
-  import FieldMap from './FieldMap.svelte';
+  import FieldMap, { mapHeight } from './FieldMap.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
   const fields = useFields();
@@ -113,7 +114,7 @@
             >{changed ? 'Keep the drawing' : 'Kept'}</button
           >
         </div>
-        <Later first height={520}><FieldMap {editing} {unit} /></Later>
+        <Later first height={mapHeight(editing, likely(760))}><FieldMap {editing} {unit} /></Later>
         {#if refused}<p class="text-error mt-1" role="alert">✕ {refused.message}</p>{/if}
       </section>
       <Later height={560}><DrawnList {field} {editing} {unit} onread={take} /></Later>

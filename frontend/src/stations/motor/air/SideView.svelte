@@ -11,7 +11,7 @@
 
   const unit = $derived(units.height);
   const height = 320;
-  const floor = height - 22;
+  const floor = height - 34;
   let width = $state(likely(480));
 
   /** The plane looked at: the wind blows from left to right; in calm air, the way it came down. */
@@ -65,7 +65,7 @@
         {/if}
       {/each}
     </Later>
-    <text x="8" y={floor + 16} class="fill-base-content text-[11px]"
+    <text x="8" y={height - 6} class="fill-base-content text-[11px]"
       >{fastest > 0.05 ? `wind, ${speedIn(units.speed, fastest)} where it is strongest` : 'no wind'}</text
     >
     <line x1="70" x2={width - 6} y1={floor} y2={floor} class="stroke-base-content" stroke-width="1.6" />
