@@ -1,11 +1,18 @@
 """A real server, a real browser, somebody signed in."""
 
 import os
+import random
+import time
+from collections.abc import Iterator
 from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
+from django.core.handlers.base import BaseHandler
+from django.http import HttpRequest
+from django.http.response import HttpResponseBase
 from django.test import Client
+from django.test.client import ClientHandler
 from playwright.sync_api import BrowserContext, Page, expect
 
 from wobbly_fin.site.warm import warm
@@ -38,6 +45,26 @@ def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]
 @pytest.fixture(scope="session", autouse=True)
 def _warm() -> None:
     warm()
+
+
+@pytest.fixture(scope="session", autouse=True)
+def _late() -> Iterator[None]:
+    """With WOBBLY_LATE=seed the server's answers are late by chance and overtake each other, as they do on a phone in a field."""
+    seed = os.environ.get("WOBBLY_LATE")
+    if seed is None:
+        yield
+        return
+    chance, prompt = random.Random(seed), BaseHandler.get_response
+
+    def late(self: BaseHandler, request: HttpRequest) -> HttpResponseBase:
+        answer = prompt(self, request)
+        if request.path.startswith("/api/") and not isinstance(self, ClientHandler):
+            time.sleep(chance.choice((0.0, 0.0, 0.02, 0.1, 0.3, 0.6, 1.2)))
+        return answer
+
+    BaseHandler.get_response = late  # type: ignore[method-assign, assignment]
+    yield
+    BaseHandler.get_response = prompt  # type: ignore[method-assign]
 
 
 @pytest.fixture
