@@ -5,7 +5,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from wobbly_fin.rocketry.airframe import PART_TYPES
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import RocketryError, SeveralFieldsError
 from wobbly_fin.rocketry.words import uncapital
 
 _UNION_MEMBERS = {"MotorDocument", "str", "quick_body", "motor_mount", *PART_TYPES}
@@ -20,6 +20,8 @@ _WANTED = {
 
 def refusals(error: ValidationError | RocketryError) -> list[tuple[str, str]]:
     """(field, message) of everything refused."""
+    if isinstance(error, SeveralFieldsError):
+        return [(e.name, e.message) for e in error.errors]
     if isinstance(error, RocketryError):
         return [(error.name, error.message)]
     found: dict[str, str] = {}

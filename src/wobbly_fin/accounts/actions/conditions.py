@@ -10,13 +10,13 @@ from django.db import transaction
 
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import preferences_of, units_of
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.field.bearing import read_bearing
 from wobbly_fin.rocketry.field.hours import HourOfWind, wind_at_hour
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.flight.site import WindLayer
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units import parse, parse_si
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.models import FlyingField
@@ -115,20 +115,20 @@ def set_conditions(
         units = units_of(found)
         si: dict[str, float] = {}
         kept: dict[str, str] = {}
-        for name, text in typed.items():
-            if name not in CONDITION_FIELDS:
-                raise RocketryError(name, f"is no condition; there are {', '.join(CONDITION_FIELDS)}")
-            if text.strip():
-                si[name], kept[name] = CONDITION_FIELDS[name][1](text, name, units)
-        if field_id is not None and not FlyingField.objects.visible_to(user).filter(pk=field_id).exists():
-            raise RocketryError("field_id", "is no field of yours; choose one in Stores")
-        for name, value in si.items():
-            # One at a time, so that the refusal names the box it was typed in.
-            _try(name, **{CONDITION_FIELDS[name][0]: value})
-        _try("gustiness", gustiness=gustiness)
-        told, over = _hours(hours, units), _aloft(aloft, units)
-        if hour is not None:
-            wind_at_hour(told or [HourOfWind(hour=12, speed_m_s=0, from_deg=0)], hour)
+        with Together() as read:
+            for name, text in typed.items():
+                if name not in CONDITION_FIELDS:
+                    read.refuse(name, f"is no condition; there are {', '.join(CONDITION_FIELDS)}")
+                elif text.strip():
+                    understood = read(_condition, name, text, units)
+                    if understood is not None:
+                        si[name], kept[name] = understood
+            if field_id is not None and not FlyingField.objects.visible_to(user).filter(pk=field_id).exists():
+                read.refuse("field_id", "is no field of yours; choose one in Stores")
+            read(_try, "gustiness", gustiness=gustiness)
+            told, over = read(_hours, hours, units), read(_aloft, aloft, units)
+            if hour is not None:
+                read(wind_at_hour, told or [HourOfWind(hour=12, speed_m_s=0, from_deg=0)], hour)
         found.conditions = {
             "field_id": str(field_id) if field_id else None, "typed": kept, "si": si, "gustiness": gustiness, "hour": hour,
             "hours": [h | {"wind": _kept(h["wind"], "speed", units)} for h in hours],
@@ -140,6 +140,13 @@ def set_conditions(
     return found
 
 
+def _condition(name: str, text: str, units: UnitChoice) -> tuple[float, str]:
+    target, read = CONDITION_FIELDS[name]
+    value, kept = read(text, name, units)
+    _try(name, **{target: value})
+    return value, kept
+
+
 def _kept(text: str, kind: str, units: UnitChoice) -> str:
     """What was read already, as it is shown again."""
     return parse(text, kind, units).kept if text.strip() else text
@@ -148,36 +155,42 @@ def _kept(text: str, kind: str, units: UnitChoice) -> str:
 def _hours(rows: Sequence[dict[str, Any]], units: UnitChoice) -> list[HourOfWind]:
     if len(rows) > MOST_HOURS:
         raise RocketryError("hours", f"has {len(rows)} rows; a day has {MOST_HOURS}")
-    found = []
-    for i, row in enumerate(rows):
-        speed = parse(row["wind"] or "0", "speed", units, name=f"hours.{i}.wind").si
-        bearing = read_bearing(row["wind_from"] or "W", f"hours.{i}.wind_from")
-        try:
-            found.append(HourOfWind(hour=float(row["hour"]), speed_m_s=speed, from_deg=bearing))
-        except RocketryError as error:
-            raise RocketryError(f"hours.{i}.{'hour' if error.name == 'hour' else 'wind'}", error.message) from error
-    return found
+    with Together() as read:
+        return [read(_hour, row, f"hours.{i}", units) for i, row in enumerate(rows)]
+
+
+def _hour(row: dict[str, Any], place: str, units: UnitChoice) -> HourOfWind:
+    with Together() as read:
+        speed = read(parse_si, row["wind"] or "0", "speed", units, name=f"{place}.wind")
+        bearing = read(read_bearing, row["wind_from"] or "W", f"{place}.wind_from")
+    try:
+        return HourOfWind(hour=float(row["hour"]), speed_m_s=speed, from_deg=bearing)
+    except RocketryError as error:
+        raise RocketryError(f"{place}.{'hour' if error.name == 'hour' else 'wind'}", error.message) from error
 
 
 def _aloft(rows: Sequence[dict[str, Any]], units: UnitChoice) -> list[dict[str, float]]:
     """Winds aloft in SI; raises RocketryError naming the row and box at fault."""
     if len(rows) > MOST_ALOFT:
         raise RocketryError("aloft", f"has {len(rows)} rows; {MOST_ALOFT} are plenty")
-    found = [
-        {
-            "height_m": parse(row["height"], "height", units, name=f"aloft.{i}.height").si,
-            "speed_m_s": parse(row["wind"] or "0", "speed", units, name=f"aloft.{i}.wind").si,
-            "from_deg": read_bearing(row["wind_from"] or "W", f"aloft.{i}.wind_from"),
-        }
-        for i, row in enumerate(rows)
-    ]
+    with Together() as read:
+        found = [read(_layer, row, f"aloft.{i}", units) for i, row in enumerate(rows)]
     for i, row in enumerate(found):
-        try:
-            WindLayer(**row)
-        except RocketryError as error:
-            raise RocketryError(f"aloft.{i}.{'height' if error.name == 'height_m' else 'wind'}", error.message) from error
         if i and row["height_m"] <= found[i - 1]["height_m"]:
             raise RocketryError(f"aloft.{i}.height", "does not lie above the one before; heights must rise")
+    return found
+
+
+def _layer(row: dict[str, Any], place: str, units: UnitChoice) -> dict[str, float]:
+    with Together() as read:
+        height = read(parse_si, row["height"], "height", units, name=f"{place}.height")
+        speed = read(parse_si, row["wind"] or "0", "speed", units, name=f"{place}.wind")
+        bearing = read(read_bearing, row["wind_from"] or "W", f"{place}.wind_from")
+    found = {"height_m": height, "speed_m_s": speed, "from_deg": bearing}
+    try:
+        WindLayer(**found)
+    except RocketryError as error:
+        raise RocketryError(f"{place}.{'height' if error.name == 'height_m' else 'wind'}", error.message) from error
     return found
 
 

@@ -8,12 +8,13 @@ from wobbly_fin.hangar.board import Question, load_key, load_of
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing.aim import Aim, Shot, front, take_aim
 from wobbly_fin.rocketry.choosing.explain import aim_headline, why_not
+from wobbly_fin.rocketry.errors import Together
 from wobbly_fin.rocketry.field.explain import cloud_sentences
 from wobbly_fin.rocketry.flight.explain import capped_sentence
 from wobbly_fin.rocketry.flight.runs import LANDING_X, LANDING_Y, STATUS
 from wobbly_fin.rocketry.flight.scatter import Cloud, quantiles
 from wobbly_fin.rocketry.flight.scatter import Question as Scatter
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units import parse_si
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 from wobbly_fin.stores.shelf import shelf
 
@@ -47,12 +48,11 @@ def aim_out(user: User, asked: Question, body: AimIn) -> AimOut:
         ballast_at = nose.aft_m
         if len(rocket.airframe.stages) > 1:
             rocket = rocket.over(load_of(user, body.motor).boosters)
-    aim = Aim(
-        height_m=parse(body.height, "height", units, name="height").si if body.height.strip() else None,
-        time_s=parse(body.time, "duration", units, name="time").si if body.time.strip() else None,
-        ballast_max_kg=parse(body.ballast, "mass", units, name="ballast").si if body.ballast.strip() else 0.0,
-        ballast_at_m=ballast_at,
-    )
+    with Together() as read:
+        height = read(parse_si, body.height, "height", units, name="height") if body.height.strip() else None
+        time = read(parse_si, body.time, "duration", units, name="time") if body.time.strip() else None
+        ballast = read(parse_si, body.ballast, "mass", units, name="ballast") if body.ballast.strip() else 0.0
+    aim = Aim(height_m=height, time_s=time, ballast_max_kg=ballast, ballast_at_m=ballast_at)
     everything = shelf(user)
     key_of = {s.motor.key: s.key for s in everything}
     shots = take_aim(rocket, asked.mount, asked.situation, [s.motor for s in everything], aim, asked.rules)

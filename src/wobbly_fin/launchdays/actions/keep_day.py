@@ -16,7 +16,7 @@ from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
 from wobbly_fin.launchdays.plan import code_for, day_of
 from wobbly_fin.rocketry.choosing.codes import code_of
 from wobbly_fin.rocketry.choosing.own_code import read_rules
-from wobbly_fin.rocketry.errors import RocketryError, require_finite
+from wobbly_fin.rocketry.errors import RocketryError, Together, require_finite
 from wobbly_fin.rocketry.launchday.checklists.loadout import SCHOOLS
 from wobbly_fin.rocketry.launchday.dayplan import places
 from wobbly_fin.site.keys import under_key
@@ -30,11 +30,12 @@ def keep_day(
     own_rules: dict[str, Any] | None = None, own_typed: dict[str, str] | None = None,
 ) -> LaunchDay:  # fmt: skip
     """Keep a day under a key the client made; raises RocketryError at the box at fault and changes nothing."""
-    if not name.strip():
-        raise RocketryError("name", "is missing; what is the day called?")
-    if not 2000 <= day.year <= 2100:
-        raise RocketryError("day", f"{day} is no day to fly on")
-    first, last = read_clock(opens, "opens"), read_clock(closes, "closes")
+    with Together() as read:
+        if not name.strip():
+            read.refuse("name", "is missing; what is the day called?")
+        if not 2000 <= day.year <= 2100:
+            read.refuse("day", f"{day} is no day to fly on")
+        first, last = read(read_clock, opens, "opens"), read(read_clock, closes, "closes")
     places(first, last)
     if school not in SCHOOLS:
         raise RocketryError("school", f"{school!r} is no order of preparing; one of {', '.join(SCHOOLS)}")

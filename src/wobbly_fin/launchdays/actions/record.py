@@ -14,9 +14,9 @@ from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay, ManifestLine
 from wobbly_fin.launchdays.plan import day_of, line_of
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.launchday.weighing import without_motors
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units import parse_si
 
 KINDS = ("ticked", "unticked", "wind", "weighed", "launched", "told", "last_seen")
 MOST_AT_ONCE = 500
@@ -104,11 +104,10 @@ def _weighed(user: User, row: ManifestLine | None, told: Told) -> dict[str, floa
     if not mass and not balance:
         raise RocketryError("mass", "is missing; what did the scale say?")
     _, line = line_of(user, row)
-    found = without_motors(
-        line.ready, line.motor,
-        mass_kg=parse(mass, "mass", units, name="mass").si if mass else None,
-        cg_m=parse(balance, "short_length", units, name="balance").si if balance else None,
-    )  # fmt: skip
+    with Together() as read:
+        mass_kg = read(parse_si, mass, "mass", units, name="mass") if mass else None
+        cg_m = read(parse_si, balance, "short_length", units, name="balance") if balance else None
+    found = without_motors(line.ready, line.motor, mass_kg=mass_kg, cg_m=cg_m)
     return {k: v for k, v in (("mass_kg", found.mass_kg), ("cg_m", found.cg_m)) if v is not None}
 
 

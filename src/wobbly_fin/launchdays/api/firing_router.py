@@ -6,14 +6,14 @@ from ninja import Router
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.launchdays.api.schemas import DayChoiceOut, FiringIn, FiringOut, PanelOut, RehearsalIn
 from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S, PUBLISHED
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import Together
 from wobbly_fin.rocketry.firing import explain
 from wobbly_fin.rocketry.firing.circuit import MOST_IGNITERS, Circuit, fire, remedies
 from wobbly_fin.rocketry.firing.lead import read_gauge
 from wobbly_fin.rocketry.firing.parts import CELLS, IGNITERS, Battery, igniter_of
 from wobbly_fin.rocketry.motors.classes import impulse_class
 from wobbly_fin.rocketry.motors.motor import MOST_MODEL_MOTOR_N_S
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units import parse_si
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.standins.launch_controller import Move, rehearse
 
@@ -26,13 +26,13 @@ _SIZES = (("B", "up to B"), ("D", "C, D"), ("G", "E to G"), ("I", "H, I"), ("J",
 def firing(request: HttpRequest, body: FiringIn) -> FiringOut:
     """Whether a circuit lights its igniters, from far enough away."""
     units = units_of(preferences_of(person(request)))
-    lead = parse(body.lead, "length", units, name="lead").si
-    if not 1 <= body.count <= MOST_IGNITERS:
-        raise RocketryError("count", f"is no number of igniters there are figures for; one to {MOST_IGNITERS} stand side by side")
-    circuit = Circuit(
-        battery=Battery(chemistry=body.chemistry, cells=body.cells, charge=body.charge), lead_m=lead, area_m2=read_gauge(body.gauge),
-        igniters=(igniter_of(body.igniter),) * body.count,
-    )  # fmt: skip
+    with Together() as read:
+        lead = read(parse_si, body.lead, "length", units, name="lead")
+        if not 1 <= body.count <= MOST_IGNITERS:
+            read.refuse("count", f"is no number of igniters there are figures for; one to {MOST_IGNITERS} stand side by side")
+        battery = read(Battery, chemistry=body.chemistry, cells=body.cells, charge=body.charge)
+        area, igniter = read(read_gauge, body.gauge), read(igniter_of, body.igniter)
+    circuit = Circuit(battery=battery, lead_m=lead, area_m2=area, igniters=(igniter,) * body.count)
     found = fire(circuit)
     high_power = body.impulse_n_s > MOST_MODEL_MOTOR_N_S
     stand_off = PUBLISHED.least_stand_off_m(body.impulse_n_s, high_power=high_power, several=body.count > 1)

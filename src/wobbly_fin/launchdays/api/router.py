@@ -34,12 +34,13 @@ from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
 from wobbly_fin.launchdays.plan import day_of, loadout_for, plan_of
 from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
+from wobbly_fin.rocketry.errors import Together
 from wobbly_fin.rocketry.field.bearing import read_bearing
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
 from wobbly_fin.rocketry.launchday.explain import clock_sentence, look_sentence
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units import parse_si
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
@@ -201,6 +202,10 @@ def _board(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
 
 def _read(request: HttpRequest, body: FieldWindIn) -> HourlyWeather:
     units = units_of(preferences_of(person(request)))
-    wind = parse(body.wind, "speed", units, name="wind").si
-    warmth = parse(body.temperature, "temperature", units, name="temperature").si if body.temperature.strip() else USUAL_C
-    return read_on_site(wind, read_bearing(body.wind_from or "W", "wind_from"), warmth)
+    warmth = USUAL_C
+    with Together() as read:
+        wind = read(parse_si, body.wind, "speed", units, name="wind")
+        if body.temperature.strip():
+            warmth = read(parse_si, body.temperature, "temperature", units, name="temperature")
+        bearing = read(read_bearing, body.wind_from or "W", "wind_from")
+    return read_on_site(wind, bearing, warmth)

@@ -11,11 +11,13 @@ from wobbly_fin.logbook.measured import settle
 from wobbly_fin.logbook.mine import flight_of
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.altimetry.explain import READOUT_NAMES
-from wobbly_fin.rocketry.errors import RocketryError, require_finite
+from wobbly_fin.rocketry.errors import RocketryError, Together, require_finite
 from wobbly_fin.rocketry.flightlog.typed import TYPED, check_readouts
 from wobbly_fin.rocketry.tracking.fall import height_by_fall
 from wobbly_fin.rocketry.tracking.stations import Sighting, track
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units import parse, parse_si
+from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import Typed
 
 FARTHEST_M = 30_000.0
 
@@ -38,10 +40,12 @@ def keep_readouts(user: User, key: uuid.UUID, typed: dict[str, str]) -> Flight:
             texts[f"readout.{name}"] = text.strip()[:40]
         texts = {k: v for k, v in texts.items() if v}
         figures = {}
-        for place, text in list(texts.items()):
-            name = place.removeprefix("readout.")
-            read = parse(text, READOUT_NAMES[name][1], units, name=name)  # type: ignore[arg-type]
-            figures[name], texts[place] = read.si, read.kept
+        with Together() as read:
+            for place, text in list(texts.items()):
+                name = place.removeprefix("readout.")
+                found = read(parse, text, READOUT_NAMES[name][1], units, name=name)  # type: ignore[arg-type]
+                if found is not None:
+                    figures[name], texts[place] = found.si, found.kept
         check_readouts(figures)
         flight.readouts = figures
         flight.typed = {k: v for k, v in flight.typed.items() if not k.startswith("readout.")} | texts
@@ -55,26 +59,18 @@ def keep_tracking(user: User, key: uuid.UUID, *, baseline: str, stations: list[d
         flight = flight_of(user, key, lock=True)
         given = [s for s in stations if any(v.strip() for v in s.values())]
         told: dict[str, Any] = {"typed": {"baseline": baseline[:40], "stations": given[:2], "fall": fall[:40]}}
-        if given:
-            if not baseline.strip():
-                raise RocketryError(
-                    "baseline_m", "is missing; how far apart were the stations, or how far from the pad was the one?"
-                )
-            read = parse(baseline, "length", units, name="baseline_m")
-            told["baseline_m"], told["typed"]["baseline"] = read.si, read.kept
-            told["stations"] = [
-                {name: _angle(s.get(name, ""), f"stations.{i}.{name}") for name in ("elevation_deg", "azimuth_deg")}
-                for i, s in enumerate(given)
-            ]
-            if len(given) == 1:
-                told["stations"][0]["azimuth_deg"] = None
-            for i, s in enumerate(told["stations"]):
-                if s["elevation_deg"] is None:
-                    raise RocketryError(f"stations.{i}.elevation_deg", "is missing")
-            track(told["baseline_m"], tuple(Sighting(**s) for s in told["stations"]))
-        if fall.strip():
-            told["fall_s"] = parse(fall, "duration", units, name="fall_s").si
-            height_by_fall(told["fall_s"], 1.0)
+        apart: Typed | None = None
+        with Together() as read:
+            if given and not baseline.strip():
+                read.refuse("baseline_m", "is missing; how far apart were the stations, or how far from the pad was the one?")
+            elif given:
+                apart = read(parse, baseline, "length", units, name="baseline_m")
+            sightings = [read(_sighting, s, f"stations.{i}", whole=len(given) > 1) for i, s in enumerate(given)]
+            if fall.strip():
+                told["fall_s"] = read(_fall, fall, units)
+        if apart is not None:
+            told["baseline_m"], told["typed"]["baseline"], told["stations"] = apart.si, apart.kept, sightings
+            track(apart.si, tuple(Sighting(**s) for s in sightings))
         flight.tracking = told if given or fall.strip() else None
         return settle(flight)
 
@@ -102,6 +98,22 @@ def keep_certification(user: User, key: uuid.UUID, level: int | None) -> Flight:
         flight.certification = level
         flight.save()
         return flight
+
+
+def _fall(text: str, units: UnitChoice) -> float:
+    seconds = parse_si(text, "duration", units, name="fall_s")
+    height_by_fall(seconds, 1.0)
+    return seconds
+
+
+def _sighting(told: dict[str, str], place: str, *, whole: bool) -> dict[str, Any]:
+    """What one station saw; `whole`: another saw it too, and directions count."""
+    with Together() as read:
+        elevation = read(_angle, told.get("elevation_deg", ""), f"{place}.elevation_deg")
+        azimuth = read(_angle, told.get("azimuth_deg", ""), f"{place}.azimuth_deg")
+    if elevation is None:
+        raise RocketryError(f"{place}.elevation_deg", "is missing")
+    return {"elevation_deg": elevation, "azimuth_deg": azimuth if whole else None}
 
 
 def _angle(text: str, name: str) -> float | None:

@@ -24,7 +24,7 @@ from wobbly_fin.logbook.learnt import open_repairs
 from wobbly_fin.logbook.models import Flight, Review, Teardown
 from wobbly_fin.rocketry.airframe import PART_TYPES, lay_out
 from wobbly_fin.rocketry.building.repairs import DAMAGES
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.failures.causes import CAUSES, PHASES
 from wobbly_fin.rocketry.failures.chain import PART_STATES, Link, proposed_chain
 from wobbly_fin.rocketry.failures.clues import CLUES
@@ -36,7 +36,7 @@ from wobbly_fin.rocketry.flightlog.statistics import FlightLine, Summary, summar
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
 from wobbly_fin.rocketry.learning.explain import delay_sentence
 from wobbly_fin.rocketry.motors.motor import label_of
-from wobbly_fin.rocketry.units import parse, read_number
+from wobbly_fin.rocketry.units import parse_si, read_number
 from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
 from wobbly_fin.rocketry.units.quantities import SYMBOLS
 from wobbly_fin.rocketry.units.registry import convert
@@ -114,16 +114,19 @@ def finding_of(told: FindingIO, place: int, units: UnitChoice) -> dict[str, Any]
     """A joint as kept, in SI; raises RocketryError at the box of this joint that cannot be read."""
     at = f"findings.{place}"
     covered = force = None
-    if told.covered.strip():
-        covered = (
-            read_number(told.covered.strip().removesuffix("%"), f"{at}.covered", "share of a joint; write 0 to 100 per cent")
-            / 100
-        )
-        if not 0 <= covered <= 1:
-            raise RocketryError(f"{at}.covered", f"{told.covered.strip()[:20]!r} is no share of a joint; write 0 to 100 per cent")
-    if told.force.strip():
-        force = parse(told.force, "force", units, name=f"{at}.force").si
+    with Together() as read:
+        if told.covered.strip():
+            covered = read(_share, told.covered.strip(), f"{at}.covered")
+        if told.force.strip():
+            force = read(parse_si, told.force, "force", units, name=f"{at}.force")
     return {"joint": told.joint, "name": told.name, "covered": covered, "went": told.went, "force_n": force}
+
+
+def _share(text: str, name: str) -> float:
+    share = read_number(text.removesuffix("%"), name, "share of a joint; write 0 to 100 per cent") / 100
+    if not 0 <= share <= 1:
+        raise RocketryError(name, f"{text[:20]!r} is no share of a joint; write 0 to 100 per cent")
+    return share
 
 
 def _finding_io(kept: dict[str, Any], units: UnitChoice) -> FindingIO:

@@ -22,7 +22,7 @@ from wobbly_fin.logbook.learnt import delays_of
 from wobbly_fin.logbook.mine import flight_of
 from wobbly_fin.logbook.models import Flight, Review, Teardown
 from wobbly_fin.logbook.shared import field_shapes, flight_rows, landing_points
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.failures.chain import Link
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
@@ -85,10 +85,12 @@ def get_teardown(request: HttpRequest, rocket: uuid.UUID) -> TeardownOut:
 def put_teardown(request: HttpRequest, rocket: uuid.UUID, body: TeardownIn) -> TeardownOut:
     """Keep what was found."""
     user = person(request)
-    found = [finding_of(f, i, units_of(preferences_of(user))) for i, f in enumerate(body.findings)]
+    units = units_of(preferences_of(user))
+    with Together() as read:
+        found = [read(finding_of, f, i, units) for i, f in enumerate(body.findings)]
     with as_seen(request, Teardown.objects.filter(rocket__owner_id=user.pk), rocket):
         row = keep_teardown(user, rocket, body.on, found, body.remarks)
-    return teardown_out(row, units_of(preferences_of(user)))
+    return teardown_out(row, units)
 
 
 @router.get("/advice", response=list[str], operation_id="building_advice")

@@ -105,6 +105,11 @@ def parse(text: str, quantity: str, units: UnitChoice = METRIC, name: str | None
     )
 
 
+def parse_si(text: str, quantity: str, units: UnitChoice = METRIC, name: str | None = None) -> float:
+    """As `parse`, for the figure alone."""
+    return parse(text, quantity, units, name).si
+
+
 def read_number(text: str, name: str, what: str = "number") -> float:
     """Read a number that measures nothing: a margin in calibres, a factor; a decimal comma will do.
 

@@ -9,13 +9,14 @@ from django.db import transaction
 
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.documents import MotorDocument
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve, decode
 from wobbly_fin.rocketry.motors.curve_csv import read_motor_csv
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.motors.static_test import read_static_test
 from wobbly_fin.rocketry.motors.synthesis import curve_from_data_sheet
 from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import OwnMotor
 
@@ -132,14 +133,22 @@ def _typed_si(user: User, form: SheetForm, *, needed: bool = True) -> dict[str, 
     unknown = set(form.typed) - set(SHEET_FIELDS)
     if unknown:
         raise RocketryError(min(unknown), "is no box of this form")
-    found = {box: parse(text, SHEET_FIELDS[box], units, name=box).si for box, text in form.typed.items() if text.strip()}
-    for box, value in found.items():
-        if value <= 0:
-            raise RocketryError(box, "must be above zero")
-    for box in _NEEDED if needed else ():
-        if box not in found:
-            raise RocketryError(box, "is missing; the data sheet gives it")
+    found = {}
+    with Together() as read:
+        for box, quantity in SHEET_FIELDS.items():
+            text = form.typed.get(box, "")
+            if text.strip():
+                found[box] = read(_above_zero, text, quantity, box, units)
+            elif needed and box in _NEEDED:
+                read.refuse(box, "is missing; the data sheet gives it")
     return found
+
+
+def _above_zero(text: str, quantity: str, box: str, units: UnitChoice) -> float:
+    value = parse(text, quantity, units, name=box).si
+    if value <= 0:
+        raise RocketryError(box, "must be above zero")
+    return value
 
 
 def _delays(form: SheetForm) -> tuple[float, ...]:

@@ -13,8 +13,8 @@ from wobbly_fin.formats.base import tupled
 from wobbly_fin.rocketry.airframe.materials import material
 from wobbly_fin.rocketry.building.glues import Glue, find_glue
 from wobbly_fin.rocketry.building.materials import GlueAtHand, SheetAtHand, TubeAtHand
-from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.errors import RocketryError, Together
+from wobbly_fin.rocketry.units import parse, parse_si
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.glues import own_glues
@@ -50,25 +50,33 @@ def _glue_figures(typed: dict[str, str], units: UnitChoice, *, new: bool) -> dic
     out: dict[str, Any] = {}
     if typed.get("name", "").strip():
         out["name"] = typed["name"].strip()[:60]
-    for name in ("work", "handle", "full"):
-        text = typed.get(name, "").strip()
-        if text:
-            out[f"{name}_s"] = duration_s(text, name)
+    ratio: dict[str, Any] = {}
+    with Together() as read:
+        if new and "name" not in out:
+            read.refuse("name", "is missing")
+        for name in ("work", "handle", "full"):
+            text = typed.get(name, "").strip()
+            if text:
+                out[f"{name}_s"] = read(duration_s, text, name)
+            elif new:
+                read.refuse(name, "is missing; its sheet says how long")
+        if typed.get("lowest", "").strip():
+            out["lowest_c"] = read(parse_si, typed["lowest"], "temperature", units, name="lowest")
         elif new:
-            raise RocketryError(name, "is missing; its sheet says how long")
-    if typed.get("lowest", "").strip():
-        out["lowest_c"] = parse(typed["lowest"], "temperature", units, name="lowest").si
-    elif new:
-        out["lowest_c"] = 10.0
-    if typed.get("parts", "").strip():
-        match = re.fullmatch(
-            r"\s*(\d+(?:[.,]\d+)?)\s*[:/]\s*(\d+(?:[.,]\d+)?)\s*(?:by\s+)?(weight|volume)?\s*", typed["parts"], re.IGNORECASE
-        )
-        if match is None:
-            raise RocketryError("parts", f"{typed['parts'][:20]!r} is no ratio; write it like 2:1 by volume")
-        out["parts"] = (float(match[1].replace(",", ".")), float(match[2].replace(",", ".")))
-        out["measure"] = (match[3] or "weight").lower()
-    return out
+            out["lowest_c"] = 10.0
+        if typed.get("parts", "").strip():
+            ratio = read(_ratio, typed["parts"])
+    return out | ratio
+
+
+def _ratio(text: str) -> dict[str, Any]:
+    match = re.fullmatch(r"\s*(\d+(?:[.,]\d+)?)\s*[:/]\s*(\d+(?:[.,]\d+)?)\s*(?:by\s+)?(weight|volume)?\s*", text, re.IGNORECASE)
+    if match is None:
+        raise RocketryError("parts", f"{text[:20]!r} is no ratio; write it like 2:1 by volume")
+    return {
+        "parts": (float(match[1].replace(",", ".")), float(match[2].replace(",", "."))),
+        "measure": (match[3] or "weight").lower(),
+    }
 
 
 def duration_s(text: str, name: str) -> float:
@@ -135,20 +143,22 @@ def _count(typed: dict[str, str]) -> int:
 
 def _tube(user: User, typed: dict[str, str], units: UnitChoice) -> tuple[dict[str, Any], str]:
     edges = typed.get("edges", "2").strip() or "2"
-    if edges not in ("0", "1", "2"):
-        raise RocketryError("edges", f"{edges[:20]!r} will not do; a tube has 0, 1 or 2 factory ends")
-    found = TubeAtHand(
-        key="", name="", outer_diameter_m=_size(typed, "outer_diameter", units), length_m=_size(typed, "length", units),
-        edges=int(edges), count=_count(typed),
-    )  # fmt: skip
+    with Together() as read:
+        if edges not in ("0", "1", "2"):
+            read.refuse("edges", f"{edges[:20]!r} will not do; a tube has 0, 1 or 2 factory ends")
+        across, length = (read(_size, typed, box, units) for box in ("outer_diameter", "length"))
+        count = read(_count, typed)
+    found = TubeAtHand(key="", name="", outer_diameter_m=across, length_m=length, edges=int(edges), count=count)
     return _told(found), f"tube {round(found.outer_diameter_m * 1000, 1):g}"
 
 
 def _sheet(user: User, typed: dict[str, str], units: UnitChoice) -> tuple[dict[str, Any], str]:
-    stuff = material(typed.get("material", "").strip() or "balsa")
+    with Together() as read:
+        stuff = read(material, typed.get("material", "").strip() or "balsa")
+        thickness, length, width = (read(_size, typed, box, units) for box in ("thickness", "length", "width"))
+        count = read(_count, typed)
     found = SheetAtHand(
-        key="", name="", material=stuff.key, thickness_m=_size(typed, "thickness", units), length_m=_size(typed, "length", units),
-        width_m=_size(typed, "width", units), count=_count(typed),
+        key="", name="", material=stuff.key, thickness_m=thickness, length_m=length, width_m=width, count=count
     )  # fmt: skip
     return _told(found), stuff.name
 

@@ -7,7 +7,7 @@ from decimal import Decimal, InvalidOperation
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.shelf import from_shelf
@@ -30,13 +30,15 @@ class StockForm:
 
 def keep_stock(user: User, key: uuid.UUID, form: StockForm) -> MotorStock:
     """Keep a line under a key the client made; raises RocketryError naming the box at fault."""
-    from_shelf(user, form.motor)
-    if len(form.batch) > 40:
-        raise RocketryError("batch", "is too long; 40 characters are plenty")
-    values = {
-        "motor_key": form.motor, "count": _whole("count", form.count), "batch": form.batch.strip(), "cost": _money("cost", form.cost),
-        "case_cost": _money("case_cost", form.case_cost), "case_owned": form.case_owned, "wanted": _whole("wanted", form.wanted),
-    }  # fmt: skip
+    with Together() as read:
+        read(from_shelf, user, form.motor)
+        if len(form.batch) > 40:
+            read.refuse("batch", "is too long; 40 characters are plenty")
+        values = {
+            "motor_key": form.motor, "count": read(_whole, "count", form.count), "batch": form.batch.strip(),
+            "cost": read(_money, "cost", form.cost), "case_cost": read(_money, "case_cost", form.case_cost),
+            "case_owned": form.case_owned, "wanted": read(_whole, "wanted", form.wanted),
+        }  # fmt: skip
     with transaction.atomic():
         under_key(MotorStock.objects, key, owner_id=user.pk)
         row, _ = MotorStock.objects.update_or_create(id=key, defaults={"owner": user, "deleted_at": None, **values})

@@ -6,13 +6,24 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wobbly_fin.accounts.people import preferences_of, units_of
-from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.field.place import read_place
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import Typed
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.fields import place_said
 from wobbly_fin.stores.models import FlyingField
+
+
+def _height(text: str, box: str, units: UnitChoice) -> Typed:
+    found = parse(text, "height", units, name=box)
+    try:
+        Site(**{f"{box}_m": found.si})  # type: ignore[arg-type]
+    except RocketryError as error:
+        raise RocketryError(box, error.message) from error
+    return found
 
 
 def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling: str, place: str | None = None) -> FlyingField:
@@ -20,21 +31,18 @@ def save_field(user: User, key: uuid.UUID, *, name: str, elevation: str, ceiling
 
     `place` is where its pad lies on the map, latitude first: None leaves it as it is, empty takes it away.
     """
-    if not name.strip():
-        raise RocketryError("name", "is empty; what do you call the field?")
-    if len(name) > 80:
-        raise RocketryError("name", "is too long; 80 characters are plenty")
     units = units_of(preferences_of(user))
-    high = parse(elevation or "0", "height", units, name="elevation")
-    most = parse(ceiling, "height", units, name="ceiling") if ceiling.strip() else None
+    with Together() as read:
+        if not name.strip():
+            read.refuse("name", "is empty; what do you call the field?")
+        if len(name) > 80:
+            read.refuse("name", "is too long; 80 characters are plenty")
+        high = read(_height, elevation or "0", "elevation", units)
+        most = read(_height, ceiling, "ceiling", units) if ceiling.strip() else None
+        spot = read(read_place, place) if place and place.strip() else (None, None)
+    longitude, latitude = spot
     elevation_m, ceiling_m = high.si, most.si if most else None
     typed = {"elevation": high.kept if elevation.strip() else elevation, "ceiling": most.kept if most else ceiling}
-    for box, values in (("elevation", {"elevation_m": elevation_m}), ("ceiling", {"ceiling_m": ceiling_m})):
-        try:
-            Site(**values)  # type: ignore[arg-type]
-        except RocketryError as error:
-            raise RocketryError(box, error.message) from error
-    longitude, latitude = read_place(place) if place and place.strip() else (None, None)
     with transaction.atomic():
         under_key(FlyingField.objects, key, owner_id=user.pk)
         row, _ = FlyingField.objects.update_or_create(
