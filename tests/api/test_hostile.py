@@ -138,6 +138,8 @@ def test_text_about_such_characters_and_signs_of_every_language_are_let_through(
     for name in (r"Pip \u0007", r"back\slash", "Füße ½ °C", "星 ✈", "e\u0301"):
         assert hedda.rocket(name=name)["document"]["name"] == name
     rocket = hedda.rocket()
+    curve = {"label": "C7-5", "csv": "time,thrust\n0,0\n\x1a", "typed": {}}
+    assert "cannot be seen" not in hedda.call("POST", "/stores/motors/draft", curve)[1]["message"]
     lines = "first\nsecond\tthird"
     assert hedda.log(rocket, remarks=lines)[1]["remarks"] == lines
 
