@@ -90,13 +90,15 @@ describe('a name on a map', () => {
     expect(nameAt(square(0, 50, 8), 'duck pond', plan, false)).toEqual({ x: 200, y: 134 });
     expect(nameAt(square(0, -50, 8), 'duck pond', plan, false)).toEqual({ x: 200, y: 274 });
   });
-  it('stands over the middle of a line, between two corners', () => {
+  it('stands beside a line, between two of its corners and away from the pad', () => {
     const road = [
       [-100, 0],
       [0, 0],
       [100, 0],
     ];
-    expect(nameAt(road, 'mill lane', plan, true)).toEqual({ x: 300, y: 192 });
+    expect(nameAt(road, 'mill lane', plan, true)).toEqual({ x: 100, y: 192 });
+    const south = road.map(([x]) => [x ?? 0, -50]);
+    expect(nameAt(south, 'mill lane', plan, true)).toEqual({ x: 100, y: 316 });
     expect(nameAt(road.slice(0, 2), 'mill lane', plan, true)).toEqual({ x: 100, y: 192 });
     expect(nameAt(road.slice(0, 1), 'begun', plan, true).x).toBe(0);
     const climbs = [

@@ -97,8 +97,8 @@ export function apart(places: readonly Place[], least: number, width: number, he
 const LETTER_PX = 6;
 
 /**
- * Where the name of something on the ground stands, its middle and its foot: in pixels. Over a line between two of its
- * corners; within an area that is wide enough for it and its corners, else beside it, on the pad's side, where the field is.
+ * Where the name of something on the ground stands, its middle and its foot: in pixels. Beside a line between two of its
+ * corners, away from the pad: on that side there is seldom anything; within an area that is wide enough for it and its corners, else beside it, on the pad's side, where the field is.
  */
 export function nameAt(
   points: readonly (readonly number[])[],
@@ -108,11 +108,12 @@ export function nameAt(
 ): { x: number; y: number } {
   const marks = points.map((p) => ({ x: plan.x(p[0] ?? 0), y: plan.y(p[1] ?? 0) }));
   if (isLine && marks.length > 1) {
-    const next = Math.ceil(marks.length / 2);
+    const next = Math.floor(marks.length / 2);
     const [a, b] = [marks[next - 1] ?? { x: 0, y: 0 }, marks[next] ?? { x: 0, y: 0 }];
     // Where the line slopes, the name's far end must clear it too.
     const slope = Math.min(1, Math.abs(b.y - a.y) / Math.max(1, Math.abs(b.x - a.x)));
-    return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 - 8 - (slope * LETTER_PX * name.length) / 2 };
+    const [y, clear] = [(a.y + b.y) / 2, (slope * LETTER_PX * name.length) / 2];
+    return { x: (a.x + b.x) / 2, y: y > plan.y(0) ? y + 16 + clear : y - 8 - clear };
   }
   const centre = middle(points);
   const [x, y] = [plan.x(centre[0]), plan.y(centre[1])];

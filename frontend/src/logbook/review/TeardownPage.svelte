@@ -49,6 +49,11 @@
   const faults = (row: number) =>
     refused?.body.fields?.filter((f) => f.field.includes(`findings.${row}.`)) ?? [];
   const wrong = (row: number, box: string) => faults(row).some((f) => f.field.endsWith(`.${box}`));
+  function drop(row: number) {
+    rows.splice(row, 1);
+    // What was refused told of rows by their place.
+    refused = undefined;
+  }
   const add = () =>
     rows.push({ joint: 'fin_root', name: `fin ${rows.length + 1}`, covered: '', went: '', force: '' });
 
@@ -135,7 +140,7 @@
               type="button"
               class="btn btn-ghost btn-sm self-end"
               aria-label={`Drop joint ${i + 1}`}
-              onclick={() => rows.splice(i, 1)}>✕</button
+              onclick={() => drop(i)}>✕</button
             >
             <div id={`${uid}-${i}`} class="col-span-full empty:hidden">
               {#each faults(i) as f (f.field)}

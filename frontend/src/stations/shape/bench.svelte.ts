@@ -32,7 +32,7 @@ export class Bench {
   readonly #next = inOrder();
   #trying = false;
   /** Steps by key that wait for their turn, added up. */
-  #nudged: Drag | undefined;
+  #nudged: { part: string; field: string; by: number } | undefined;
 
   constructor(id: string) {
     this.id = id;
@@ -72,16 +72,16 @@ export class Bench {
   nudge(part: string, field: string, by: number) {
     const waits = this.#nudged;
     if (waits?.part === part && waits.field === field) {
-      waits.value += by;
+      waits.by += by;
       return;
     }
-    const mine: Drag = { part, field, value: by };
+    const mine = { part, field, by };
     this.#nudged = mine;
     void this.#next(async () => {
       if (this.#nudged === mine) this.#nudged = undefined;
       const drawn = this.#now?.drawn.find((d) => d.id === part);
       const grip = drawn && handles(drawn).find((h) => h.field === field);
-      if (grip) await this.#send([{ op: 'set', part, field, value: snap(grip.value + mine.value) }]);
+      if (grip) await this.#send([{ op: 'set', part, field, value: snap(grip.value + mine.by) }]);
     });
   }
 
