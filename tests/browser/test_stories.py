@@ -352,7 +352,7 @@ def test_the_logbook_is_narrowed_and_summed_and_the_filter_survives_a_reload(sig
     expect(page.get_by_text("1 flight", exact=True)).to_be_visible()
     expect(page.get_by_role("row")).to_have_count(2)
     page.get_by_role("link", name="Hangar").click()
-    expect(page.get_by_text("waits for repair")).to_be_visible()
+    expect(page.get_by_text("needs repair")).to_be_visible()
 
 
 def test_the_trainer_asks_marks_and_scores_honestly(signed_in: Page) -> None:

@@ -23,7 +23,7 @@ from wobbly_fin.rocketry.airframe.mass import empty_totals, weigh
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
-from wobbly_fin.rocketry.flightlog.waiting import WORDS, waits_for
+from wobbly_fin.rocketry.flightlog.waiting import waiting_words, waits_for
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.workshop.finished import mended
@@ -82,7 +82,7 @@ def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
         length_m=told.length_m,
         length_known=told.length_known,
         said=told.said,
-        waits_for=WORDS[waiting],
+        waits_for=waiting_words(waiting),
         waits_code=waiting,
         flights=count,
         flown_last=getattr(row, "flown_last", None),

@@ -3,16 +3,14 @@
 from typing import Literal
 
 from wobbly_fin.rocketry.flightlog.outcomes import Landing
+from wobbly_fin.rocketry.messages import say
 
 Waiting = Literal["canopy", "repair", "search", "first_flight", "next_flight"]
 
-WORDS: dict[Waiting, str] = {
-    "canopy": "waits for a canopy",
-    "repair": "waits for repair",
-    "search": "waits to be found",
-    "first_flight": "never flown yet",
-    "next_flight": "ready to fly",
-}
+
+def waiting_words(waiting: Waiting) -> str:
+    """What it waits for, in words."""
+    return say(f"waiting-{waiting.replace('_', '-')}")
 
 
 def waits_for(

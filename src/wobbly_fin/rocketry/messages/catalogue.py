@@ -1,0 +1,60 @@
+"""The message catalogue: Fluent files (`LANGUAGE/ROOM.ftl`), one message a key, with named arguments.
+
+Code passes codes and figures; a quantity goes in as the text `units.display.show` made of it, so that a message never formats one. A
+second language is a second folder of files: no code changes with it.
+"""
+
+from functools import lru_cache
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from fluent.runtime import FluentBundle
+
+LANGUAGE = "en"
+FOLDER = Path(__file__).parent
+
+
+class MessageError(LookupError):
+    """A message that is not in the catalogue, or was given the wrong arguments: a bug of ours."""
+
+
+def say(key: str, **arguments: str | float) -> str:
+    """The message under a key.
+
+    Parameters
+    ----------
+    key : str
+        As in the catalogue's files, for instance `opening-no-charge`.
+    arguments
+        What the message names with a dollar sign; text, or a plain number where the message chooses by it.
+
+    Returns
+    -------
+    str
+
+    Raises
+    ------
+    MessageError
+        For a key that is not there, or an argument left out.
+    """
+    bundle = _bundle(LANGUAGE)
+    if not bundle.has_message(key):
+        raise MessageError(f"no message {key!r}")
+    pattern = bundle.get_message(key).value
+    if pattern is None:
+        raise MessageError(f"message {key!r} has no text")
+    text, errors = bundle.format_pattern(pattern, arguments)
+    if errors:
+        raise MessageError(f"message {key!r}: {errors[0]}")
+    return str(text)
+
+
+@lru_cache(maxsize=4)
+def _bundle(language: str) -> "FluentBundle":
+    from fluent.runtime import FluentBundle, FluentResource  # half a second to import, and most commands say nothing
+
+    bundle = FluentBundle([language], use_isolating=False)
+    for file in sorted((FOLDER / language).glob("*.ftl")):
+        bundle.add_resource(FluentResource(file.read_text(encoding="utf-8")))
+    return bundle
