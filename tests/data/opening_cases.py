@@ -141,7 +141,7 @@ CASES: list[OpeningCase] = [
     ),
     OpeningCase(
         name="a mount closed ahead of the motor, a hole as wide as the motor beside it, the canopy in the body",
-        stages=[simple(vent(), without=("mount",)) + [mount(plugged=True)]], load={"mount": (18, "single", 4)},
+        stages=[[*simple(vent(), without=("mount",)), mount(plugged=True)]], load={"mount": (18, "single", 4)},
         opens=[("main", "motor_charge", None, False, "plugged")],
     ),
     OpeningCase(
@@ -233,7 +233,7 @@ CASES: list[OpeningCase] = [
     ),
     OpeningCase(
         name="an older file's wide hole behind a plug is a gas vent", version=2,
-        stages=[simple(vent(type_="vent_holes"), without=("mount",)) + [mount(plugged=True)]], load={"mount": (18, "single", 4)},
+        stages=[[*simple(vent(type_="vent_holes"), without=("mount",)), mount(plugged=True)]], load={"mount": (18, "single", 4)},
         opens=[("main", "motor_charge", None, False, "plugged")],
     ),
     OpeningCase(
@@ -280,7 +280,7 @@ CASES: list[OpeningCase] = [
     ),
     OpeningCase(
         name="a glider under a motor with a charge and a vent for it",
-        stages=[simple(canopy(kind="glide", diameter_m=None, length_m=0.4, width_m=0.06), vent(), without=("canopy", "cord", "mount")) + [mount(plugged=True)]],
+        stages=[[*simple(canopy(kind="glide", diameter_m=None, length_m=0.4, width_m=0.06), vent(), without=("canopy", "cord", "mount")), mount(plugged=True)]],
         load={"mount": (18, "single", 4)}, opens=[("main", "none", None, True, "glides")],
     ),
     OpeningCase(
