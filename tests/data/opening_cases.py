@@ -89,8 +89,17 @@ def altimeter(parent: str = "coupler") -> Part:
 
 
 def simple(*more: Part, without: tuple[str, ...] = ()) -> list[Part]:
-    parts = [nose(), tube(), mount(), fins(), canopy(), cord(), *more]
-    return [p for p in parts if p["id"] not in without]
+    parts = [nose(), tube(), mount(), fins(), canopy(), cord()]
+    return [*(p for p in parts if p["id"] not in without), *more]
+
+
+def wide(*more: Part) -> list[Part]:
+    """54 mm across, a 29 mm mount."""
+    big = mount(outer_diameter_m=0.0305, inner_diameter_m=0.0295, length_m=0.12)
+    return [
+        nose() | {"base_diameter_m": 0.054, "length_m": 0.18}, tube(length_m=0.6, outer_diameter_m=0.054, inner_diameter_m=0.052), big, fins(),
+        canopy(diameter_m=0.5), cord(), *more,
+    ]  # fmt: skip
 
 
 def two_tubes(*more: Part, gear: str = "fore") -> list[Part]:
@@ -264,13 +273,13 @@ CASES: list[OpeningCase] = [
     OpeningCase(
         name="a printed tail open all the way through",
         stages=[[nose(), tube(), part("fin_can", "can", length_m=0.08, inner_diameter_m=0.0182, shank_length_m=0.02, max_motor_length_m=0.07,
-                 material="pla"), canopy(), cord()]],
+                 material="printed-petg"), canopy(), cord()]],
         load={"can": (18, "single", 4)}, opens=[("main", "motor_charge", "nose", True, "opens")],
     ),
     OpeningCase(
         name="a printed tail with a closed end",
         stages=[[nose(), tube(), part("fin_can", "can", length_m=0.08, inner_diameter_m=0.0182, shank_length_m=0.02, max_motor_length_m=0.07,
-                 material="pla", gas_path=False), canopy(), cord()]],
+                 material="printed-petg", gas_path=False), canopy(), cord()]],
         load={"can": (18, "single", 4)}, opens=[("main", "motor_charge", None, False, "plugged")],
     ),
     # What needs no charge.
@@ -303,7 +312,7 @@ CASES: list[OpeningCase] = [
     ),
     OpeningCase(
         name="a reserve that cannot shear the pins the altimeter's charge is sized for",
-        stages=[simple(altimeter("body"), joint("pins", "nose", "pinned", end="aft", count=3, pin="4-40"))], load={"mount": (18, "single", 6)},
+        stages=[wide(altimeter("body"), joint("pins", "nose", "pinned", end="aft", count=3, pin="4-40"))], load={"mount": (29, "single", 6)},
         plan={"at_apogee": True},
         opens=[("main", "altimeter_charge", "pins", True, "opens"), ("backup_main", "motor_charge", "pins", False, "weak")],
     ),

@@ -79,14 +79,14 @@ def test_a_quick_rocket_of_version_1_is_still_read() -> None:
         ],
     }  # fmt: skip
     file = read_rocket_file(old)
-    assert file.version == 2 and file.is_quick
+    assert file.version == 3 and file.is_quick
     assert file.to_rocket().mass_kg == 0.06 and file.to_rocket().canopy is not None
 
 
 def test_a_file_of_a_newer_version_is_refused_in_words() -> None:
     content = file_of(model()).model_dump(mode="json")
     with pytest.raises(RocketryError, match="written by a newer"):
-        read_rocket_file(content | {"version": 3})
+        read_rocket_file(content | {"version": 4})
 
 
 @pytest.mark.parametrize(

@@ -42,7 +42,7 @@ def test_a_newer_file_and_a_broken_one_are_refused() -> None:
     assert file is not None
     good = file.model_dump(mode="json")
     with pytest.raises(RocketryError, match="newer"):
-        read_rocket_file(good | {"version": 3})
+        read_rocket_file(good | {"version": 4})
     for broken in (good | {"stages": []}, good | {"wings": 2}, [], None, good | {"name": ""}):
         with pytest.raises(ValidationError):
             read_rocket_file(broken)

@@ -12,6 +12,7 @@ from pydantic import Field, StringConstraints, create_model
 
 from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.rocketry.airframe import PART_TYPES, Part
+from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES
 
 Text = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80)]
 _Corner = Annotated[list[Number], Field(min_length=2, max_length=2)]
@@ -34,7 +35,7 @@ class PartDocument(Document):
         own["parent"] = str(own["parent"]) if own["parent"] else None
         if "outline" in own:
             own["outline"] = tuple(tuple(corner) for corner in own["outline"])
-        return PART_TYPES[self.type](**own)  # type: ignore[attr-defined]
+        return (PART_TYPES | OLDER_TYPES)[self.type](**own)  # type: ignore[attr-defined]
 
 
 def _annotation(hint: Any) -> Any:
@@ -67,7 +68,9 @@ _KEYED: dict[str, Any] = {
 }
 
 # Parts in a flight document (keys optional), and parts in a rocket file (keys for ever, texts as typed beside the figures).
-LOOSE_PARTS: dict[str, type[PartDocument]] = {name: _model(kind, "Document", {}) for name, kind in PART_TYPES.items()}
+LOOSE_PARTS: dict[str, type[PartDocument]] = {
+    name: _model(kind, "Document", {}) for name, kind in (PART_TYPES | OLDER_TYPES).items()
+}
 FILED_PARTS: dict[str, type[PartDocument]] = {name: _model(kind, "InFile", _KEYED) for name, kind in PART_TYPES.items()}
 
 LoosePart: Any = Annotated[one_of(LOOSE_PARTS.values()), Field(discriminator="type")]

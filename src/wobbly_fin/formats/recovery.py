@@ -18,16 +18,22 @@ MOST_TESTS = 40
 
 
 class ChargeDocument(Document):
-    """What an altimeter's charge is to do in a bay; `friction_n` null: as a nose that just holds its rocket."""
+    """What an altimeter's charge is to do in a bay; `friction_n` null: as a nose that just holds its rocket.
+
+    `bay`: the tube it sits in, null: with what it throws out. `charge_kg`: as loaded, null: what the rest asks for. `backup`: a second
+    altimeter with a charge of its own, `backup_kg`.
+    """
 
     throw_n: Number = THROW_N
-    pins: Annotated[int, Field(strict=True, ge=0, le=12)] = 0
-    pin: Annotated[str, StringConstraints(max_length=12)] = "2-56"
     friction_n: Number | None = None
+    bay: uuid.UUID | None = None
+    charge_kg: Number | None = None
+    backup: bool = False
+    backup_kg: Number | None = None
 
     def to_wish(self) -> ChargeWish:
         """The core's."""
-        return ChargeWish(**self.model_dump())
+        return ChargeWish(**self.model_dump(exclude={"bay"}), bay=str(self.bay) if self.bay else None)
 
 
 class GroundTestDocument(Document):

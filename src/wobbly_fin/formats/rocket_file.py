@@ -1,7 +1,9 @@
 """The rocket file: one document a rocket, versioned, parts with stable keys inside one another.
 
 Version 1 knew quick rockets only: a quick body (mass, diameter, drag), a motor mount and a canopy. Version 2 adds airframes by
-their parts, what is known of the whole, the motors it is balanced with, the school of its margin, a kit's list and a scale.
+their parts, what is known of the whole, the motors it is balanced with, the school of its margin, a kit's list and a scale. Version 3 says
+of a joint which end of its part it is at, how it holds, its pins and what opens there; of a charge its bay and whether there is a second
+one; gas vents and static ports apart.
 """
 
 import uuid
@@ -13,6 +15,7 @@ from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.documents import PayloadDocument
 from wobbly_fin.formats.parts import FILED_PARTS, PartDocument, Text, one_of, to_parts
 from wobbly_fin.formats.recovery import RecoveryChoice
+from wobbly_fin.formats.rocket_migration import Pins, from_version_2, joints_told
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, lay_out
 from wobbly_fin.rocketry.airframe.balance import School, school_of
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
@@ -29,7 +32,7 @@ from wobbly_fin.rocketry.motors.labels import MOST_PRINTED
 from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 
-CURRENT_VERSION = 2
+CURRENT_VERSION = 3
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
 Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=24)]
 Line = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=160)]
@@ -146,7 +149,7 @@ class RocketFile(Document):
     """A rocket. `typed` keeps, per box of the form, the text its owner typed; the figures beside it are SI."""
 
     format: Literal["wobbly-fin/rocket"] = "wobbly-fin/rocket"
-    version: Literal[2] = 2
+    version: Literal[3] = 3
     name: Name
     stages: Annotated[list[StageDocument], Field(min_length=1, max_length=3)]
     known: KnownDocument = KnownDocument()
@@ -289,8 +292,26 @@ def read_rocket_file(document: Any) -> RocketFile:
     version = document.get("version") if isinstance(document, dict) else None
     if isinstance(version, int) and version > CURRENT_VERSION:
         raise RocketryError("version", f"{version} was written by a newer Wobbly Fin; this one reads up to {CURRENT_VERSION}")
-    # Version 1 is a subset of version 2: only the number changes.
-    return RocketFile.model_validate(document | {"version": CURRENT_VERSION} if version == 1 else document)
+    if version not in (1, 2):
+        return RocketFile.model_validate(document)
+    renamed, pins = from_version_2(document)
+    return _joints_told(RocketFile.model_validate(renamed | {"version": CURRENT_VERSION}), pins)
+
+
+def _joints_told(file: RocketFile, pins: Pins) -> RocketFile:
+    """An earlier version's file with what this one says of its joints; as it is where its parts cannot be laid out."""
+    if file.is_quick or (not any(p.type == "joint" for p in file.parts) and not pins.by_event):
+        return file
+    try:
+        changes, added = joints_told(file.to_airframe(), file.to_recovery_plan(), pins)
+    except RocketryError:
+        return file
+    stages = []
+    for n, stage in enumerate(file.stages):
+        parts = [p.model_copy(update=changes[str(p.id)]) if str(p.id) in changes else p for p in stage.parts]
+        more = [FILED_PARTS["joint"].model_validate(told) for told in added] if n == 0 else []
+        stages.append(stage.model_copy(update={"parts": [*parts, *more]}))
+    return file.model_copy(update={"stages": stages})
 
 
 __all__ = [

@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.card import CardStep, packing_cards
 from wobbly_fin.rocketry.recovery.folds import FOLDS
 from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
-from wobbly_fin.rocketry.recovery.plan import ChargeWish, RecoveryPlan
+from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 from wobbly_fin.rocketry.recovery.quiz import quiz
 from wobbly_fin.rocketry.recovery.sequence import Sequence as Order
 from wobbly_fin.rocketry.templates.picture import Picture
@@ -75,11 +75,11 @@ def test_the_wadding_s_count_is_on_the_card() -> None:
 
 
 def test_two_bays_have_two_cards_and_pins_in_place_of_a_light_pull() -> None:
-    plan = RecoveryPlan(sequence=TWO, protection="cloth", main=ChargeWish(pins=3))
+    plan = RecoveryPlan(sequence=TWO, protection="cloth")
     main, drogue = packing_cards(asked(airframe("Old Bellwether"), plan), fold="wrapped")
     assert "main" in main.title and "drogue" in drogue.title
     assert main.steps[-1].key == "pins" and "3 pins" in main.steps[-1].title and "armed on the pad" in main.steps[-1].caution
-    assert drogue.steps[-1].key == "nose" and "blow" not in keys(main.steps)
+    assert drogue.steps[-1].key == "pins" and "2 pins" in drogue.steps[-1].title and "blow" not in keys(main.steps)
 
 
 def test_a_release_is_put_round_a_canopy_let_out_low() -> None:

@@ -9,7 +9,7 @@ from tests.rocketry.building.test_plan import NAMES, airframe
 from wobbly_fin.accounts.demo.airframes import airframe_file
 from wobbly_fin.rocketry.airframe import Airframe, lay_out
 from wobbly_fin.rocketry.airframe.mass import weigh
-from wobbly_fin.rocketry.airframe.parts import CanopyPack, Cord, MassLump, Part, VentHoles
+from wobbly_fin.rocketry.airframe.parts import CanopyPack, Cord, Joint, MassLump, Part, VentHoles
 from wobbly_fin.rocketry.airframe.solve import with_part
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
 from wobbly_fin.rocketry.errors import RocketryError
@@ -52,7 +52,9 @@ def without(found: Airframe, kind: type[Part]) -> Airframe:
 def test_every_demo_rocket_lands_fits_and_holds(name: str) -> None:
     file = airframe_file(name, {})
     found = asked(airframe(name), file.to_recovery_plan())
-    assert found.rate_m_s == pytest.approx(descent_rate_m_s(found.hanging_kg, found.canopy, SEA))  # type: ignore[arg-type]
+    alone = descent_rate_m_s(found.hanging_kg, found.canopy, SEA)  # type: ignore[arg-type]
+    # Under a streamer the body brakes too.
+    assert found.rate_m_s < 0.95 * alone if found.kind == "streamer" else found.rate_m_s == pytest.approx(alone)
     assert all(b.packed.fit != "does not fit" for b in found.bays)
     assert all(c.loads.weakest.safety > 1 for c in found.cases if not c.fault)
 
@@ -109,14 +111,16 @@ def test_a_drogue_s_bay_and_the_main_s_are_two() -> None:
 def test_more_pins_friction_or_throw_want_a_larger_charge() -> None:
     bellwether = airframe("Old Bellwether")
 
-    def charge(wish: ChargeWish) -> float:
-        push = asked(bellwether, RecoveryPlan(sequence=TWO, main=wish)).bays[0].push
+    def charge(wish: ChargeWish = ChargeWish(), **pins: object) -> float:
+        joint = next(i for i, p in enumerate(bellwether.parts) if isinstance(p, Joint) and p.opens == "main")
+        held = with_part(bellwether, joint, replace(list(bellwether.parts)[joint], **({"count": 2} | pins)))  # type: ignore[arg-type]
+        push = asked(held, RecoveryPlan(sequence=TWO, main=wish)).bays[0].push
         assert push is not None
         return push.charge_kg
 
-    few = charge(ChargeWish(pins=2))
-    assert few < charge(ChargeWish(pins=4)) and few < charge(ChargeWish(pins=2, throw_n=200.0))
-    assert few < charge(ChargeWish(pins=2, friction_n=200.0)) and few < charge(ChargeWish(pins=2, pin="M3"))
+    few = charge()
+    assert few < charge(count=4) and few < charge(ChargeWish(throw_n=200.0))
+    assert few < charge(ChargeWish(friction_n=200.0)) and few < charge(pin="M3")
 
 
 def test_the_drogue_s_jerk_pulls_at_the_main_s_pins() -> None:
@@ -213,3 +217,11 @@ def test_the_nearest_up_is_marked_and_others_are_tried_in_the_same_bay() -> None
     assert best.rate_m_s <= found.band[1] and all(o.rate_m_s > found.band[1] or o.rate_m_s <= best.rate_m_s for o in tried)
     assert tried[-1].fit == "does not fit" and tried[0].fill < tried[-1].fill
     assert tried[0].holds > tried[-1].holds  # a larger one pulls harder
+
+
+def test_a_stronger_charge_parts_harder_and_pulls_at_everything() -> None:
+    kettle = airframe("Copper Kettle")
+    usual, double = (asked(kettle, RecoveryPlan(motor_charge_kg=charge)) for charge in (0.75e-3, 1.5e-3))
+    assert 4.0 < usual.bays[0].parting_m_s < 9.0  # what throws a nose one to four metres up, by v² = 2 g h
+    assert double.bays[0].parting_m_s == pytest.approx(2**0.5 * usual.bays[0].parting_m_s)
+    assert double.cases[0].loads.taut_n > usual.cases[0].loads.taut_n

@@ -129,11 +129,11 @@ def _ferry() -> list[Parts]:
         [
             {"type": "nose_cone", "shape": "ogive", **_mm(length=270, base_diameter=66, shoulder_length=60, shoulder_diameter=63.6, wall=2), "material": "polystyrene", **_g(148)},
             {"type": "body_tube", "as": "bay", "name": "payload tube", **_mm(length=220, outer_diameter=66, inner_diameter=63.8), "material": "paper-tube"},
-            {"type": "vent_holes", "in": "bay", "count": 3, "edge": "fore", **_mm(offset=120, diameter=3.2), "angle_deg": 30.0},
+            {"type": "static_port", "in": "bay", "count": 3, "edge": "fore", **_mm(offset=120, diameter=3.2), "angle_deg": 30.0},
             {"type": "coupler", "as": "joiner", "in": "bay", "edge": "aft", **_mm(offset=-60, length=120, outer_diameter=63.6, wall=1.2), "material": "paper-tube", **_g(24.8)},
             {"type": "bulkhead", "as": "lid", "in": "joiner", "edge": "aft", **_mm(offset=2, thickness=2.95), "material": "birch-ply"},
             {"type": "mass_lump", "name": "altimeter with battery", "in": "bay", "kind": "payload", "edge": "fore", **_mm(offset=80, length=62, diameter=26), **_g(38)},
-            {"type": "joint", "in": "joiner", "kind": "riveted", "count": 3, **_g(0.9)},
+            {"type": "joint", "in": "joiner", "kind": "riveted", "end": "fore", "count": 3, **_g(0.9)},
             {"type": "body_tube", "as": "body", **_mm(length=830, outer_diameter=66, inner_diameter=63.8), "material": "paper-tube"},
             {"type": "motor_tube", "as": "mount", "in": "body", **_mm(length=230, outer_diameter=30.9, inner_diameter=29.2, max_motor_length=124, overhang=6), "material": "paper-tube"},
             {"type": "centring_ring", "as": "front", "name": "forward ring", "in": "mount", "edge": "fore", **_mm(offset=12, thickness=2.95, outer_diameter=63.7, inner_diameter=31), "material": "birch-ply"},
@@ -157,14 +157,14 @@ def _bellwether() -> list[Parts]:
     """High power on a rail: a drogue at the top, the main let out low, two altimeters between them."""
     return [
         [
-            {"type": "nose_cone", "shape": "ogive", **_mm(length=410, base_diameter=102.4, shoulder_length=95, shoulder_diameter=98.6, wall=2.6), "material": "fibreglass", **_g(462)},
+            {"type": "nose_cone", "as": "nose", "shape": "ogive", **_mm(length=410, base_diameter=102.4, shoulder_length=95, shoulder_diameter=98.6, wall=2.6), "material": "fibreglass", **_g(462)},
             {"type": "body_tube", "as": "upper", "name": "upper tube", **_mm(length=640, outer_diameter=102.4, inner_diameter=98.8), "material": "phenolic"},
             {"type": "coupler", "as": "joiner", "in": "upper", "edge": "aft", **_mm(offset=-95, length=190, outer_diameter=98.6, wall=1.8), "material": "phenolic"},
             {"type": "bulkhead", "name": "forward lid", "in": "joiner", "edge": "fore", **_mm(offset=4, thickness=6.2), "material": "birch-ply"},
             {"type": "bulkhead", "name": "aft lid", "in": "joiner", "edge": "aft", **_mm(offset=4, thickness=6.2), "material": "birch-ply"},
             {"type": "mass_lump", "name": "two altimeters on a sled", "in": "joiner", "kind": "electronics", "edge": "fore", **_mm(offset=30, length=120, diameter=70), **_g(148)},
-            {"type": "vent_holes", "in": "joiner", "count": 4, "edge": "fore", **_mm(offset=95, diameter=3.0), "angle_deg": 45.0},
-            {"type": "joint", "in": "joiner", "kind": "screwed", "count": 4, **_g(6)},
+            {"type": "static_port", "in": "joiner", "count": 4, "edge": "fore", **_mm(offset=95, diameter=3.0), "angle_deg": 45.0},
+            {"type": "joint", "in": "joiner", "kind": "screwed", "end": "fore", "count": 4, **_g(6)},
             {"type": "cord", "name": "upper leader", "in": "upper", **_mm(length=500), "material": "aramid-3"},
             {"type": "cord", "name": "upper cord", "in": "upper", **_mm(length=6000), "material": "nylon-web"},
             {"type": "canopy", "name": "main", "in": "upper", "kind": "domed", **_mm(diameter=1600, spill_hole=160), "material": "ripstop", "lines_kg": 0.07},
@@ -184,6 +184,8 @@ def _bellwether() -> list[Parts]:
             {"type": "mass_lump", "name": "bay hardware", "in": "upper", "kind": "hardware", "edge": "aft", **_mm(offset=100, length=40), **_g(128)},
             {"type": "allowance", "in": "body", "kind": "glue", **_g(305)},
             {"type": "allowance", "in": "body", "kind": "paint", "coats": 4, **_g(176)},
+            {"type": "joint", "name": "lower pins", "in": "joiner", "kind": "pinned", "end": "aft", "count": 2, "opens": "first"},
+            {"type": "joint", "name": "upper pins", "in": "nose", "kind": "pinned", "end": "aft", "count": 3, "opens": "main"},
         ]
     ]  # fmt: skip
 
@@ -259,7 +261,7 @@ _EXTRA: dict[str, dict[str, Any]] = {
     "Old Bellwether": {
         "recovery": {
             "protection": "cloth", "fold": "wrapped", "first": "drogue", "main_height_m": 180.0, "at_apogee": True,
-            "main_charge": {"throw_n": 160.0, "pins": 3}, "first_charge": {"throw_n": 130.0, "pins": 2}, "typed": {"main_height": "180 m", "main_throw": "160 N", "first_throw": "130 N"},
+            "main_charge": {"throw_n": 160.0}, "first_charge": {"throw_n": 130.0}, "typed": {"main_height": "180 m", "main_throw": "160 N", "first_throw": "130 N"},
             "tests": [
                 {"id": "5b1f2f4e-64c5-4b0a-9a55-0d6a3f5f7a01", "on": "2026-10-03", "event": "first", "charge_kg": 0.0013, "result": "threw", "volume_m3": 0.00387, "remark": "On the bench behind the club hut, everybody well back.", "typed": "1.3 g"},
                 {"id": "5b1f2f4e-64c5-4b0a-9a55-0d6a3f5f7a02", "on": "2026-10-17", "event": "main", "charge_kg": 0.0016, "result": "threw", "volume_m3": 0.00345, "remark": "With three pins since the long walk.", "typed": "1.6 g"},

@@ -7,9 +7,12 @@ from typing import Any
 from pydantic import ValidationError
 
 from wobbly_fin.formats.errors import refusals
+from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.recovery import MOST_TESTS
 from wobbly_fin.formats.rocket_file import RecoveryChoice, RocketFile
+from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.recovery.opens import planned
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
 
@@ -20,7 +23,7 @@ _TYPED = {
     "first_friction": ("first_charge.friction_n", "force"), "main_friction": ("main_charge.friction_n", "force"),
 }  # fmt: skip
 _PLAIN = {"protection", "wadding", "fold", "first", "at_apogee", "motor"}
-_PINS = {f"{event}_{what}": (f"{event}_charge", what) for event in ("first", "main") for what in ("pins", "pin")}
+_PINS = {f"{event}_{what}": (event, what) for event in ("first", "main") for what in ("pins", "pin")}
 # Figures that fall back to a default where their box is emptied, rather than to nothing.
 _DEFAULTED = ("throw_n",)
 
@@ -28,12 +31,13 @@ _DEFAULTED = ("throw_n",)
 def choose_recovery(file: RocketFile, told: dict[str, bool | str | None], units: UnitChoice) -> RocketFile:
     """The file with some of its recovery's boxes changed; raises RocketryError at the box at fault."""
     content = file.recovery.model_dump(mode="json")
+    pins: dict[str, dict[str, int | str]] = {}
     for name, value in told.items():
         if name in _PLAIN:
             content[name] = value if value is not None else ""
         elif name in _PINS:
-            place, what = _PINS[name]
-            content[place][what] = _whole(value, name) if what == "pins" else str(value or "")
+            event, what = _PINS[name]
+            pins.setdefault(event, {})[what] = _whole(value, name) if what == "pins" else str(value or "")
         elif name in _TYPED:
             _type(content, name, str(value or "").strip(), units)
         else:
@@ -42,7 +46,50 @@ def choose_recovery(file: RocketFile, told: dict[str, bool | str | None], units:
         # Common practice: a main let out low opens at about 150 m.
         content["main_height_m"] = 150.0
         content["typed"] = {**content["typed"], "main_height": "150 m"}
-    return _checked(file, content)
+    found = _checked(file, content)
+    for event, figures in pins.items():
+        found = _pinned(found, event, figures)
+    return found
+
+
+def _pinned(file: RocketFile, event: str, figures: dict[str, int | str]) -> RocketFile:
+    """With other pins in the joint that parts at an event; the joint is made where there is none."""
+    box = f"{event}_{'pins' if 'pins' in figures else 'pin'}"
+    layout = lay_out(file.to_airframe())
+    opening = next((o for o in planned(layout, file.to_recovery_plan()) if o.event == event), None)
+    closure = opening.closure if opening is not None else None
+    if closure is None or closure.fixed:
+        raise RocketryError(box, "has no joint to go into: nothing that can part opens at this event")
+    count = figures.get("pins", closure.count if closure.kind == "pinned" else 0)
+    told = {
+        "kind": "pinned" if count else "friction",
+        "count": count,
+        "opens": event,
+        "end": closure.end,
+        "pin": figures.get("pin", closure.pin),
+    }
+    try:
+        if closure.joint is None:
+            parent = layout.placed[closure.part].part.id
+            made = FILED_PARTS["joint"].model_validate({"type": "joint", "id": str(uuid.uuid4()), "parent": parent} | told)
+            first = file.stages[0]
+            stages = [first.model_copy(update={"parts": [*first.parts, made]}), *file.stages[1:]]
+        else:
+            stages = [
+                s.model_copy(
+                    update={
+                        "parts": [
+                            type(p).model_validate(p.model_dump() | told) if str(p.id) == closure.key else p for p in s.parts
+                        ]
+                    }
+                )
+                for s in file.stages
+            ]
+        return file.model_copy(update={"stages": stages}).check()
+    except ValidationError as error:
+        raise RocketryError(box, refusals(error)[0][1]) from error
+    except RocketryError as error:
+        raise RocketryError(box, error.message) from error
 
 
 def record_ground_test(

@@ -41,6 +41,7 @@ class _Told:
     length_known: bool
     has_canopy: bool
     said: dict[str, str]
+    document: dict[str, Any]
 
 
 _told = Remembered[_Told](1000)
@@ -53,11 +54,13 @@ def _tell(document: dict[str, Any], units: UnitChoice) -> _Told:
         return _Told(
             quick=True, stages=len(file.stages), drawn=[], diameter_m=body.diameter_m, length_known=body.length_m is not None,
             length_m=body.length_m or GUESSED_SLENDERNESS * body.diameter_m, has_canopy=file.canopy is not None, said=_said_rocket(file, units),
+            document=file.model_dump(mode="json"),
         )  # fmt: skip
     layout = lay_out(file.to_airframe())
     return _Told(
         quick=False, stages=len(file.stages), drawn=drawn_out(layout), diameter_m=layout.reference_diameter_m, length_m=layout.length_m,
         length_known=True, has_canopy=file.canopy is not None, said=_said_airframe(file, layout, units),
+        document=file.model_dump(mode="json"),
     )  # fmt: skip
 
 
@@ -73,7 +76,7 @@ def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
     return RocketOut(
         id=row.pk,
         revision=row.revision,
-        document=row.document,
+        document=told.document,
         name=row.name,
         quick=told.quick,
         drawn=told.drawn,

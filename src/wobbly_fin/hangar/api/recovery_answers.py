@@ -145,7 +145,7 @@ def _bay_out(found: Recovery, bay: FilledBay, units: UnitChoice, typed: dict[str
     if push is not None and bay.pins is not None:
         charge = ChargeOut(
             push=explain.push_sentence(bay, units), pins=explain.pins_sentence(bay, units), tested=explain.ground_test_sentence(bay),
-            count=bay.wish.pins, pin=bay.wish.pin, throw=typed.get(f"{bay.event}_throw") or show(bay.wish.throw_n, "force", units),
+            count=bay.pin_count, pin=bay.pin, throw=typed.get(f"{bay.event}_throw") or show(bay.wish.throw_n, "force", units),
             friction=typed.get(f"{bay.event}_friction", ""), wants=bay.pins.count,
         )  # fmt: skip
     return BayOut(

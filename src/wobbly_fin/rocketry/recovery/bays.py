@@ -7,7 +7,6 @@ from typing import Literal
 from wobbly_fin.rocketry.airframe.layout import Bay, Layout, Placed
 from wobbly_fin.rocketry.airframe.mass import PartMass
 from wobbly_fin.rocketry.airframe.parts import Anchor, BodyTube, CanopyPack, Cord, NoseCone, VentHoles
-from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.chain import EYE_AT_M, PARTING_M_S, Rig, parting_speed_m_s
 from wobbly_fin.rocketry.recovery.cords import Segment, stuff_of
@@ -20,9 +19,12 @@ from wobbly_fin.rocketry.recovery.ejection import (
     motor_charge,
     nose_fit,
     pins_wanted,
+    thrown_n,
     wanted,
 )
 from wobbly_fin.rocketry.recovery.gas_path import GasStep, gas_path
+from wobbly_fin.rocketry.recovery.opens import MotorCharge as WalkedCharge
+from wobbly_fin.rocketry.recovery.opens import Opening, Weights, friction_n
 from wobbly_fin.rocketry.recovery.packing import (
     PROTECTIONS,
     Packed,
@@ -35,19 +37,23 @@ from wobbly_fin.rocketry.recovery.plan import ChargeWish, Event, GroundTest, Rec
 
 FiredBy = Literal["motor", "altimeter"]
 LayerKind = Literal["wadding", "cloth", "cord", "canopy"]
-# A motor charge throws a nose that comes off with a light pull; what the joint wants on top, in weights of what is thrown (our own figure).
-THROWN_WEIGHTS = 5.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class MotorAboard:
-    """The motor whose charge opens it: its case and what is left of it. [m], [kg]"""
+    """The motor whose charge opens it: its case and what is left of it [m], [kg]; the number of its mount, None: the first stage's first."""
 
     name: str
     case_m: float
     burnt_kg: float
     count: int = 1
     has_charge: bool = True
+    mount: int | None = None
+
+    @property
+    def charges(self) -> tuple[WalkedCharge, ...]:
+        """As the walk takes them."""
+        return (WalkedCharge(mount=self.mount, case_m=self.case_m, count=self.count),) if self.has_charge else ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -78,6 +84,8 @@ class FilledBay:
         What each of its layers is.
     main_length_m : float
         Of it, packed, what opens out of this bay takes. [m]
+    opening : Opening
+        What opens it, as it was walked.
     released : bool
         The main comes out with the first event and is held shut by a release till its height.
     """
@@ -99,7 +107,19 @@ class FilledBay:
     nose: NoseFit
     gas: tuple[GasStep, ...]
     test: GroundTest | None
+    opening: Opening
     released: bool = False
+
+    @property
+    def pin_count(self) -> int:
+        """Shear pins at the joint that parts. [-]"""
+        closure = self.opening.closure
+        return closure.count if closure is not None and closure.kind == "pinned" else 0
+
+    @property
+    def pin(self) -> str:
+        """Their size."""
+        return self.opening.closure.pin if self.opening.closure is not None else "2-56"
 
     @property
     def test_stale(self) -> bool:
@@ -114,8 +134,14 @@ class Asked:
     layout: Layout
     rows: Sequence[PartMass]
     plan: RecoveryPlan
-    hanging_kg: float
+    weights: Weights
     motor: MotorAboard | None
+    openings: Sequence[Opening]
+
+    @property
+    def hanging_kg(self) -> float:
+        """[kg]"""
+        return self.weights.hanging_kg
 
 
 def fill_bays(asked: Asked, packs: Sequence[Placed[CanopyPack]]) -> tuple[FilledBay, ...]:
@@ -139,28 +165,35 @@ def _bay(asked: Asked, number: int, inside: Sequence[Placed[CanopyPack]], event:
     if bay.length_m <= 0 or not isinstance(host.part, BodyTube):
         raise RocketryError("canopy", f"lies in {host.part.called}, which has no room for it")
     cords = [c for c in layout.of(Cord) if c.host == number] or [c for c in layout.of(Cord) if c.stage == 0]
-    forward = sum(r.mass_kg for r in asked.rows if r.stage == 0 and r.cg_m < bay.fore_m) or 0.01 * asked.hanging_kg
+    forward = asked.weights.ahead_kg(bay.fore_m)
     rest = max(asked.hanging_kg - forward, 1e-3)
     rig = _rig(layout, cords, inside[0].part, forward, rest)
     by_altimeter = sequence.at_apogee or not opens_first
     volume, nose = bay_volume_m3(bay.bore_m, bay.length_m), nose_fit(rest)
     wish = plan.main if event == "main" else plan.first
-    friction = nose.least_n * 1.5 if wish.friction_n is None else wish.friction_n
+    opening = _opening(asked.openings, "first" if sequence.two_events and opens_first else "main")
+    held = friction_n(wish, rest)
+    closure = opening.closure
+    pins = closure.count if closure is not None and closure.kind == "pinned" else 0
     push, own = None, None
+    shoulder = max(bay.fore_m - host.fore_m, bay.bore_m / 2)
     parting = PARTING_M_S
     if by_altimeter:
-        push = wanted(bay.bore_m, volume, force_n=wish.throw_n, pins=wish.pins, pin=wish.pin, friction_n=friction)
+        pin = closure.pin if closure is not None else "2-56"
+        push = wanted(bay.bore_m, volume, force_n=wish.throw_n, pins=pins, pin=pin, friction_n=held)
         parting = parting_speed_m_s(wish.throw_n, bay.fore_m - host.fore_m, forward, rest) or PARTING_M_S
     if opens_first and asked.motor is not None and asked.motor.has_charge:
-        joint = friction + THROWN_WEIGHTS * STANDARD_GRAVITY_M_S2 * forward
+        joint = held + (closure.pins_n if closure is not None else 0.0) + thrown_n(forward)
         own = motor_charge(asked.motor.case_m, bay.bore_m, volume, joint, told_kg=plan.motor_charge_kg, motors=asked.motor.count)
+        if not by_altimeter:
+            parting = parting_speed_m_s(own.parting_n, shoulder, forward, rest)
     charge = own.charge_kg if own is not None and not by_altimeter else push.charge_kg if push is not None else 0.0
     shield = protection_length_m(plan.protection, bay.bore_m, charge)
     packed, kinds = _filled(asked, bay, host, cords, inside, shield)
     return FilledBay(
         event=event, bay=bay, tube=host, packed=packed, kinds=kinds, main_length_m=_packed_m(asked, bay, inside[0]), rig=rig,
         fired_by="altimeter" if by_altimeter else "motor", parting_m_s=parting, volume_m3=volume, wish=wish, push=push, motor=own,
-        pins=None, nose=nose, test=plan.last_test(event), released=sequence.two_events and opens_first and event == "main",
+        pins=None, nose=nose, test=plan.last_test(event), opening=opening, released=sequence.two_events and opens_first and event == "main",
         gas=gas_path(
             layout, bay, protection=plan.protection, wadding=plan.wadding, protection_m=shield, by_motor=not by_altimeter
         ),
@@ -211,6 +244,12 @@ def _rig(layout: Layout, cords: Sequence[Placed[Cord]], part: CanopyPack, forwar
     )
 
 
+def _opening(openings: Sequence[Opening], event: str) -> Opening:
+    """What was walked for an event; of a walk that had nothing to open, a silent one."""
+    found = next((o for o in openings if o.event == event), None)
+    return found or Opening(event="main", source="none", works=False, why="no_charge")
+
+
 def pinned(bays: tuple[FilledBay, ...], jerk_n: float, climb: Climb, layout: Layout) -> tuple[FilledBay, ...]:
     """Bays an altimeter opens, with what pulls at their joints before: the first event's jerk on the main's among it."""
     out = []
@@ -219,10 +258,10 @@ def pinned(bays: tuple[FilledBay, ...], jerk_n: float, climb: Climb, layout: Lay
         if bay.event == "main" and len(bays) > 1:
             share = bay.rig.nose_kg / max(bays[1].rig.nose_kg, bay.rig.nose_kg)
             jerk = share * jerk_n
-        vented = any(v.host == bay.bay.host for v in layout.of(VentHoles))
+        vented = any(v.host == bay.bay.host for v in layout.of(VentHoles))  # of whatever use: air gets out
         pins = pins_wanted(
             bay.bay.bore_m, shut_in_pa=0.0 if vented else climb.shut_in_pa, nose_kg=bay.rig.nose_kg,
-            deceleration_m_s2=climb.deceleration_m_s2, jerk_n=jerk, pin=bay.wish.pin,
+            deceleration_m_s2=climb.deceleration_m_s2, jerk_n=jerk, pin=bay.pin,
         )  # fmt: skip
         out.append(replace(bay, pins=pins) if bay.push is not None else bay)
     return tuple(out)

@@ -67,6 +67,27 @@ class Canopy:
         return self.drag_coefficient * self.area_m2
 
 
+# How a body hangs under a streamer [share of what it shows the air tumbling]: nearly in line, inclined by 30° (sin³ 30° ÷ (2 ÷ π), the
+# cross-flow rule of Hoerner, Fluid-Dynamic Drag, from memory), to right across the fall (1 ÷ (2 ÷ π)); in between as it tumbles.
+HANGS = (0.2, 1.57)
+
+
+def hung_drag_area_m2(canopy: Canopy, tumbling_m2: float, hangs: float = 1.0) -> float:
+    """Cd A of a device with what hangs from it. [m²]
+
+    A body under a parachute hangs in line below it and adds less than that is known to; a streamer drags so little that what hangs from it
+    does most of the braking.
+
+    Parameters
+    ----------
+    tumbling_m2 : float
+        Cd A of the body tumbling freely. [m²]
+    hangs : float
+        How it hangs: times that; between `HANGS`. [-]
+    """
+    return canopy.drag_area_m2 + (tumbling_m2 * hangs if canopy.kind == "streamer" else 0.0)
+
+
 def descent_rate_m_s(mass_kg: float, canopy: Canopy, density_kg_m3: float) -> float:
     """Terminal descent rate under a canopy: v = √(2 m g ÷ (rho Cd A)). Neglects swinging.
 

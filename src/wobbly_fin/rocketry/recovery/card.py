@@ -293,9 +293,9 @@ def _protection(protection: str, bay: FilledBay, picture: Picture, depth: str, u
 
 
 def _nose(bay: FilledBay, picture: Picture, units: UnitChoice) -> CardStep:
-    if bay.wish.pins and bay.push is not None:
+    if bay.pin_count and bay.push is not None:
         return CardStep(
-            key="pins", title=f"The nose, held by {bay.wish.pins} pins of {bay.wish.pin}",
+            key="pins", title=f"The nose, held by {bay.pin_count} pins of {bay.pin}",
             text="Holes of nose and tube in line, pins screwed in finger-tight: they shear, they are not clamped.", picture=picture,
             check="Every pin in, none broken by putting it in.", caution=_LIVE,
         )  # fmt: skip

@@ -26,6 +26,11 @@ MOTOR_CHARGE_KG: dict[int, float] = {
 AMPLE = 3.0
 # In a bay of half a litre and more this much strains tubes and joints (our own figure); smaller bays let go long before.
 HARD_PA, ROOMY_M3 = 200e3, 0.5e-3
+# A motor charge throws a nose that comes off with a light pull; what the joint wants on top, in weights of what is thrown (our own figure).
+THROWN_WEIGHTS = 5.0
+# So much of a motor's charge's push along the joint goes into parting speed, the rest is heat and leaks: such that a usual charge throws a
+# small nose about two metres up (our own figure).
+PARTING_SHARE = 0.045
 MOST_THROW_N = 5_000.0
 CAUTION = (
     "Charges are for adults licensed for them where they live. Local code, the altimeter maker's sheet and a ground test decide; armed only on the "
@@ -64,6 +69,8 @@ class MotorCharge:
     ----------
     told : bool
         The charge is off the maker's sheet, not a usual figure.
+    strength : float
+        Of the usual charge of its case. [-]
     force_n, wanted_n : float
         On the joint, and what that wants. [N]
     """
@@ -74,6 +81,13 @@ class MotorCharge:
     force_n: float
     wanted_n: float
     volume_m3: float
+    strength: float = 1.0
+
+    @property
+    def parting_n(self) -> float:
+        """What of it pushes the joint apart: a small bay lets go before the usual charge has brought it beyond `HARD_PA`. [N]"""
+        usual = HARD_PA * self.force_n / self.pressure_pa * self.strength
+        return PARTING_SHARE * min(self.force_n, usual)
 
     @property
     def verdict(self) -> Literal["suits", "weak", "hard"]:
@@ -174,13 +188,19 @@ def motor_charge(
     RocketryError
         For a charge above 0.1 kg.
     """
-    nearest = min(MOTOR_CHARGE_KG, key=lambda mm: abs(mm - 1000 * case_m))
-    charge = (MOTOR_CHARGE_KG[nearest] if told_kg is None else told_kg) * motors
+    usual = charge_of_case_kg(case_m)
+    each = usual if told_kg is None else told_kg
+    charge = each * motors
     pressure = pressure_pa(charge, volume_m3)
     return MotorCharge(
         charge_kg=charge, told=told_kg is not None, pressure_pa=pressure, force_n=pressure * math.pi / 4 * bore_m**2,
-        wanted_n=wanted_n, volume_m3=volume_m3,
+        wanted_n=wanted_n, volume_m3=volume_m3, strength=each / usual,
     )  # fmt: skip
+
+
+def charge_of_case_kg(case_m: float) -> float:
+    """The charge usual in a motor of such a case. [kg]"""
+    return MOTOR_CHARGE_KG[min(MOTOR_CHARGE_KG, key=lambda mm: abs(mm - 1000 * case_m))]
 
 
 def nose_fit(rest_kg: float) -> NoseFit:
@@ -190,6 +210,11 @@ def nose_fit(rest_kg: float) -> NoseFit:
     """
     weight = rest_kg * STANDARD_GRAVITY_M_S2
     return NoseFit(least_n=weight, most_n=max(2.0, 3 * weight))
+
+
+def thrown_n(ahead_kg: float) -> float:
+    """What throwing out all that lies ahead of a joint asks of a motor's charge beyond what holds it. [N]"""
+    return THROWN_WEIGHTS * STANDARD_GRAVITY_M_S2 * ahead_kg
 
 
 def pins_for(pull_n: float, pin: str = "2-56") -> int:

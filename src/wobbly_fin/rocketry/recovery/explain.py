@@ -261,8 +261,8 @@ def pins_sentence(bay: FilledBay, units: UnitChoice = METRIC) -> str:
         (pins.jerk_n, "the first event’s jerk"),
     ]  # fmt: skip
     said = ", ".join(f"{force(n, units)} from {what}" for n, what in parts if n >= 0.5) or "next to nothing"
-    have = bay.wish.pins
-    verdict = f"{pins.count} pins of {bay.wish.pin} hold that"
+    have = bay.pin_count
+    verdict = f"{pins.count} pins of {bay.pin} hold that"
     if have == 0:
         verdict += "; now there are none, and friction alone holds it"
     elif have < pins.count:
@@ -270,7 +270,7 @@ def pins_sentence(bay: FilledBay, units: UnitChoice = METRIC) -> str:
     elif have > 2 * pins.count:
         verdict += f"; {have} is more than it needs, and wants a larger charge"
     else:
-        verdict = f"{have} pins of {bay.wish.pin} hold that"
+        verdict = f"{have} pins of {bay.pin} hold that"
     return f"Before its time the joint is pulled by {said}. {capital(verdict)}."
 
 

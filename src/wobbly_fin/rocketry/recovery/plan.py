@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
-from wobbly_fin.rocketry.recovery.ejection import MOST_THROW_N, pin_n
+from wobbly_fin.rocketry.recovery.ejection import MOST_THROW_N
 from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
 from wobbly_fin.rocketry.recovery.sequence import AT_ONCE, Sequence
 
@@ -27,19 +27,28 @@ class ChargeWish:
         To throw nose and canopy out with.
     friction_n : float or None
         Of the joint; None: as a nose that just holds its rocket.
+    bay : str or None
+        Key of the tube the charge sits in; None: the one with what it is to throw out.
+    charge_kg : float or None
+        As loaded; None: as much as throw, friction and pins ask for. [kg]
+    backup : bool
+        A second altimeter with a charge of its own; `backup_kg` as loaded, None: as the first. [kg]
     """
 
     throw_n: float = THROW_N
-    pins: int = 0
-    pin: str = "2-56"
     friction_n: float | None = None
+    bay: str | None = None
+    charge_kg: float | None = None
+    backup: bool = False
+    backup_kg: float | None = None
 
     def __post_init__(self) -> None:
         require_finite("throw", self.throw_n, 1.0, MOST_THROW_N)
-        require_finite("pins", self.pins, 0, 12)
         if self.friction_n is not None:
             require_finite("friction", self.friction_n, 0.0, 5_000.0)
-        pin_n(self.pin)
+        for name in ("charge_kg", "backup_kg"):
+            if getattr(self, name) is not None:
+                require_finite(name, getattr(self, name), 1e-6, 0.1)
 
 
 USUAL = ChargeWish()

@@ -5,7 +5,7 @@ from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 from wobbly_fin.rocketry.flight.vehicle import Opening
-from wobbly_fin.rocketry.recovery.canopy import Canopy
+from wobbly_fin.rocketry.recovery.canopy import Canopy, hung_drag_area_m2
 
 First = Literal["main", "tumble", "drogue", "tumble_only"]
 FIRSTS: tuple[First, ...] = ("main", "tumble", "drogue", "tumble_only")
@@ -64,13 +64,14 @@ class Sequence:
         """Whether the main opens later than the first event."""
         return self.first in ("tumble", "drogue")
 
-    def openings(self, main: Canopy | None, tumble_drag_area_m2: float) -> tuple[Opening, ...]:
-        """As the flight takes them; none where there is nothing to open."""
+    def openings(self, main: Canopy | None, tumble_drag_area_m2: float, *, hung: bool = True) -> tuple[Opening, ...]:
+        """As the flight takes them; none where there is nothing to open. `hung`: what hangs from a streamer drags too."""
         if self.first == "tumble_only":
             return (Opening(drag_area_m2=tumble_drag_area_m2),)
         if main is None:
             return ()
-        last = Opening(drag_area_m2=main.drag_area_m2, filling_s=self.filling_s)
+        area = hung_drag_area_m2(main, tumble_drag_area_m2) if hung else main.drag_area_m2
+        last = Opening(drag_area_m2=area, filling_s=self.filling_s)
         if self.first == "main":
             return (last,)
         area = self.drogue.drag_area_m2 if self.drogue is not None and self.first == "drogue" else tumble_drag_area_m2

@@ -1,13 +1,16 @@
 """Vent holes of an altimeter's bay: those there are against those the bay wants."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
-from wobbly_fin.rocketry.airframe.parts import Coupler, MassLump, VentHoles
+from wobbly_fin.rocketry.airframe.parts import Coupler, GasVent, MassLump, MotorTube, StaticPort, VentHoles
 from wobbly_fin.rocketry.recovery.ejection import bay_volume_m3, vent_diameter_m
 
 Code = Literal["small", "large", "good", "missing", "no_bay"]
+_BEHIND_A_PLUG_M = 0.004  # our own figure, as the next
+_WIDE = 0.45  # of a mount's bore: no sensor's port is as wide (our own figure)
 USUAL_COUNT = 3  # evenly round the body, so that wind from one side does not fool it (common practice, no source)
 
 
@@ -40,6 +43,8 @@ def vents_of(layout: Layout, *, altimeter: bool) -> tuple[Vent, ...]:
     vented: set[int] = set()
     for placed in layout.of(VentHoles):
         part = placed.part
+        if is_gas_vent(layout, placed):
+            continue
         bay, volume = _bay_of(layout, placed)
         vented.add(bay.index)
         if volume is None:
@@ -60,6 +65,28 @@ def vents_of(layout: Layout, *, altimeter: bool) -> tuple[Vent, ...]:
                 wants = vent_diameter_m(volume, USUAL_COUNT)
                 out.append(Vent(name=bay.part.called, have_m=None, count=USUAL_COUNT, wants_m=wants, code="missing"))
     return tuple(out)
+
+
+def is_gas_vent(layout: Layout, placed: Placed[VentHoles]) -> bool:
+    """Whether holes let a motor's charge out rather than a sensor feel the air.
+
+    A drawing that does not say: holes nearly as wide as a mount beside them are for gas.
+    """
+    if isinstance(placed.part, GasVent | StaticPort):
+        return isinstance(placed.part, GasVent)
+    mounts = [m.part for m in layout.of(MotorTube) if m.stage == placed.stage]
+    return reads_as_gas_vent(placed.part.diameter_m, [(m.inner_diameter_m, m.plugged) for m in mounts])
+
+
+def reads_as_gas_vent(diameter_m: float, mounts: Sequence[tuple[float, bool]]) -> bool:
+    """Whether holes of a drawing that does not say are for gas.
+
+    Parameters
+    ----------
+    mounts : sequence of (bore [m], closed ahead of the motor)
+        In the same stage: behind a plug any hole a hand would call one is for the charge, elsewhere one nearly as wide as a mount.
+    """
+    return any(diameter_m >= (_BEHIND_A_PLUG_M if plugged else _WIDE * bore) for bore, plugged in mounts)
 
 
 def _bay_of(layout: Layout, placed: Placed) -> tuple[Placed, float | None]:

@@ -9,11 +9,12 @@ from wobbly_fin.rocketry.airframe.parts import CanopyPack
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.bays import Asked, Climb, FilledBay, MotorAboard, fill_bays, pinned, rim_m, wall_m
-from wobbly_fin.rocketry.recovery.canopy import Canopy, descent_rate_m_s, terminal_speed_m_s
+from wobbly_fin.rocketry.recovery.canopy import Canopy, hung_drag_area_m2, terminal_speed_m_s
 from wobbly_fin.rocketry.recovery.cases import Case, Moment, cases_of
 from wobbly_fin.rocketry.recovery.cords import CordSchool, at_rim, recommended_m, school_of, zips
 from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS, CanopyKind
 from wobbly_fin.rocketry.recovery.gas_path import GasStep
+from wobbly_fin.rocketry.recovery.opens import Opening, Weights, walk
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 from wobbly_fin.rocketry.recovery.sizing import breaks_fins, landing_energy_j, wanted_band
 from wobbly_fin.rocketry.recovery.vents import Vent, vents_of
@@ -37,6 +38,8 @@ class Recovery:
         From the cord's anchor to the tube's rim: a flameproof line that ends below it leaves the elastic at the rim. [m]
     zips : bool
         A stiff thin line may cut the tube.
+    openings : tuple of Opening
+        What lets each device out, as walked.
     cloth_kg_m2 : float
         What a hole in the main takes off its mass; 0 where its mass was measured whole. [kg/m²]
     """
@@ -61,6 +64,7 @@ class Recovery:
     cloth_kg_m2: float
     vents: tuple[Vent, ...]
     plan: RecoveryPlan
+    openings: tuple[Opening, ...]
 
     @property
     def gentle(self) -> bool:
@@ -92,6 +96,8 @@ def recover(
     moments: Sequence[Moment] = (),
     motor: MotorAboard | None = None,
     climb: Climb | None = None,
+    weights: Weights | None = None,
+    openings: Sequence[Opening] | None = None,
 ) -> Recovery:
     """Put the questions of recovery to the first stage.
 
@@ -99,14 +105,20 @@ def recover(
     ----------
     moments : sequence of Moment
         When what opens, and how fast it goes then: in time, early, late.
+    weights : Weights or None
+        What hangs; None: the parts' own masses and the burnt motor.
+    openings : sequence of Opening or None
+        As a configuration walked them; None: walked here with this motor alone.
 
     Raises
     ------
     RocketryError
         For a rocket with nothing to come down under, or a canopy without a cord, or one that lies nowhere.
     """
-    dry = sum(r.mass_kg for r in rows if r.stage == 0)
-    hanging = dry + (motor.burnt_kg if motor else 0.0)
+    weights = weights or weights_of(rows, motor.burnt_kg if motor else 0.0)
+    if openings is None:
+        openings = walk(layout, plan, motor.charges if motor else (), weights)
+    hanging = weights.hanging_kg
     tumbling = tumble_drag_area_m2(layout, 0)
     packs = recovery_packs(layout)
     sequence = plan.sequence
@@ -115,13 +127,13 @@ def recover(
             raise RocketryError(
                 "canopy", "is missing; nothing to come down under. Add one at the Shape station, or let it tumble"
             )
-        return _falling(layout, plan, hanging, "tumble", None, terminal_speed_m_s(hanging, tumbling, density_kg_m3))
+        return _falling(layout, plan, openings, hanging, "tumble", None, terminal_speed_m_s(hanging, tumbling, density_kg_m3))
     canopy = packs[0].part.canopy
-    rate = descent_rate_m_s(hanging, canopy, density_kg_m3)
+    rate = terminal_speed_m_s(hanging, hung_drag_area_m2(canopy, tumbling), density_kg_m3)
     if canopy.kind not in PACKED_KINDS:
-        return _falling(layout, plan, hanging, canopy.kind, canopy, rate)
+        return _falling(layout, plan, openings, hanging, canopy.kind, canopy, rate)
     drogue = _drogue(packs, sequence.drogue) if sequence.first == "drogue" else None
-    bays = fill_bays(Asked(layout, rows, plan, hanging, motor), packs[:2] if drogue is not None else packs[:1])
+    bays = fill_bays(Asked(layout, rows, plan, weights, motor, openings), packs[:2] if drogue is not None else packs[:1])
     cases = cases_of(bays, canopy, drogue, density_kg_m3, moments)
     jerk = max((c.loads.taut_n for c in cases if not c.fault), default=0.0)
     bays = pinned(bays, jerk, climb or Climb(), layout)
@@ -151,18 +163,31 @@ def recover(
         cloth_kg_m2=_cloth_kg_m2(packs[0].part),
         vents=vents_of(layout, altimeter=sequence.at_apogee),
         plan=plan,
+        openings=tuple(openings),
     )
 
 
+def weights_of(rows: Sequence[PartMass], burnt_kg: float) -> Weights:
+    """The first stage by its parts' own masses, a burnt motor in it. [kg]"""
+    own = tuple((r.cg_m, r.mass_kg) for r in rows if r.stage == 0)
+    return Weights(hanging_kg=sum(m for _, m in own) + burnt_kg, rows=own)
+
+
 def _falling(
-    layout: Layout, plan: RecoveryPlan, hanging_kg: float, kind: CanopyKind, canopy: Canopy | None, rate: float
+    layout: Layout,
+    plan: RecoveryPlan,
+    openings: Sequence[Opening],
+    hanging_kg: float,
+    kind: CanopyKind,
+    canopy: Canopy | None,
+    rate: float,
 ) -> Recovery:
     """Something that packs nothing: it tumbles, spins or glides down."""
     return Recovery(
         hanging_kg=hanging_kg, kind=kind, canopy=canopy, drogue=None, rate_m_s=rate, first_rate_m_s=None,
         band=wanted_band(hanging_kg, kind), energy_j=landing_energy_j(hanging_kg, rate), breaks_fins=breaks_fins(hanging_kg, rate),
         bays=(), cases=(), cord_m=0.0, cord_wants_m=(0.0, 0.0), cord_school="other", proof_m=0.0, rim_m=0.0, zips=False, cloth_kg_m2=0.0,
-        vents=vents_of(layout, altimeter=False), plan=plan,
+        vents=vents_of(layout, altimeter=False), plan=plan, openings=tuple(openings),
     )  # fmt: skip
 
 

@@ -7,11 +7,13 @@ from wobbly_fin.rocketry.airframe.parts.fittings import (
     CanopyPack,
     Cord,
     DisplayPart,
+    GasVent,
     Joint,
     LaunchLug,
     MassLump,
     RailButton,
     Retainer,
+    StaticPort,
     VentHoles,
 )
 from wobbly_fin.rocketry.airframe.parts.inside import Bulkhead, CentringRing, Coupler, MotorTube
@@ -21,13 +23,17 @@ from wobbly_fin.rocketry.airframe.parts.part import Part
 PART_TYPES: dict[str, type[Part]] = {
     kind.TYPE: kind
     for kind in (
-        NoseCone, BodyTube, Transition, FinCan, FinSet, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton, VentHoles, Retainer,
-        Anchor, Cord, CanopyPack, Joint, MassLump, Allowance, DisplayPart,
+        NoseCone, BodyTube, Transition, FinCan, FinSet, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton, StaticPort,
+        GasVent, Retainer, Anchor, Cord, CanopyPack, Joint, MassLump, Allowance, DisplayPart,
     )
 }  # fmt: skip
 
+# Kinds of older drawings, read for ever and never made anew.
+OLDER_TYPES: dict[str, type[Part]] = {VentHoles.TYPE: VentHoles}
+
 __all__ = [
+    "OLDER_TYPES",
     "PART_TYPES", "Allowance", "Anchor", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "DisplayPart",
-    "FinCan", "FinSet", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "RailButton", "Retainer",
-    "Transition", "VentHoles",
+    "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "RailButton", "Retainer",
+    "StaticPort",    "Transition", "VentHoles",
 ]  # fmt: skip

@@ -9,6 +9,7 @@ from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside,
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.recovery.devices import DEVICES, CanopyKind
+from wobbly_fin.rocketry.recovery.ejection import PINS_N
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -50,7 +51,7 @@ class RailButton(Part):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class VentHoles(Part):
-    """Holes through the wall, evenly round the body: for an altimeter's bay, or to let pressure out as it climbs."""
+    """Holes through the wall, evenly round the body, of a drawing that does not say what for: `recovery.vents` judges by size and place."""
 
     TYPE: ClassVar[str] = "vent_holes"
     WORD: ClassVar[str] = "vent holes"
@@ -62,6 +63,22 @@ class VentHoles(Part):
     @property
     def axial_length_m(self) -> float:
         return self.diameter_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StaticPort(VentHoles):
+    """Small holes through which a pressure sensor feels the air outside."""
+
+    TYPE: ClassVar[str] = "static_port"
+    WORD: ClassVar[str] = "static port"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GasVent(VentHoles):
+    """A hole through which a motor's charge leaves: wanted where a mount is closed ahead, fatal beside a canopy that charge should throw out."""
+
+    TYPE: ClassVar[str] = "gas_vent"
+    WORD: ClassVar[str] = "gas vent"
 
 
 RETAINERS = {
@@ -85,18 +102,28 @@ class Retainer(Part):
         return self.length_m
 
 
-JOINTS = {"glued": "glued", "taped": "taped", "screwed": "screwed", "riveted": "plastic rivets", "friction": "friction fit"}
+JOINTS = {
+    "glued": "glued", "taped": "taped", "screwed": "screwed", "riveted": "plastic rivets", "friction": "friction fit", "pinned": "shear pins",
+}  # fmt: skip
+JOINT_ENDS = {"": "not told", "fore": "forward end", "aft": "aft end"}
+JOINT_OPENS = {"": "never in flight", "first": "first event", "main": "main parachute", "separation": "stages come apart"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Joint(Part):
-    """How its parent is held to what surrounds it."""
+    """How one end of its parent is held to what it meets there.
+
+    `end` not told: of a coupler the end away from the tube it belongs to, of a nose its shoulder. `count` of screws, rivets or pins.
+    """
 
     TYPE: ClassVar[str] = "joint"
     WORD: ClassVar[str] = "joint"
 
-    kind: str = choice("Kind", JOINTS, "glued")
-    count: int = number("Screws or rivets", 0, 12, 0, whole=True)
+    kind: str = choice("Held by", JOINTS, "glued")
+    end: str = choice("At the", JOINT_ENDS, "")
+    opens: str = choice("Opens", JOINT_OPENS, "")
+    count: int = number("Screws, rivets or pins", 0, 12, 0, whole=True)
+    pin: str = choice("Size of a pin", {size_: size_ for size_ in PINS_N}, "2-56")
 
 
 ANCHORS = {
@@ -190,7 +217,8 @@ class CanopyPack(Part):
 
 
 LUMPS = {
-    "ballast": "ballast", "payload": "payload", "electronics": "electronics", "hardware": "hardware", "wadding": "wadding", "other": "other",
+    "ballast": "ballast", "payload": "payload", "electronics": "electronics", "hardware": "hardware", "wadding": "wadding",
+    "release": "parachute release", "other": "other",
 }  # fmt: skip
 
 

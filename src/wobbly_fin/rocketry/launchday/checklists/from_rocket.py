@@ -10,8 +10,10 @@ from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad,
 from wobbly_fin.rocketry.launchday.judge import Ruling
 from wobbly_fin.rocketry.motors.motor import TOUCHING_M, Motor
 from wobbly_fin.rocketry.recovery.card import BLOWN_BORE_M
+from wobbly_fin.rocketry.recovery.closures import closures_of
 from wobbly_fin.rocketry.recovery.packing import tissue_sheets
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
+from wobbly_fin.rocketry.recovery.vents import is_gas_vent
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
 _KINDS = {"streamer": "streamer", "helicopter": "blades", "glide": "wing"}
@@ -60,7 +62,7 @@ def loadout_of(
         release=sequence.first == "tumble",
         drogue=two_bays,
         main_height=height,
-        pins=(plan.main.pins + plan.first.pins if two_bays else plan.main.pins) if fires else 0,
+        pins=_pins(layout) if fires and layout is not None else 0,
         altimeters=altimeters,
         fires=fires,
         payload="what is fragile aboard" if payload is not None else "",
@@ -71,10 +73,15 @@ def loadout_of(
         gap_staged=_gap_staged(rocket, ruling.candidate),
         display_parts=layout is not None and bool(layout.of(DisplayPart)),
         blow_test=kind in ("canopy", "streamer") and bore <= BLOWN_BORE_M and not fires,
-        vents=0 if layout is None else sum(v.part.count for v in layout.of(VentHoles)),
+        vents=0 if layout is None else sum(v.part.count for v in layout.of(VentHoles) if not is_gas_vent(layout, v)),
         changes=lessons,
         school=school,
     )  # fmt: skip
+
+
+def _pins(layout: Layout) -> int:
+    """Shear pins at all joints that part in flight."""
+    return sum(c.count for c in closures_of(layout) if c.kind == "pinned")
 
 
 def _motors(candidate: Candidate, layout: Layout | None) -> tuple[MotorLoad, ...]:
