@@ -12,7 +12,7 @@ from tests.sources.reference_rigid import pressures, side
 from tests.sources.six_darts import CASES, motor_of, rigid, site_of
 
 from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
-from wobbly_fin.rocketry.choosing import Mount, Rules, pick
+from wobbly_fin.rocketry.choosing import Configuration, Mount, Rules, pick
 from wobbly_fin.rocketry.choosing.aim import Aim, take_aim
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.field import Field
@@ -211,7 +211,19 @@ def choosing() -> None:
 
     def all_of_it() -> int:
         fresh = rockets["Night Ferry"].to_rocket()
-        return sum(len(pick(fresh, m, Situation(site=site, ground=ground), catalogue(), Rules())) for m in mounts)
+        return sum(
+            len(
+                pick(
+                    Configuration(
+                        rocket=fresh, mounts=(replace(fresh.mounts[0], diameter_m=m.diameter_m, max_length_m=m.max_length_m),)
+                    ),
+                    Situation(site=site, ground=ground),
+                    catalogue(),
+                    Rules(),
+                )
+            )
+            for m in mounts
+        )
 
     print(
         f"\nThe whole catalogue × all delays in wind, rigid, held against a field: {all_of_it()} candidates in {best_of(all_of_it) * 1e3:.0f} ms (wanted: 300)"

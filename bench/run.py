@@ -20,7 +20,7 @@ from tests.sources.eight_rockets import CASES
 
 from bench import air, building, page, read_logs, shapes
 from bench.lean_scipy import Lean, lean_of, worst_error
-from wobbly_fin.rocketry.choosing import Mount, Rules, pick
+from wobbly_fin.rocketry.choosing import Configuration, Mount, Rules, pick
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.flight.flight import TOLERANCE, fly_vehicle
 from wobbly_fin.rocketry.motors.catalogue import catalogue
@@ -133,7 +133,7 @@ def choosing() -> None:
     site = Site(temperature_c=15, wind_speed_m_s=3, rod_length_m=1.2, ceiling_m=800)
 
     def all_of_it() -> int:
-        return sum(len(pick(rocket, mount, site, catalogue(), Rules())) for mount in mounts)
+        return sum(len(pick(Configuration(rocket=rocket, mounts=(mount,)), site, catalogue(), Rules())) for mount in mounts)
 
     print(
         f"\nThe whole catalogue × all delays: {all_of_it()} candidates picked in {seconds(all_of_it, 1.0) * 1e3:.1f} ms (wanted: 50)"

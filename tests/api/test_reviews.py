@@ -10,7 +10,7 @@ from tests.api.conftest import Person
 from tests.api.test_air import ground, stand
 from tests.api.test_shape import built_up
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.logbook.learnt import is_grounded, lessons_of, open_repairs
+from wobbly_fin.logbook.learnt import lessons_of, open_repairs
 from wobbly_fin.workshop.models import BuildEvent
 
 
@@ -94,9 +94,9 @@ def test_a_repair_done_in_build_lifts_the_grounding(hedda: Person) -> None:
     build = row.builds.create(owner=hedda.user, kind="repair", damage="tube_crushed")
     facts = {"hands_off_s": 0, "cured_s": 0, "full_s": 0}
     BuildEvent.objects.create(id=uuid.uuid4(), build=build, kind="done", step="weigh", at=timezone.now(), facts=facts)
-    assert not is_grounded(row)
+    assert not open_repairs(row)
     BuildEvent.objects.create(id=uuid.uuid4(), build=build, kind="undone", step="weigh", at=timezone.now())
-    assert is_grounded(row), "taken back, it is grounded again"
+    assert open_repairs(row), "taken back, it is grounded again"
 
 
 def test_a_lesson_fades_after_good_flights_and_stands_on_the_days_checklist(hedda: Person) -> None:
@@ -141,7 +141,7 @@ def test_others_see_no_review_and_a_thrown_away_one_teaches_nothing(hedda: Perso
     assert rival.call("POST", f"{path}/salvage", {"part": "x", "key": str(uuid.uuid4())})[0] == 404
     assert hedda.call("DELETE", path)[0] == 204
     row = Rocket.objects.get(pk=rocket["id"])
-    assert lessons_of(row) == () and not is_grounded(row)
+    assert lessons_of(row) == () and not open_repairs(row)
 
 
 def test_putting_a_part_by_revives_nothing_that_was_thrown_away(hedda: Person) -> None:
@@ -152,7 +152,7 @@ def test_putting_a_part_by_revives_nothing_that_was_thrown_away(hedda: Person) -
     assert hedda.call("PUT", path, decided)[0] == 200 and hedda.call("DELETE", path)[0] == 204
     assert hedda.call("POST", f"{path}/salvage", {"part": part, "key": str(uuid.uuid4())})[0] == 200
     row = Rocket.objects.get(pk=bench.key)
-    assert lessons_of(row) == () and not is_grounded(row) and hedda.get(path)["cause"] == ""
+    assert lessons_of(row) == () and not open_repairs(row) and hedda.get(path)["cause"] == ""
 
 
 def test_a_teardown_advises_and_is_kept_by_joint(hedda: Person, rival: Person) -> None:

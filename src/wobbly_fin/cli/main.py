@@ -72,15 +72,19 @@ def _scatter(path: str) -> Answer:
 
 def _pick(path: str) -> Answer:
     from wobbly_fin.formats.answers import candidate_answer
-    from wobbly_fin.formats.base import within
     from wobbly_fin.formats.documents import PickDocument
     from wobbly_fin.rocketry.choosing import pick
     from wobbly_fin.rocketry.motors.catalogue import catalogue
 
     document = PickDocument.model_validate(_read(path))
-    rocket = within("rocket", document.rocket.to_rocket, document.model)
-    found = pick(rocket, document.to_mounts(), document.to_situation(), catalogue(), document.to_rules())
-    return {"candidates": [candidate_answer(c) for c in found]}
+    found = pick(document.to_configuration(), document.to_situation(), catalogue(), document.to_rules(), shares="all")
+    return {"practice": True, "candidates": [candidate_answer(c) for c in found]}
+
+
+def _judge(path: str) -> Answer:
+    from wobbly_fin.formats.judge_file import JudgeDocument
+
+    return JudgeDocument.model_validate(_read(path)).answer()
 
 
 def _stability(path: str) -> Answer:
@@ -204,6 +208,7 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "template": (_template, "FILE", "full-size templates of an airframe's parts"),
     "backup": (_backup, "FILE", "everything of this installation into one file, checked; a server may go on serving"),
     "restore": (_restore, "FILE", "a backup in the place of what is here, which is moved aside; the server must be stopped"),
+    "judge": (_judge, "FILE", "may this rocket, loaded so, fly here: every test, what opens it, and the nearest change"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
 }
 

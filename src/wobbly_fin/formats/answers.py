@@ -9,7 +9,7 @@ import numpy as np
 from wobbly_fin.rocketry.airframe import Balance
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
-from wobbly_fin.rocketry.choosing.trials import Trial
+from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import Flight
 from wobbly_fin.rocketry.flight.explain import capped_sentence
@@ -95,6 +95,7 @@ def trial_answer(test: Trial, units: UnitChoice = METRIC) -> dict[str, Any]:
     """One test with its sentence."""
     return {
         "name": test.name,
+        "state": test.state,
         "passed": test.passed,
         "value": test.value,
         "limit": test.limit,
@@ -112,7 +113,8 @@ def candidate_answer(candidate: Candidate) -> dict[str, Any]:
         "delay_s": candidate.delay_s,
         "shorten_s": candidate.shorten_s,
         "boosters": [b.name for b in candidate.boosters],
-        "verdict": candidate.verdict,
+        "verdict": candidate.settled,
+        "open_for": list(candidate.open_for),
         "margin": candidate.margin,
         "tests": [trial_answer(t) for t in candidate.tests],
         **flight_answer(candidate.flight),

@@ -15,8 +15,10 @@ from wobbly_fin.formats.canopies import CanopyDocument, RecoveryDocument
 from wobbly_fin.formats.parts import LoosePart, to_parts
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.choosing import Mount, Rules
+from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation
+from wobbly_fin.rocketry.choosing.trial import Need
+from wobbly_fin.rocketry.configuration import Configuration, Mount
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field import Field as FlyingGround
 from wobbly_fin.rocketry.flight import QuickRocket, Site
@@ -53,7 +55,7 @@ class RocketDocument(Document):
         canopy = within("canopy", self.canopy.to_canopy) if self.canopy else None
         if self.parts is not None:
             return RigidRocket(
-                airframe=self.to_airframe(), canopy_given=canopy, recovery=within("recovery", self.recovery.to_sequence),
+                airframe=self.to_airframe(), canopy_given=canopy, recovery=within("recovery", self.recovery.to_sequence), hung=False,
                 body_lift=model is None or model.body_lift, mach_correction=model is None or model.mach_correction,
             )  # fmt: skip
         for name in ("cg_m", "transverse_inertia_kg_m2", "motor_fore_m", "lower_stages"):
@@ -126,9 +128,13 @@ class LoadDocument(MotorDocument):
     """The motor of a flight's last stage, with those of the stages below."""
 
     boosters: list[MotorDocument] = []
+    beside: dict[str, MotorDocument] = {}  # by the key of a mount that holds another motor than its stage's first
 
     def to_motor(self) -> Motor:
-        return MotorDocument(**self.model_dump(exclude={"boosters"})).to_motor()
+        return MotorDocument(**self.model_dump(exclude={"boosters", "beside"})).to_motor()
+
+    def to_beside(self) -> dict[str, Motor]:
+        return {mount: m.to_motor() for mount, m in self.beside.items()}
 
     def to_boosters(self) -> tuple[Motor, ...]:
         return tuple(b.to_motor() for b in self.boosters)
@@ -171,13 +177,28 @@ class SiteDocument(Document):
     wind_height_m: Number = 2.0
     ceiling_m: Number | None = None
     wind_layers: Annotated[list[WindLayerDocument], Field(max_length=24)] = []
+    gusts: Gustiness | None = None
     gustiness: Gustiness = "calm"
     gust_seed: Annotated[int, Field(ge=0)] = 1
     outline: Annotated[list[CornerDocument], Field(max_length=400)] | None = None
 
     def to_site(self) -> Site:
         layers = tuple(WindLayer(**layer.model_dump()) for layer in self.wind_layers)
-        return Site(**self.model_dump(exclude={"wind_layers", "outline"}), layers=layers)
+        if self.gusts is not None and "gustiness" in self.model_fields_set:
+            raise RocketryError("gustiness", "is told twice: gusts says the same; give one")
+        told = self.model_dump(exclude={"wind_layers", "outline", "gusts", "gustiness"})
+        return Site(**told, layers=layers, gustiness=self.gusts or self.gustiness)
+
+    @property
+    def told_gusts(self) -> Gustiness | None:
+        """As told; None: nobody said."""
+        return self.gusts or (self.gustiness if "gustiness" in self.model_fields_set else None)
+
+    @property
+    def untold(self) -> frozenset[Need]:
+        """What a verdict asks for and this document leaves out."""
+        winds = {"wind_speed_m_s", "wind_layers"} & self.model_fields_set
+        return frozenset() if winds else frozenset({"wind"})
 
     def to_field(self) -> FlyingGround | None:
         """Its outline, where one is given."""
@@ -322,10 +343,17 @@ class ScatterDocument(FlightDocument):
 
 
 class FlyerDocument(Document):
-    """Certification level, 0 … 3, and age in years."""
+    """Certification level, 0 … 3, and age in years; `age` is the earlier name of `age_years`."""
 
     level: Annotated[int, Field(ge=0, le=3)] = 0
+    age_years: Annotated[int, Field(ge=3, le=120)] | None = None
     age: Annotated[int, Field(ge=3, le=120)] | None = None
+
+    def to_flyer(self) -> Flyer:
+        """The core's; raises RocketryError where both names are used."""
+        if self.age is not None and self.age_years is not None:
+            raise RocketryError("age", "is told twice: age_years says the same; give one")
+        return Flyer(level=self.level, age=self.age if self.age_years is None else self.age_years)
 
 
 class PayloadDocument(Document):
@@ -352,18 +380,27 @@ class PickDocument(Document):
 
     def to_situation(self) -> Situation:
         """The site and who flies what there."""
+        site = within("site", self.site.to_site)
         return Situation(
-            site=within("site", self.site.to_site), ground=within("site", self.site.to_field),
-            flyer=Flyer(**self.flyer.model_dump()) if self.flyer else None,
+            site=replace(site, gustiness="calm") if self.site.gusts else site, ground=within("site", self.site.to_field),
+            flyer=within("flyer", self.flyer.to_flyer) if self.flyer else None,
             payload=self.payload.to_payload() if self.payload else None,
+            untold=self.site.untold, gusts=self.site.told_gusts or "breezy",
         )  # fmt: skip
 
-    def to_mounts(self) -> list[Mount]:
-        """Per stage, uppermost first."""
+    def to_configuration(self) -> Configuration:
+        """The rocket with its mounts, nothing loaded: sizes as told, places and counts as drawn where they are."""
+        rocket = within("rocket", self.rocket.to_rocket, self.model)
         lower = len(self.rocket.lower_stages or [])
         if len(self.lower_mounts) != lower:
             raise RocketryError("lower_mounts", f"has {len(self.lower_mounts)} entries for {lower} lower stages")
-        return [within("mount", self.mount.to_mount), *(within("lower_mounts", m.to_mount) for m in self.lower_mounts)]
+        told = [within("mount", self.mount.to_mount), *(within("lower_mounts", m.to_mount) for m in self.lower_mounts)]
+        mounts: list[Mount] = []
+        for stage, size in enumerate(told):
+            drawn = [m for m in rocket.mounts if m.stage == stage] if isinstance(rocket, RigidRocket) else []
+            first = replace(drawn[0], diameter_m=size.diameter_m, max_length_m=size.max_length_m) if drawn else None
+            mounts += [first or replace(size, stage=stage, key=f"mount {stage}"), *drawn[1:]]
+        return Configuration(rocket=rocket, mounts=tuple(mounts))
 
     def to_rules(self) -> Rules:
         overrides = self.rules.model_dump(exclude_none=True) if self.rules else {}  # type: ignore[attr-defined]

@@ -20,10 +20,10 @@ from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, lay_out
 from wobbly_fin.rocketry.airframe.balance import School, school_of
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.airframe.mass import total, weigh
-from wobbly_fin.rocketry.airframe.mount import mount_of
+from wobbly_fin.rocketry.airframe.mount import Mount, mount_of, mounts_of
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.scaling import Length, ScaleTable, scale_table
-from wobbly_fin.rocketry.choosing import Mount
+from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
@@ -162,6 +162,7 @@ class RocketFile(Document):
     scale: ScaleDocument | None = None
     recovery: RecoveryChoice = RecoveryChoice()
     rod_length_m: Number | None = None
+    built: bool | None = None  # as its owner says; None: nobody said
     printed_motors: Annotated[list[Label], Field(max_length=MOST_PRINTED)] = []
     remarks: Annotated[str, StringConstraints(max_length=4000)] = ""
     typed: Annotated[dict[str, Text], Field(max_length=40)] = {}
@@ -213,7 +214,7 @@ class RocketFile(Document):
         if not self.is_quick:
             airframe = self.to_airframe()
             sequence = within("recovery", self.recovery.to_sequence, _second_canopy(airframe))
-            return RigidRocket(airframe=airframe, cd=cd, boosters=boosters, recovery=sequence)
+            return RigidRocket(airframe=airframe, cd=cd, boosters=boosters, recovery=sequence, guessing=True)
         body = self.body
         return QuickRocket(
             mass_kg=body.mass_kg,
@@ -238,19 +239,22 @@ class RocketFile(Document):
 
     def to_mount(self) -> Mount:
         """The core's mount, of a staged rocket the first stage's."""
-        if not self.is_quick:
-            diameter_m, longest_m = mount_of(lay_out(self.to_airframe()), 0)
-            return Mount(diameter_m=diameter_m, max_length_m=longest_m)
-        mount = self.mount
-        return Mount(diameter_m=mount.diameter_mm / 1000, max_length_m=mount.max_length_mm / 1000)
+        return self.to_mounts()[0]
 
-    def to_mounts(self) -> list[Mount]:
-        """Every stage's mount, the first stage's first."""
+    def to_mounts(self) -> tuple[Mount, ...]:
+        """Every mount, the uppermost stage's first; raises RocketryError where a stage has none."""
         if self.is_quick:
-            return [self.to_mount()]
+            mount = self.mount
+            return (Mount(key=str(mount.id), diameter_m=mount.diameter_mm / 1000, max_length_m=mount.max_length_mm / 1000),)
         layout = lay_out(self.to_airframe())
-        sizes = [mount_of(layout, stage) for stage in range(len(self.stages))]
-        return [Mount(diameter_m=diameter_m, max_length_m=longest_m) for diameter_m, longest_m in sizes]
+        for stage in range(len(self.stages)):
+            mount_of(layout, stage)
+        return mounts_of(layout)
+
+    def to_configuration(self, cd: float | None = None) -> Configuration:
+        """The rocket with its mounts and its recovery, nothing loaded."""
+        plan = None if self.is_quick else self.to_recovery_plan()
+        return Configuration(rocket=self.to_rocket(cd), mounts=self.to_mounts(), plan=plan, tube_school=self.tube_school)
 
     def weighed_now(self) -> "RocketFile":
         """The same, remembering what its parts come to as those that were weighed."""

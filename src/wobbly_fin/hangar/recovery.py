@@ -5,37 +5,27 @@ from collections.abc import Sequence as Many
 from dataclasses import dataclass, replace
 from typing import Any
 
-import numpy as np
 from django.contrib.auth.models import User
 
 from wobbly_fin.formats.rocket_file import RocketFile
-from wobbly_fin.hangar.board import Question, question_of
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.rocketry.airframe import Layout, lay_out
-from wobbly_fin.rocketry.airframe.mass import weigh
+from wobbly_fin.hangar.question import Question, question_of
+from wobbly_fin.rocketry.airframe import Layout
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, MassLump
-from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing import Candidate, pick
-from wobbly_fin.rocketry.choosing.pick import configuration_of
-from wobbly_fin.rocketry.choosing.refusals import Refusal, refusals
-from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
+from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import Flight, Site, fly
-from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flight import Flight, Site
+from wobbly_fin.rocketry.flight.flight import fly_vehicle, trace_vehicle
 from wobbly_fin.rocketry.flight.path import Path, sample_path
-from wobbly_fin.rocketry.motors import Motor
-from wobbly_fin.rocketry.motors.labels import delay_stray_s
 from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.bays import Climb, MotorAboard
 from wobbly_fin.rocketry.recovery.card import Card, packing_cards
-from wobbly_fin.rocketry.recovery.cases import Moment, Opens
 from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
 from wobbly_fin.rocketry.recovery.drawer import Option, Spare, options
-from wobbly_fin.rocketry.recovery.sequence import Sequence
 from wobbly_fin.rocketry.recovery.timeline import Happening, timeline
-from wobbly_fin.rocketry.recovery.whole import Recovery, recover
+from wobbly_fin.rocketry.recovery.whole import Recovery
 from wobbly_fin.rocketry.units.display import UnitChoice
-from wobbly_fin.rocketry.words import capital
+from wobbly_fin.rocketry.variants import under
 from wobbly_fin.stores.parts import part_shelf
 from wobbly_fin.stores.shelf import shelf
 
@@ -69,7 +59,7 @@ class RecoveryStation:
     cards: tuple[Card, ...]
     moments: tuple[Happening, ...]
     path: Path | None
-    refused: tuple[Refusal, ...]
+    judged: Candidate | None
     electronics: bool
     motor: str
     motors: tuple[str, ...]
@@ -79,42 +69,19 @@ class RecoveryStation:
     units: UnitChoice
 
 
-@dataclass(frozen=True, slots=True)
-class _Flown:
-    """A rocket with its motor on today's field, and the delay that suits best."""
-
-    rocket: RigidRocket
-    motor: Motor
-    delay_s: float | None
-    site: Site
-    flight: Flight
-
-    def with_delay(self, delay_s: float | None, sequence: Sequence | None = None) -> Flight:
-        """The same with another delay, or opened in another order."""
-        rocket = self.rocket if sequence is None else replace(self.rocket, recovery=sequence)
-        return fly(rocket, self.motor, delay_s, self.site)
-
-
 def recovery_of(user: User, row: Rocket) -> RecoveryStation:
     """Put the question; raises RocketryError for a quick rocket, or one without canopy or cord."""
     asked = question_of(user, row)
-    if asked.file.is_quick or not isinstance(asked.rocket, RigidRocket):
+    site, base = asked.now.site, asked.base
+    layout = base.layout
+    if layout is None:
         raise RocketryError("parts", "is a quick rocket: grow it into an airframe first, then its bay can be filled")
-    layout, plan, density = lay_out(asked.file.to_airframe()), asked.file.to_recovery_plan(), asked.now.site.air.density_kg_m3()
-    tried = _candidates(user, asked)
-    flown = _flown(asked, tried)
-    first = flown.motor if flown else tried[0].motor if tried else None
-    path = _path(flown)
-    found = recover(
-        layout,
-        weigh(layout),
-        density_kg_m3=density,
-        plan=plan,
-        moments=_moments(flown, plan.sequence) if flown else [Moment(name="At rest", opens="main", speed_m_s=0.0)],
-        motor=_aboard(first, asked.rocket) if first is not None else None,
-        climb=_climb(flown, path),
-    )
-    loaded = flown.rocket if flown else asked.rocket
+    tried = pick(base, asked.situation, [s.motor for s in shelf(user)], asked.rules, printed=asked.file.printed_motors)
+    judged = leading_of(asked, tried)
+    flown = judged if judged is not None and judged.flight.lifted else None
+    path = _path(flown, site)
+    found = let_down(judged.case.pushed if judged is not None else base, site, flown.flight if flown else None, path)
+    sequence, density = found.plan.sequence, site.air.density_kg_m3()
     return RecoveryStation(
         file=asked.file,
         layout=layout,
@@ -122,17 +89,34 @@ def recovery_of(user: User, row: Rocket) -> RecoveryStation:
         density_kg_m3=density,
         choices=_choices(user, found, flown, density),
         cards=packing_cards(found, fold=asked.file.recovery.fold, units=asked.units),
-        moments=timeline(flown.flight, two_events=plan.sequence.two_events) if flown else (),
+        moments=timeline(flown.flight, two_events=sequence.two_events) if flown else (),
         path=path,
-        refused=refusals(configuration_of(loaded, first)) if first is not None else (),
+        judged=judged,
         electronics=any(m.part.kind == "electronics" for m in layout.of(MassLump)),
-        motor=flown.motor.label_with(flown.delay_s) if flown else "",
+        motor=flown.label if flown else "",
         motors=tuple(dict.fromkeys(c.motor.name for c in sorted(tried, key=lambda c: c.motor.curve.total_impulse_n_s))),
         apogee_m=flown.flight.apogee_altitude_m if flown else None,
         far_m=_far_m(flown.flight) if flown else None,
-        far_at_once_m=_far_m(flown.with_delay(flown.delay_s, _at_once(plan.sequence))) if flown else None,
+        far_at_once_m=_far_m(_at_once(flown, site)) if flown else None,
         units=asked.units,
     )
+
+
+def leading_of(asked: Question, tried: Many[Candidate]) -> Candidate | None:
+    """The candidate a rocket is shown with: the motor its owner named with its best delay, else the best of all; None where none fits."""
+    named = [c for c in tried if c.motor.name == asked.file.recovery.motor]
+    there = named or list(tried)
+    if not there:
+        return None
+    flying = [c for c in there if c.flight.lifted] or there
+    best = flying[0]
+    if best.configuration.sequence.at_apogee and best.motor.delays_to_try_s:
+        # Behind an altimeter the charge is the reserve: the first that fires after the top.
+        top = best.flight.optimum_delay_s or 0.0
+        alike = [c for c in flying if c.key == best.key and c.delay_s is not None]
+        later = [c for c in alike if (c.delay_s or 0.0) >= top]
+        best = min(later, key=lambda c: c.delay_s or 0.0) if later else max(alike, key=lambda c: c.delay_s or 0.0, default=best)
+    return best
 
 
 def bay_volume_of(user: User, row: Rocket, event: str) -> float:
@@ -144,91 +128,23 @@ def bay_volume_of(user: User, row: Rocket, event: str) -> float:
     return bay.volume_m3
 
 
-def _candidates(user: User, asked: Question) -> tuple[Candidate, ...]:
-    """Every motor with every delay that fits, best first, judged as on the Motor station."""
-    motors = [item.motor for item in shelf(user)]
-    return pick(asked.rocket, asked.mounts, asked.situation, motors, asked.rules)
+def _real_s(flown: Candidate) -> float | None:
+    """The delay as the flight counts it. [s]"""
+    return flown.case.pushed.flown_delay_s(flown.case.situation.taught.real_delay_s(flown.motor, flown.delay_s))
 
 
-def _flown(asked: Question, tried: Many[Candidate]) -> _Flown | None:
-    """The motor its owner named with its best delay, else the best of all that leave the pad; None where none does."""
-    rocket = asked.rocket
-    flying = [c for c in tried if c.flight.apogee_altitude_m is not None]
-    named = [c for c in flying if c.motor.name == asked.file.recovery.motor]
-    if not flying or not isinstance(rocket, RigidRocket):
-        return None
-    best = (named or flying)[0]
-    delay, ready = best.delay_s, rocket.over(best.boosters)
-    if rocket.recovery.at_apogee and best.motor.delays_to_try_s:
-        # Behind an altimeter the charge is the reserve: the first that fires after the top.
-        top = best.flight.optimum_delay_s or 0.0
-        delay = min((d for d in best.motor.delays_to_try_s if d >= top), default=max(best.motor.delays_to_try_s))
-    try:
-        return _Flown(ready, best.motor, delay, asked.now.site, fly(ready, best.motor, delay, asked.now.site))
-    except RocketryError:
-        return None
+def _at_once(flown: Candidate, site: Site) -> Flight:
+    """The same flight with its main opened at the first event."""
+    c = flown.case.pushed
+    openings = c.vehicle.openings
+    return fly_vehicle(replace(c.vehicle, openings=openings[-1:]), [_real_s(flown)], site)[0]
 
 
-def _aboard(motor: Motor, rocket: RigidRocket) -> MotorAboard:
-    return MotorAboard(
-        name=motor.name, case_m=motor.diameter_m, burnt_kg=motor.burnout_mass_kg * rocket.motors_in(0), count=rocket.motors_in(0),
-        has_charge=motor.kind == "single",
-    )  # fmt: skip
-
-
-def _moments(flown: _Flown, sequence: Sequence) -> list[Moment]:
-    """In time, early and late; one event or two; and how it should not go."""
-    opens: Opens = {"main": "main", "drogue": "drogue"}.get(sequence.first, "nothing")  # type: ignore[assignment]
-    what = {"main": "", "drogue": "drogue, ", "nothing": "parting, "}[opens]
-    out = []
-    if sequence.at_apogee:
-        if flown.flight.ejection is not None:
-            out.append(Moment(name=capital(f"{what}at apogee"), opens=opens, speed_m_s=flown.flight.ejection.speed_m_s))
-        if flown.delay_s is not None:
-            late = flown.with_delay(flown.delay_s, replace(sequence, at_apogee=False))
-            if late.ejection is not None:
-                name = f"altimeter silent, {flown.motor.label_with(flown.delay_s)} opens it"
-                out.append(Moment(name=capital(name), opens=opens, speed_m_s=late.ejection.speed_m_s, fault=True))
-    elif flown.delay_s is not None:
-        stray = delay_stray_s(flown.delay_s)
-        name = flown.motor.label_with(flown.delay_s)
-        scatter = ((f"{name} in time", 0.0), ("Its delay short", -stray), ("Its delay long", stray))
-        for words, off in scatter:
-            ejection = flown.with_delay(max(0.0, flown.delay_s + off)).ejection
-            if ejection is not None:
-                out.append(Moment(name=words, opens=opens, speed_m_s=ejection.speed_m_s))
-    if flown.flight.main is not None and sequence.two_events:
-        out.append(Moment(name="Main let out low", opens="main", speed_m_s=flown.flight.main.speed_m_s))
-        # In steady air: gusts at the top may leave a body lying flat in its fall, and a bound is wanted here.
-        steady = replace(flown, site=replace(flown.site, gustiness="calm"))
-        dive = steady.with_delay(None, replace(sequence, at_apogee=False)).landing_speed_m_s
-        if dive is not None:
-            out.append(Moment(name="First event fails, main opens in the dive", opens="main", speed_m_s=dive, fault=True))
-    return out or [Moment(name="At rest", opens="main", speed_m_s=0.0)]
-
-
-def _at_once(sequence: Sequence) -> Sequence:
-    return replace(sequence, first="main", drogue=None)
-
-
-def _path(flown: _Flown | None) -> Path | None:
+def _path(flown: Candidate | None, site: Site) -> Path | None:
     if flown is None:
         return None
-    _, trace = fly_traced(flown.rocket, flown.motor, flown.delay_s, flown.site)
+    _, trace = trace_vehicle(flown.case.pushed.vehicle, _real_s(flown), site)
     return sample_path(trace, _PATH_POINTS) if len(trace) > 2 else None
-
-
-def _climb(flown: _Flown | None, path: Path | None) -> Climb:
-    """Air shut in at the pad against that at the top, and the hardest braking by drag after burnout."""
-    if flown is None or path is None or flown.flight.apogee_altitude_m is None or flown.flight.burnout_time_s is None:
-        return Climb()
-    air = flown.site.air
-    coasting = (path.time_s > flown.flight.burnout_time_s + 0.05) & (path.time_s < (flown.flight.apogee_time_s or 0.0))
-    braking = path.acceleration_m_s2[coasting]
-    return Climb(
-        shut_in_pa=max(0.0, air.pressure_pa() - air.pressure_pa(flown.flight.apogee_altitude_m)),
-        deceleration_m_s2=max(0.0, float(np.max(braking)) - STANDARD_GRAVITY_M_S2) if braking.size else 0.0,
-    )
 
 
 def _far_m(flight: Flight) -> float | None:
@@ -237,7 +153,7 @@ def _far_m(flight: Flight) -> float | None:
     return math.hypot(flight.landing_x_m, flight.landing_y_m)
 
 
-def _choices(user: User, found: Recovery, flown: _Flown | None, density_kg_m3: float) -> tuple[Choice, ...]:
+def _choices(user: User, found: Recovery, flown: Candidate | None, density_kg_m3: float) -> tuple[Choice, ...]:
     """Canopies in stores, the fastest first: those nearest to what is wanted, and the nearest up."""
     tried = options(found, list(_spares(user)), density_kg_m3)
     aim = sum(found.band) / 2
@@ -245,10 +161,11 @@ def _choices(user: User, found: Recovery, flown: _Flown | None, density_kg_m3: f
     return tuple(Choice(option=o, drift_m=_drift_m(flown, o.spare.canopy)) for o in sorted(near, key=lambda o: -o.rate_m_s))
 
 
-def _drift_m(flown: _Flown | None, canopy: Canopy) -> float | None:
+def _drift_m(flown: Candidate | None, canopy: Canopy) -> float | None:
     if flown is None:
         return None
-    return _far_m(fly(flown.rocket.under(canopy), flown.motor, flown.delay_s, flown.site))
+    other = flown.case.pushed.changed(under(flown.configuration.rocket, canopy))
+    return _far_m(fly_vehicle(other.vehicle, [_real_s(flown)], flown.case.situation.site)[0])
 
 
 def _spares(user: User) -> list[Spare]:

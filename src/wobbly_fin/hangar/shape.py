@@ -12,12 +12,10 @@ from wobbly_fin.rocketry.airframe import Airframe, Balance, Layout, balance, lay
 from wobbly_fin.rocketry.airframe.balance import School
 from wobbly_fin.rocketry.airframe.checks import Finding, findings
 from wobbly_fin.rocketry.airframe.drag import Drag
-from wobbly_fin.rocketry.airframe.mount import mount_of
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
-from wobbly_fin.rocketry.choosing import Mount, Rules
-from wobbly_fin.rocketry.choosing.trials import fits
+from wobbly_fin.rocketry.configuration import Mount, fits, mounts_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Flight, Site, fly
 from wobbly_fin.rocketry.motors import Motor
@@ -117,18 +115,13 @@ def stage_motors(file: RocketFile, fitting: Sequence[Sequence[Motor]]) -> tuple[
 
 
 def layout_mount(layout: Layout, stage: int) -> Mount | None:
-    """A stage's mount, None where it has none yet."""
-    try:
-        diameter_m, longest_m = mount_of(layout, stage)
-    except RocketryError:
-        return None
-    return Mount(diameter_m=diameter_m, max_length_m=longest_m)
+    """A stage's first mount, None where it has none yet."""
+    return next((m for m in mounts_of(layout) if m.stage == stage), None)
 
 
 def fitting_motors(motors: Sequence[Motor], mount: Mount | None) -> list[Motor]:
     """Those that go into a mount; none where there is no mount yet."""
-    rules = Rules()
-    return [m for m in motors if mount is not None and fits(m, mount, rules)]
+    return [m for m in motors if mount is not None and fits(m, mount)]
 
 
 def heaviest_fitting(motors: Sequence[Motor], mount: Mount | None) -> Motor | None:

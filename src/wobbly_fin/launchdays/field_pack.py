@@ -1,13 +1,15 @@
 """What a phone takes along of a line to a field without a network: where it may land, and verdicts over the winds it may meet."""
 
-from dataclasses import replace
+import numpy as np
 
 from wobbly_fin.launchdays.plan import DayPlan, Planned, situation_of
-from wobbly_fin.rocketry.flight.scatter import Cloud, Question, scatter
+from wobbly_fin.rocketry.choosing.clouds import question_of as cloud_question
+from wobbly_fin.rocketry.flight.scatter import Cloud, scatter
 from wobbly_fin.rocketry.launchday.judge import Verdict, rule
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 
 CLOUD_RUNS = 300
+_SIGMAS = 2.0  # about 97 of 100 to one side
 _GUSTS = 1.3  # times the mean; common practice, no source
 # A metre apart, for the phone takes the worse of two: further apart it would ground what flies.
 GRID_SPEEDS_M_S = (*(float(n) for n in range(10)), 10.5, 12.0)
@@ -15,15 +17,8 @@ GRID_FROM_DEG = tuple(45.0 * n for n in range(8))
 
 
 def cloud_of(plan: DayPlan, planned: Planned) -> Cloud:
-    """Where one line may land in its hour, gusts and all."""
-    context = plan.context
-    weather = context.forecast.at(planned.hour) if context.forecast else None
-    situation = situation_of(context, planned, weather)
-    gusty = replace(situation.site, gustiness=weather.gustiness if weather else "calm")
-    line, taught = planned.line, planned.taught
-    vehicle = line.ready.loaded(taught.as_pushed(line.motor))
-    delay_s = taught.real_delay_s(line.motor, line.delay_s)
-    return scatter(Question(vehicle=vehicle, delay_s=delay_s, site=gusty, runs=CLOUD_RUNS))
+    """Where one line may land in its hour, gusts and all: what its verdict counts the share inside the field in."""
+    return scatter(cloud_question(planned.ruling.candidate.case, CLOUD_RUNS))
 
 
 def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float) -> HourlyWeather:
@@ -34,13 +29,28 @@ def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float) -> Hou
 
 
 def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[Verdict]]:
-    """Verdicts of one line over wind speeds × directions, for a phone without a network. Rows are speeds."""
+    """Verdicts of one line over wind speeds × directions, for a phone without a network. Rows are speeds.
+
+    No cloud is flown for each: where the nominal landing lies nearer to the edge than its line's cloud is wide, grown with the wind, the
+    phone says that it is not judged.
+    """
     context = plan.context
+    spread_m, wind_m_s = _spread_m(plan, planned), planned.ruling.candidate.case.situation.site.ground_wind_m_s
     rows = []
     for speed in GRID_SPEEDS_M_S:
-        row = []
+        wide_m = _SIGMAS * spread_m * max(1.0, (speed + 1.0) / (wind_m_s + 1.0))
+        row: list[Verdict] = []
         for bearing in GRID_FROM_DEG:
             situation = situation_of(context, planned, read_on_site(speed, bearing, temperature_c))
-            row.append(rule(planned.line, situation, context.code, context.rules).verdict)
+            ruling = rule(planned.loaded, situation, context.rules)
+            room = next((t.value for t in ruling.candidate.tests if t.name == "drift"), None)
+            near = isinstance(room, float) and room < wide_m
+            row.append("open" if ruling.verdict == "go" and near else ruling.verdict)
         rows.append(row)
     return rows
+
+
+def _spread_m(plan: DayPlan, planned: Planned) -> float:
+    """How far landings lie from their middle, one deviation. [m]"""
+    landed = cloud_of(plan, planned).landed
+    return float(np.sqrt(np.mean(np.sum((landed - landed.mean(axis=0)) ** 2, axis=1)) / 2)) if len(landed) > 1 else 0.0

@@ -7,7 +7,7 @@ from typing import Any
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
 from wobbly_fin.rocketry.launchday.checklists.compose import checklist
 from wobbly_fin.rocketry.launchday.checklists.item import STAGES
-from wobbly_fin.rocketry.launchday.explain import clock, reason_sentence, ruling_sentence
+from wobbly_fin.rocketry.launchday.explain import clock, reason_sentences, ruling_sentence, stand_off_words
 from wobbly_fin.rocketry.templates.pdf import latin
 from wobbly_fin.rocketry.units.display import show
 
@@ -82,13 +82,13 @@ def _card(canvas: Any, plan: DayPlan, planned: Planned, home: str, top: float) -
     flight = ruling.candidate.flight
     rows = [
         f"Motor {ruling.candidate.label}     liftoff {show(flight.liftoff_mass_kg, 'mass', plan.units)}",
-        f"Planned for {clock(planned.hour)}     everybody {show(ruling.stand_off_m, 'height', plan.units)} away",
+        f"Planned for {clock(planned.hour)}     everybody {stand_off_words(ruling, plan.units)} away",
         f"Forecast {show(flight.apogee_altitude_m or 0.0, 'height', plan.units)} high"
         if flight.apogee_altitude_m
         else "Does not lift",
     ]
     rows += textwrap.wrap(
-        "; ".join(reason_sentence(r, ruling.candidate, plan.units) for r in ruling.against) or "Goes as planned.", 80
+        "; ".join(said for kind, said in reason_sentences(ruling, plan.units) if kind != "do") or "Goes as planned.", 80
     )[:4]
     for n, row in enumerate(rows):
         canvas.drawString(left + 5 * _MM, top - (17 + 5.5 * n) * _MM, latin(row))

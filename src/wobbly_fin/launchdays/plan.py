@@ -1,22 +1,22 @@
 """A launch day in the core's terms: each line flown in its hour, ruled on, put in order."""
 
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
 from django.http import Http404
 
 from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units_of
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
-from wobbly_fin.hangar.board import load_of
+from wobbly_fin.hangar import facts
+from wobbly_fin.hangar.question import KnownRocket, known_rocket, load_of
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
-from wobbly_fin.logbook.learnt import delays_in_the_box, is_grounded, learnt_of, lessons_of, taught_of
-from wobbly_fin.rocketry.airframe import Layout, lay_out
-from wobbly_fin.rocketry.airframe.guide import guided_travel_m
+from wobbly_fin.rocketry.airframe import Layout
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.codes import RangeCode, code_of
-from wobbly_fin.rocketry.choosing.situation import Flyer, Situation, Taught
-from wobbly_fin.rocketry.choosing.trials import fits
+from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
+from wobbly_fin.rocketry.choosing.trial import Need
+from wobbly_fin.rocketry.configuration import Configuration, fits
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import lesson_sentence
 from wobbly_fin.rocketry.field import Field
@@ -24,32 +24,39 @@ from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, School
 from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
-from wobbly_fin.rocketry.launchday.judge import Line, Ruling, judge_line, rule
+from wobbly_fin.rocketry.launchday.judge import Ruling, judge_line, rule
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, read_forecast, site_at
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
-from wobbly_fin.rocketry.variants import with_drag_factor
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
 
+NO_WIND: frozenset[Need] = frozenset({"wind"})
 _MOST_OTHERS = 8  # motors of the box tried in place of one that does not go
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True)
 class Ready:
     """A line in the core's terms."""
 
     row: ManifestLine
     rocket_name: str
-    line: Line
-    layout: Layout | None
-    file: RocketFile
-    taught: Taught
-    grounded: bool
+    known: KnownRocket
+    loaded: Configuration
+
+    @property
+    def file(self) -> RocketFile:
+        """The rocket's, as last weighed."""
+        return self.known.file
+
+    @property
+    def layout(self) -> Layout | None:
+        """None for a quick rocket."""
+        return self.loaded.layout
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True)
 class Planned(Ready):
     """A line in its hour, ruled on."""
 
@@ -171,7 +178,7 @@ class DayContext:
         within = [h for h in forecast.hours if day.opens <= h.hour <= day.closes] if forecast else []
         return cls(
             user, site, ground_of(field) if field else None, flyer_of(preferences), rules_of(preferences), code_for(day),
-            forecast, units_of(preferences), box, delays_in_the_box(user), replace(forecast, hours=tuple(within)) if forecast and within else None,
+            forecast, units_of(preferences), box, facts.delays(user), replace(forecast, hours=tuple(within)) if forecast and within else None,
         )  # fmt: skip
 
 
@@ -181,34 +188,23 @@ _WHOSE = {"parts": "it", "rocket": "its rocket", "motor": "its motor"}
 def _ready(context: DayContext, row: ManifestLine) -> Ready | Broken:
     """One line that cannot be flown must not take the others' day away."""
     try:
-        file, line = line_of(context.user, row)
-        layout = None if file.is_quick else lay_out(file.to_airframe())
-        ready = Ready(
-            row=row, rocket_name=row.rocket.name, line=line, layout=layout, file=file, taught=taught_of(row.rocket, context.delays),
-            grounded=is_grounded(row.rocket),
-        )  # fmt: skip
-        rule(line, situation_of(context, ready, None), context.code, context.rules)
+        ready = line_of(context, row)
+        rule(ready.loaded, situation_of(context, ready, None), context.rules)
     except RocketryError as error:
         return Broken(row=row, why=f"{_WHOSE.get(error.name, error.name)} {error.message}")
     return ready
 
 
-def line_of(user: User, row: ManifestLine) -> tuple[RocketFile, Line]:
+def line_of(context: DayContext, row: ManifestLine) -> Ready:
     """Its rocket, as last weighed, with its motor; raises RocketryError where it has none of them any more, or they do not go together."""
     if row.rocket.deleted_at is not None:
-        raise RocketryError("rocket", f"is in the bin: take {row.rocket.name} out of it, or this flight off the manifest")
-    file = _as_weighed(read_rocket_file(row.rocket.document), row)
+        raise RocketryError("rocket", f"is in the bin: take {row.rocket.name} out of it, or remove this flight from the manifest")
+    known = known_rocket(row.rocket, context.delays, _as_weighed(read_rocket_file(row.rocket.document), row))
     try:
-        load = load_of(user, row.motor_key)
+        load = load_of(context.user, row.motor_key)
     except Http404:
         raise RocketryError("motor", "is on your shelf no more: choose another, or take it out of the bin") from None
-    return file, Line(
-        rocket=with_drag_factor(file.to_rocket(), learnt_of(row.rocket).cd_factor),
-        mounts=file.to_mounts(),
-        motor=load.motor,
-        delay_s=row.delay_s,
-        boosters=load.boosters,
-    )
+    return Ready(row=row, rocket_name=row.rocket.name, known=known, loaded=load.into(known.base, row.delay_s))
 
 
 def _as_weighed(file: RocketFile, row: ManifestLine) -> RocketFile:
@@ -232,20 +228,19 @@ def situation_of(context: DayContext, planned: Ready, weather: HourlyWeather | N
     rod = planned.file.rod_length_m
     if rod is not None:
         site = replace(site, rod_length_m=rod)
-    if planned.layout is not None:
-        site = replace(site, rod_length_m=guided_travel_m(planned.layout, site.rod_length_m))
+    site = planned.known.on_rod(site)
     if planned.row.tilt_deg:
         site = replace(site, rod_tilt_deg=planned.row.tilt_deg, rod_azimuth_deg=site.wind_from_deg)
-    payload = planned.file.payload.to_payload() if planned.file.payload else None
-    return Situation(
-        site=site, ground=context.ground, flyer=context.flyer, payload=payload, taught=planned.taught, grounded=planned.grounded
-    )
+    return planned.known.situation(
+        site, context.flyer, ground=context.ground, code=context.code, untold=frozenset() if weather is not None else NO_WIND,
+        gusts=weather.gustiness if weather is not None else "breezy",
+    )  # fmt: skip
 
 
 def _cost(context: DayContext, planned: Ready, hour: float) -> float:
     """How ill an hour suits a line: what fails weighs most, then how little is to spare."""
     weather = context.forecast.at(hour) if context.forecast else None
-    ruling = rule(planned.line, situation_of(context, planned, weather), context.code, context.rules)
+    ruling = rule(planned.loaded, situation_of(context, planned, weather), context.rules)
     wind = (weather.wind_m_s / context.code.wind_max_m_s) if weather is not None else 0.0
     return len(ruling.against) + 0.5 * max(0.0, 1.0 - ruling.candidate.margin) + 0.2 * wind
 
@@ -254,20 +249,13 @@ def _ruled(context: DayContext, ready: Ready, hour: float, now: HourlyWeather | 
     weather = now or (context.forecast.at(hour) if context.forecast else None)
     situation = situation_of(context, ready, weather)
     if changes:
-        mount = ready.line.mounts[0]
-        others = [m for m in context.box if fits(m, mount, context.rules)]
+        others = [m for m in context.box if any(fits(m, mount) for mount in ready.loaded.mounts if mount.stage == 0)]
         ruling = judge_line(
-            ready.line,
-            situation,
-            context.code,
-            context.rules,
-            others=others[:_MOST_OTHERS],
-            forecast=context.open_hours,
-            hour=hour,
+            ready.loaded, situation, context.rules, others=others[:_MOST_OTHERS], forecast=context.open_hours, hour=hour
         )
     else:
-        ruling = rule(ready.line, situation, context.code, context.rules)
-    return Planned(**{f.name: getattr(ready, f.name) for f in fields(ready)}, hour=hour, ruling=ruling)
+        ruling = rule(ready.loaded, situation, context.rules, shares="all")
+    return Planned(row=ready.row, rocket_name=ready.rocket_name, known=ready.known, loaded=ready.loaded, hour=hour, ruling=ruling)
 
 
 def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
@@ -279,9 +267,9 @@ def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
         bore = planned.layout.bay_of(packs[0].host).bore_m if packs and packs[0].host is not None else None
     school: School = plan.day.school  # type: ignore[assignment]
     return loadout_of(
-        planned.rocket_name, planned.line.rocket, planned.ruling, layout=planned.layout, plan=recovery, bore_m=bore,
+        planned.rocket_name, planned.loaded.rocket, planned.ruling, layout=planned.layout, plan=recovery, bore_m=bore,
         payload=planned.file.payload.to_payload() if planned.file.payload else None,
-        lessons=tuple(lesson_sentence(x) for x in lessons_of(planned.row.rocket)),
+        lessons=tuple(lesson_sentence(x) for x in planned.known.lessons),
         wind_limit_m_s=plan.code.wind_max_m_s, school=school,
         units=plan.units,
     )  # fmt: skip

@@ -1,35 +1,28 @@
 """What is known of a failure before anybody is asked: its flight's log, configuration, weather and the three taps."""
 
-from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.logbook.comparison import Comparison, compare
 from wobbly_fin.logbook.measured import measured
 from wobbly_fin.logbook.models import Flight
-from wobbly_fin.rocketry.airframe import Layout, lay_out
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
-from wobbly_fin.rocketry.airframe.mass import weigh
+from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.evidence import Recovery, from_configuration, from_log, from_outcome, from_weather
 from wobbly_fin.rocketry.flight import fly
 from wobbly_fin.rocketry.flight.flight import Flight as Forecast
 from wobbly_fin.rocketry.flight.scatter import Question, scatter
-from wobbly_fin.rocketry.recovery.cases import Moment
-from wobbly_fin.rocketry.recovery.whole import recover
 from wobbly_fin.rocketry.units.display import METRIC
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.models import FlyingField
 
 _RUNS = 200  # enough to tell a field that holds it from one that does not
-_AIR_KG_M3 = 1.2  # only what fills and shields the bay is asked; the day's air does not come into that
 
 
 def clues_of(row: Flight) -> dict[str, bool]:
     """Clue to whether it is true, for what log, configuration, weather and outcome tell."""
     held = compare(row, METRIC)
     forecast = fly(held.rocket, held.motor, held.delay_s, held.site)
-    layout = None if held.file.is_quick else lay_out(held.file.to_airframe())
     found = from_weather(held.site)
-    recovery = _recovery(held.file, layout, forecast) if layout is not None else Recovery()
-    found |= from_configuration(held.rocket, held.motor, forecast, layout, recovery, _field_holds(row, held))
+    found |= from_configuration(held.loaded, forecast, _recovery(held, forecast), _field_holds(row, held))
     log = measured(row).log
     if log is not None:
         found |= from_log(log.readout, forecast)
@@ -61,16 +54,15 @@ def _field_holds(row: Flight, held: Comparison) -> float | None:
     return float(ground.inside(landed).mean()) if len(landed) else None
 
 
-def _recovery(file: RocketFile, layout: Layout, forecast: Forecast) -> Recovery:
+def _recovery(held: Comparison, forecast: Forecast) -> Recovery:
     """What the Recovery station would say of the rocket as it flew; nothing where it cannot be asked."""
     opened = forecast.ejection.speed_m_s if forecast.ejection is not None else 0.0
     try:
-        moments = [Moment(name="As forecast", opens="main", speed_m_s=opened)]
-        found = recover(layout, weigh(layout), density_kg_m3=_AIR_KG_M3, plan=file.to_recovery_plan(), moments=moments)
+        found = let_down(held.loaded, held.site, opened_at_m_s=opened)
     except RocketryError:
         return Recovery()
-    bay = found.main_bay
-    packs = recovery_packs(layout)
+    bay, layout = found.main_bay, held.loaded.layout
+    packs = recovery_packs(layout) if layout is not None else []
     return Recovery(
         bay_filled=bay.packed.fill if bay is not None else None,
         shielded=not any(step.state in ("exposed", "burns") for step in found.exposed),

@@ -7,6 +7,7 @@ from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.thaw import thaw
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flightlog.compare import HeightCheck, check_height, height_sentence, opening_sentence
 from wobbly_fin.rocketry.learning.rocket_fit import pushed
@@ -25,6 +26,7 @@ class Comparison:
     file: RocketFile
     rocket: QuickRocket | RigidRocket
     motor: Motor
+    loaded: Configuration
     site: Site
     height: HeightCheck | None
     delay_s: float | None
@@ -63,6 +65,7 @@ def _compared(row: Flight, units: UnitChoice) -> Comparison:
         file=file,
         rocket=rocket,
         motor=motor,
+        loaded=flown.loaded.changed(with_drag_factor(flown.loaded.rocket, taught.get("cd_factor", 1.0))).with_delay(row.delay_s),
         site=site,
         height=height,
         sentences=tuple(said),

@@ -5,14 +5,13 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import OperationalError
-from django.db.models import Count, Max, QuerySet
+from django.db.models import QuerySet
 
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.models import Flight, Review
 from wobbly_fin.logbook.thaw import thaw
 from wobbly_fin.rocketry.building.repairs import DAMAGES
-from wobbly_fin.rocketry.choosing.situation import Taught
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import Lesson, live_lessons
 from wobbly_fin.rocketry.flightlog.outcomes import succeeded
@@ -21,6 +20,7 @@ from wobbly_fin.rocketry.learning.rocket_fit import Learnt, Measured, Tangent, l
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.shelf import shelf
+from wobbly_fin.workshop.finished import mended
 
 MOST_FLIGHTS = 60  # the newest count; more would not narrow what scatters anyway
 _known = Remembered[Learnt](1000)
@@ -29,9 +29,10 @@ _known = Remembered[Learnt](1000)
 def learnt_of(rocket: Rocket) -> Learnt:
     """What its measured flights show of its drag and its motors' thrust; reckoned once until one of them changes."""
     live = Flight.objects.filter(rocket=rocket, deleted_at__isnull=True)
-    mark = live.aggregate(n=Count("pk"), at=Max("updated_at"))
+    # Which flights they are and when each last changed: one binned and another taken out of the bin leave count and newest as they were.
+    marks = tuple(live.order_by("pk").values_list("pk", "updated_at"))
     known_cd = read_rocket_file(rocket.document).own_cd is not None
-    key = (rocket.pk, known_cd, mark["n"], mark["at"])
+    key = (rocket.pk, known_cd, marks)
     return _known.get(key, lambda: _learn(live, known_cd))
 
 
@@ -99,11 +100,6 @@ def delays_in_the_box(user: User) -> dict[tuple[str, float], float]:
     return {key: d.of_batch(batches.get(key[0], ""))[0] for key, d in found.items()}
 
 
-def taught_of(rocket: Rocket, delays: dict[tuple[str, float], float]) -> Taught:
-    """What the next forecast of this rocket takes in place of printed figures; `delays` as `delays_in_the_box` has them."""
-    return Taught(thrust=dict(learnt_of(rocket).thrust_factors), delays=delays)
-
-
 def _batches_in_the_box(user: User) -> dict[str, str]:
     """By motor, the batch that lies in the box, where it is one only: the next one flown is of it."""
     keys = {s.key: s.motor.key for s in shelf(user)}
@@ -149,12 +145,5 @@ def open_repairs(rocket: Rocket) -> tuple[str, ...]:
     ]
     if not wanted:
         return ()
-    from wobbly_fin.workshop.finished import mended
-
     done = mended(rocket)
     return tuple(dict.fromkeys(damage for damage, since in wanted if not any(d == damage and at >= since for d, at in done)))
-
-
-def is_grounded(rocket: Rocket) -> bool:
-    """Whether a review keeps it on the ground."""
-    return bool(open_repairs(rocket))

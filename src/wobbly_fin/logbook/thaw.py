@@ -6,6 +6,7 @@ from wobbly_fin.formats.documents import LoadDocument, SiteDocument
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.site.remembered import Remembered
@@ -18,10 +19,11 @@ class Flown:
     file: RocketFile
     rocket: QuickRocket | RigidRocket
     motor: Motor
+    loaded: Configuration
     site: Site
 
 
-_rockets = Remembered[tuple[RocketFile, QuickRocket | RigidRocket, Motor]](300)
+_rockets = Remembered[tuple[RocketFile, QuickRocket | RigidRocket, Motor, Configuration]](300)
 _sites = Remembered[Site](600)
 
 
@@ -34,11 +36,13 @@ def thaw(row: Flight) -> Flown:
         For a document an earlier version took and this one does not.
     """
     key = (row.rocket_snapshot_id, row.motor_snapshot_id)
-    file, rocket, motor = _rockets.get(key, lambda: _thawed(row))
+    file, rocket, motor, loaded = _rockets.get(key, lambda: _thawed(row))
     site = _sites.get(row.site_snapshot_id, lambda: SiteDocument.model_validate(row.site_snapshot.content).to_site())
-    return Flown(file=file, rocket=rocket, motor=motor, site=site)
+    return Flown(file=file, rocket=rocket, motor=motor, loaded=loaded, site=site)
 
 
-def _thawed(row: Flight) -> tuple[RocketFile, QuickRocket | RigidRocket, Motor]:
+def _thawed(row: Flight) -> tuple[RocketFile, QuickRocket | RigidRocket, Motor, Configuration]:
     file, load = read_rocket_file(row.rocket_snapshot.content), LoadDocument.model_validate(row.motor_snapshot.content)
-    return file, file.to_rocket(boosters=load.to_boosters()), load.to_motor()
+    motor, boosters = load.to_motor(), load.to_boosters()
+    loaded = file.to_configuration().with_motors(motor, None, boosters, load.to_beside())
+    return file, loaded.ready, motor, loaded

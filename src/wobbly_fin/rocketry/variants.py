@@ -13,20 +13,20 @@ Body = TypeVar("Body", bound=Rocket)
 _CD = (1e-3, 5.0)  # what a quick rocket may have
 
 
-def heavier(rocket: Body, ballast_kg: float, at_m: float) -> Body:
+def heavier(rocket: Rocket, ballast_kg: float, at_m: float) -> Rocket:
     """With ballast, its place measured from the nose tip; a quick rocket does not know where. [kg], [m]"""
     if ballast_kg <= 0.0:
         return rocket
     if isinstance(rocket, QuickRocket):
         return replace(rocket, mass_kg=rocket.mass_kg + ballast_kg)
-    return cast(Body, _rigid(rocket).heavier(ballast_kg, at_m))
+    return _rigid(rocket).heavier(ballast_kg, at_m)
 
 
-def under(rocket: Body, canopy: Canopy) -> Body:
+def under(rocket: Rocket, canopy: Canopy) -> Rocket:
     """Under another canopy; what the canopy weighs is not changed with it."""
     if isinstance(rocket, QuickRocket):
         return replace(rocket, canopy=canopy)
-    return cast(Body, _rigid(rocket).under(canopy))
+    return _rigid(rocket).under(canopy)
 
 
 def dragging(rocket: Body, cd: float) -> Body:

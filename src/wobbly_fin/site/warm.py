@@ -2,7 +2,7 @@
 
 from django.urls import get_resolver
 
-from wobbly_fin.rocketry.choosing import Mount, pick
+from wobbly_fin.rocketry.choosing import Configuration, Mount, pick
 from wobbly_fin.rocketry.compiling import KERNEL_CACHE
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flight.flight import fly_traced
@@ -23,7 +23,8 @@ def warm() -> None:
     _ = get_resolver().url_patterns
     rocket = QuickRocket(mass_kg=0.08, diameter_m=0.03, canopy=Canopy(diameter_m=0.4))
     motor = catalogue()[0]
-    pick(rocket, Mount(diameter_m=0.018, max_length_m=0.07), Site(wind_speed_m_s=2.0), catalogue())
+    base = Configuration(rocket=rocket, mounts=(Mount(diameter_m=0.018, max_length_m=0.07),))
+    pick(base, Site(wind_speed_m_s=2.0), catalogue())
     flight, _path = fly_traced(rocket, motor, 5.0, Site(wind_speed_m_s=2.0, gustiness="breezy"))
     cd_for_height(rocket, motor, Site(), flight.apogee_altitude_m or 1.0)
     for quantity, text in (

@@ -1,10 +1,17 @@
-"""Which repairs of a rocket are done: their last step ticked and not taken back."""
+"""Which builds and repairs of a rocket are done: every step ticked, of a repair its last, and not taken back."""
 
 import datetime
 
+from django.utils import timezone
+
+from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.units.display import METRIC
+from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.workshop.models import Build
 from wobbly_fin.workshop.state import state_of
+from wobbly_fin.workshop.station import bench_of, chosen, plan_of
 
 _LAST = "weigh"  # every repair ends with the scale, see building.repairs
 
@@ -17,3 +24,31 @@ def mended(rocket: Rocket) -> tuple[tuple[str, datetime.datetime], ...]:
         if done is not None:
             out.append((build.damage, done))
     return tuple(out)
+
+
+def mended_on(rocket: Rocket) -> tuple[datetime.date, ...]:
+    """Days on which something of it was mended."""
+    return tuple(timezone.localdate(at) for _, at in mended(rocket))
+
+
+_done = Remembered[bool](500)
+
+
+def build_done(rocket: Rocket) -> bool | None:
+    """Whether every step of its building is ticked; None where it is not built here."""
+    build = Build.objects.filter(rocket=rocket, kind="build", deleted_at__isnull=True).prefetch_related("events").first()
+    if build is None:
+        return None
+    key = (build.pk, build.updated_at, len(build.events.all()), rocket.revision)
+    return _done.get(key, lambda: _all_ticked(build, rocket))
+
+
+def _all_ticked(build: Build, rocket: Rocket) -> bool:
+    user, done = build.owner, state_of(build).done
+    if not done:
+        return False
+    try:
+        bench = bench_of(user, read_rocket_file(rocket.document), chosen(user, build), METRIC)
+        return all(step.key in done for step in plan_of(build, bench).steps)
+    except RocketryError:
+        return False

@@ -6,12 +6,13 @@ from dataclasses import replace
 import pytest
 
 from tests.rocketry.airframe.rockets import model
+from tests.rocketry.choosing.loading import judge
 from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.rocketry.airframe import balance
 from wobbly_fin.rocketry.airframe.guide import STAND_OFF_M, guided_travel_m
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
-from wobbly_fin.rocketry.choosing import Mount, judge
+from wobbly_fin.rocketry.choosing import Mount
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Site, fly

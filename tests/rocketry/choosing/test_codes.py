@@ -11,7 +11,7 @@ FOOT = 0.3048
 # installed N·s, least site side ft, stand-off ft: all from memory.
 MODELS = [(1.25, 50, 15), (2.5, 100, 15), (5, 200, 15), (10, 400, 15), (20, 500, 15), (40, 1000, 30), (80, 1000, 30), (160, 1000, 30), (320, 1500, 30)]  # fmt: skip
 # installed N·s, cleared ft, stand-off ft, complex ft: all from memory.
-HIGH = [(320, 50, 100, 200), (640, 50, 100, 200), (1280, 50, 100, 200), (2560, 75, 200, 300), (5120, 100, 300, 500), (10240, 125, 500, 1000)]  # fmt: skip
+HIGH = [(320, 50, 100, 200), (640, 50, 100, 200), (1280, 50, 100, 200), (2560, 75, 200, 300), (5120, 100, 300, 500), (10240, 125, 500, 1000), (20480, 125, 1000, 1500), (40960, 125, 1500, 2000)]  # fmt: skip
 
 
 @pytest.mark.parametrize(("impulse", "site", "stand_off"), MODELS)
@@ -26,6 +26,11 @@ def test_high_power_s_clearing_and_stand_off(impulse: float, cleared: float, sta
     assert PUBLISHED.least_cleared_m(impulse, high_power=True) == pytest.approx(cleared * FOOT)
     assert PUBLISHED.least_stand_off_m(impulse, high_power=True) == pytest.approx(stand_off * FOOT)
     assert PUBLISHED.least_stand_off_m(impulse, high_power=True, several=True) == pytest.approx(several * FOOT)
+
+
+def test_beyond_the_table_s_end_nobody_knows_how_far() -> None:
+    assert PUBLISHED.least_stand_off_m(41_000, high_power=True) is None
+    assert PUBLISHED.least_stand_off_m(41_000, high_power=True, several=True) is None
 
 
 def test_high_power_wants_half_the_height_at_least_1500_feet() -> None:
@@ -43,9 +48,9 @@ def test_more_impulse_never_shrinks_a_stand_off_or_a_site(
     key: str, impulse: float, factor: float, high: bool, several: bool
 ) -> None:
     code = code_of(key)
-    assert code.least_stand_off_m(impulse * factor, high_power=high, several=several) >= code.least_stand_off_m(
-        impulse, high_power=high, several=several
-    )
+    less, more = (code.least_stand_off_m(n, high_power=high, several=several) for n in (impulse, impulse * factor))
+    # Beyond the table's end nothing is known, and never its last row.
+    assert (more is None and impulse * factor > 40_960) or more >= less  # type: ignore[operator]
     assert code.least_site_m(impulse * factor, 100.0, high_power=high) >= code.least_site_m(impulse, 100.0, high_power=high)
     assert code.least_stand_off_m(impulse, high_power=True) >= code.least_stand_off_m(impulse, high_power=False)
 

@@ -6,21 +6,24 @@ import pytest
 
 from tests.rocketry.airframe.rockets import model
 from tests.rocketry.airframe.test_rigid import CANDLE, SISTERS
+from tests.rocketry.choosing.loading import judge, pick, take_aim
 from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.choosing import Mount, Rules, judge, pick
-from wobbly_fin.rocketry.choosing.aim import Aim, front, take_aim
+from wobbly_fin.rocketry.choosing import Mount, Rules
+from wobbly_fin.rocketry.choosing.aim import Aim, front
 from wobbly_fin.rocketry.choosing.cost import break_even_flights, cost_per_flight, single_use_like
 from wobbly_fin.rocketry.choosing.explain import aim_headline, shorten_sentence, trial_sentence, wind_sentence
 from wobbly_fin.rocketry.choosing.permits import least_site_m, level_wanted
-from wobbly_fin.rocketry.choosing.refusals import Configuration, refusals
+from wobbly_fin.rocketry.choosing.pick import judge as core_judge
 from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation, Stocked, Taught
+from wobbly_fin.rocketry.configuration import Configuration, MountLoad
 from wobbly_fin.rocketry.constants import FOOT_M
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
 from wobbly_fin.rocketry.recovery import Canopy
+from wobbly_fin.rocketry.recovery.sequence import Sequence as Order
 
 M18 = Mount(diameter_m=0.018, max_length_m=0.07)
 M29 = Mount(diameter_m=0.029, max_length_m=0.124)
@@ -71,8 +74,9 @@ def test_a_flyer_may_fly_what_their_level_and_age_allow() -> None:
         (Flyer(level=1, age=15), True, False),
     ):
         found = judged(heavy, "H119", 10.0, Situation(site=SITE, flyer=flyer), mount)
-        assert found["allowed"].passed is allowed and found["age"].passed is of_age
-    assert "allowed" not in judged(heavy, "H119", 10.0, Situation(site=SITE), mount)
+        assert found["permit"].passed is allowed and found["age"].passed is of_age
+    untold = judged(heavy, "H119", 10.0, Situation(site=SITE), mount)
+    assert untold["permit"].needs == ("flyer",) and untold["age"].passed is None
     assert not judged(heavy, "H119", 10.0, Situation(site=SITE), mount, impulse_max_n_s=160.0)["local_limit"].passed
     with pytest.raises(RocketryError):
         Flyer(level=4)
@@ -106,30 +110,66 @@ def test_stability_is_judged_at_ignition_rod_and_burnout() -> None:
     assert "stable_ignition" not in judged(GLIDER, "F66", 6.0, Situation(site=SITE), M29)
 
 
+def _against(configuration, **known):
+    return {t.name: t.why for t in core_judge(configuration, Situation(site=SITE, **known), shares="none").against}
+
+
 @pytest.mark.parametrize(
-    ("configuration", "codes"),
+    ("upper", "plugged", "altimeter", "against"),
     [
-        ({"upper": ("C8",)}, ()),
-        ({"upper": ("C8-0",)}, ("booster_opens_nothing",)),
-        ({"upper": ("F66-P",)}, ("plugged_opens_nothing",)),
-        ({"upper": ("F66-P",), "altimeter_opens": True}, ()),
-        ({"upper": ("C8",), "plugged": True}, ("charge_behind_plug",)),
-        ({"upper": ("C8",), "plugged": True, "vent_m": 0.012}, ("vent_too_narrow",)),
-        ({"upper": ("C8",), "plugged": True, "vent_m": 0.018}, ()),
-        ({"upper": ("F66-P",), "plugged": True, "altimeter_opens": True}, ()),
-        ({"upper": ("C8", "B9")}, ("mixed_cluster",)),
-        ({"upper": ("C8",), "boosters": (("C8-0",),)}, ()),
-        ({"upper": ("C8",), "boosters": (("C8",),)}, ("booster_has_charge",)),
-        ({"upper": ("C8",), "boosters": (("F66-P",),)}, ("composite_booster",)),
-        ({"upper": ("C8",), "boosters": (("F66-P",),), "own_igniter": True}, ()),
-        ({"upper": ("C8",), "boosters": (("E13-P",),)}, ("booster_plugged",)),
+        ("C8-5", False, False, {}),
+        ("C8-0", False, False, {"opens": "no-charge"}),
+        ("E13-P", False, False, {"opens": "no-charge"}),
+        ("E13-P", False, True, {}),
+        ("C8-5", True, False, {"opens": "plugged", "charge": "shut"}),
+        ("E13-P", True, True, {}),
     ],
 )
-def test_what_must_not_be_loaded(configuration, codes) -> None:
-    plain = {k: v for k, v in configuration.items() if k not in ("upper", "boosters")}
-    upper = tuple(motor(x) for x in configuration["upper"])
-    boosters = tuple(tuple(motor(x) for x in stage) for stage in configuration.get("boosters", ()))
-    assert tuple(r.code for r in refusals(Configuration(upper=upper, boosters=boosters, **plain))) == codes
+def test_what_must_not_be_loaded(upper, plugged, altimeter, against) -> None:
+    chosen, delay = find_motor(upper)
+    rocket = RigidRocket(airframe=model(), recovery=Order(at_apogee=altimeter))
+    mount = replace(rocket.mounts[0], diameter_m=chosen.diameter_m, max_length_m=0.2)
+    load = MountLoad(mount=mount.key, motor=chosen, delay_s=delay, plugged=plugged)
+    found = _against(Configuration(rocket=rocket, mounts=(mount,), loads=(load,)))
+    assert {k: v for k, v in found.items() if k in ("opens", "charge", "igniter", "cluster")} == against
+
+
+@pytest.mark.parametrize(
+    ("booster", "own_igniter_s", "against"),
+    [("C8-0", None, {}), ("C8-5", None, {"igniter": "charge"}), ("E13-P", None, {"igniter": "plugged"}), ("F66-P", None, {"igniter": "composite"}),
+     ("F66-P", 4.0, {})],
+)  # fmt: skip
+def test_what_lights_the_stage_above(booster, own_igniter_s, against) -> None:
+    lower, _ = find_motor(booster)
+    first, second = CANDLE.mounts
+    wide = replace(second, diameter_m=lower.diameter_m, max_length_m=0.3)
+    loads = (
+        MountLoad(mount=first.key, motor=motor("C8"), delay_s=5.0, lit=own_igniter_s),
+        MountLoad(mount=wide.key, motor=lower, delay_s=5.0 if lower.kind == "single" else None),
+    )
+    found = _against(Configuration(rocket=CANDLE, mounts=(first, wide), loads=loads))
+    assert {k: v for k, v in found.items() if k == "igniter"} == against
+
+
+def test_a_mount_closed_by_its_load_a_stage_left_empty_and_a_mount_that_is_not_there() -> None:
+    first, second = CANDLE.mounts
+    upper = MountLoad(mount=first.key, motor=motor("C8"), delay_s=5.0)
+    empty = Configuration(rocket=CANDLE, mounts=CANDLE.mounts, loads=(upper,))
+    assert _against(empty)["stages"] == "" and _against(empty.loading(()))["stages"] == "none"
+    for loads, place in (
+        ((upper, upper), "load.1.mount"), ((replace(upper, mount="nose"),), "load.0.mount"), ((replace(upper, lit="pad"),), "load.0.lit"),
+        ((replace(upper, mount=second.key, lit="stage_below"),), "load.0.lit"),
+    ):  # fmt: skip
+        with pytest.raises(RocketryError) as refused:
+            empty.loading(loads)
+        assert refused.value.name == place
+    with pytest.raises(RocketryError, match="no ejection charge"):
+        MountLoad(mount=first.key, motor=motor("C8-0"), delay_s=5.0)
+    early = Configuration(
+        rocket=CANDLE, mounts=CANDLE.mounts, loads=(replace(upper, lit=0.1), MountLoad(mount=second.key, motor=motor("C8-0"))),
+    )  # fmt: skip
+    with pytest.raises(RocketryError, match="before the stage below burns out"):
+        _ = early.loaded
 
 
 def test_a_charge_behind_a_plug_is_refused_in_words_and_a_wide_hole_lets_it_go() -> None:
@@ -243,7 +283,7 @@ def test_changing_one_input_changes_what_depends_on_it() -> None:
         (seen(situation=replace(base, site=replace(SITE, rod_length_m=0.5))), {"rod_speed"}),
         (seen(SMALL.under(Canopy(diameter_m=0.6))), {"landing_rate", "drift"}),
     ):
-        assert {n for n in was if was[n] != changed[n]} >= names
+        assert {n for n in was if was[n] != changed.get(n)} >= names
 
 
 def test_ballast_and_canopy_are_sought_with_what_flights_taught() -> None:

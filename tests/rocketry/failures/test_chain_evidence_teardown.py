@@ -5,6 +5,7 @@ from dataclasses import replace
 
 import pytest
 
+from tests.rocketry.choosing.loading import loaded
 from wobbly_fin.rocketry.altimetry.readout import Figure, Readout, no_readout
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.causes import CAUSES
@@ -62,12 +63,14 @@ def test_a_late_charge_in_the_log_and_a_long_delay_point_at_the_delay() -> None:
     forecast = fly(ROCKET, MOTOR, 9.0, Site())
     clues = from_log(_readout(apogee_m=forecast.apogee_altitude_m, apogee_to_ejection_s=3.4, descent_rate_m_s=4.0), forecast)
     assert clues["log_late"] and not clues["log_early"] and not clues["log_low"]
-    clues |= from_configuration(ROCKET, MOTOR, forecast, None, Recovery())
+    clues |= from_configuration(loaded(ROCKET, MOTOR, 5.0), forecast, Recovery())
     assert clues["delay_long"] and clues["fast_opening"]
     assert rank(clues | from_outcome("after_apogee", "damaged"))[0].key == "delay_long"
     # The same log under a right delay accuses the motor.
     right = fly(ROCKET, MOTOR, 5.0, Site())
-    other = from_log(_readout(apogee_to_ejection_s=3.4), right) | from_configuration(ROCKET, MOTOR, right, None, Recovery())
+    other = from_log(_readout(apogee_to_ejection_s=3.4), right) | from_configuration(
+        loaded(ROCKET, MOTOR, 5.0), right, Recovery()
+    )
     assert rank(other | from_outcome("after_apogee", "damaged"))[0].key == "bad_delay"
 
 
@@ -80,7 +83,7 @@ def test_a_fall_with_nothing_open_and_what_the_bay_knows() -> None:
     clues = from_log(fell, forecast)
     assert clues["log_fell_free"] and clues["log_fast_down"] and clues["log_no_charge"]
     built = from_configuration(
-        ROCKET, MOTOR, forecast, None, Recovery(bay_filled=0.95, shielded=False, stiff=True, cord_margin=1.1)
+        loaded(ROCKET, MOTOR, 5.0), forecast, Recovery(bay_filled=0.95, shielded=False, stiff=True, cord_margin=1.1)
     )
     assert built["bay_full"] and built["bare_path"] and built["stiff_cord"] and built["cord_weak"] and "thin_film" not in built
 

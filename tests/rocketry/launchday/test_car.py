@@ -8,7 +8,6 @@ from tests.rocketry.launchday.test_checklists import HIGH, PLAIN, RELOAD
 from tests.rocketry.launchday.test_judge import FILES, line, where
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.choosing import Rules
-from wobbly_fin.rocketry.choosing.codes import PUBLISHED
 from wobbly_fin.rocketry.launchday.car import Carried, Stock, base_of, pack_the_car
 from wobbly_fin.rocketry.launchday.checklists.compose import checklist
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
@@ -23,14 +22,14 @@ def packed(*loadouts: Loadout, box: dict[str, Stock] | None = None, cold: bool =
 
 def loaded(name: str, label: str, delay: float | None) -> Loadout:
     file = FILES[name]
-    ruling = rule(line(name, label, delay), where(ceiling=None), PUBLISHED, Rules())
+    ruling = rule(line(name, label, delay), where(ceiling=None), Rules())
     return loadout_of(name, file.to_rocket(), ruling, layout=lay_out(file.to_airframe()), plan=file.to_recovery_plan())
 
 
 def test_a_gap_between_the_stages_is_looked_through() -> None:
     """The demo's upper motor stands 5 mm out of its tube, the booster's as far back: nothing touches end to end."""
     file, booster = FILES["Candle and Snuffer"], find_motor("C8-0")[0]
-    ruling = rule(replace(line("Candle and Snuffer", "C8", 7.0), boosters=(booster,)), where(), PUBLISHED, Rules())
+    ruling = rule(line("Candle and Snuffer", "C8", 7.0, booster), where(), Rules())
     loadout = loadout_of("Candle and Snuffer", file.to_rocket(), ruling, layout=lay_out(file.to_airframe()))
     stages = next(i for i in checklist(loadout) if i.key == "stages")
     assert loadout.staged and loadout.gap_staged and "vents open" in stages.good

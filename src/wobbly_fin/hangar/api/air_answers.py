@@ -4,8 +4,7 @@ import numpy as np
 from django.contrib.auth.models import User
 
 from wobbly_fin.hangar.api.air_schemas import AimIn, AimOut, CloudOut, ShotOut
-from wobbly_fin.hangar.board import Question, load_key, load_of
-from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.hangar.question import Question, load_key, load_of
 from wobbly_fin.rocketry.choosing.aim import Aim, Shot, front, take_aim
 from wobbly_fin.rocketry.choosing.explain import aim_headline, why_not
 from wobbly_fin.rocketry.errors import Together
@@ -41,13 +40,8 @@ def cloud_out(asked: Question, wanted: Scatter, whole: Cloud, chunk: Cloud) -> C
 
 def aim_out(user: User, asked: Question, body: AimIn) -> AimOut:
     """Read what is aimed at and answer with the tries; raises RocketryError naming the box at fault."""
-    units = asked.units
-    rocket, ballast_at = asked.rocket, 0.0
-    if isinstance(rocket, RigidRocket):
-        nose = rocket.layout.outer[0]
-        ballast_at = nose.aft_m
-        if len(rocket.airframe.stages) > 1:
-            rocket = rocket.over(load_of(user, body.motor).boosters)
+    units, layout = asked.units, asked.base.layout
+    ballast_at = layout.outer[0].aft_m if layout is not None else 0.0
     with Together() as read:
         height = read(parse_si, body.height, "height", units, name="height") if body.height.strip() else None
         time = read(parse_si, body.time, "duration", units, name="time") if body.time.strip() else None
@@ -55,7 +49,14 @@ def aim_out(user: User, asked: Question, body: AimIn) -> AimOut:
     aim = Aim(height_m=height, time_s=time, ballast_max_kg=ballast, ballast_at_m=ballast_at)
     everything = shelf(user)
     key_of = {s.motor.key: s.key for s in everything}
-    shots = take_aim(rocket, asked.mount, asked.situation, [s.motor for s in everything], aim, asked.rules)
+    below = {m.key for m in load_of(user, body.motor).boosters} if asked.base.stages > 1 else set()
+    shots = take_aim(
+        asked.base,
+        asked.situation,
+        [s.motor for s in everything if s.motor.kind == "single" or s.motor.key in below],
+        aim,
+        asked.rules,
+    )
     best = {id(s) for s in front(shots)}
     kept = [s for i, s in enumerate(shots) if i < MOST_SHOTS or id(s) in best]
     return AimOut(

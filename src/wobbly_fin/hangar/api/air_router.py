@@ -4,6 +4,7 @@ import json
 import math
 import uuid
 from collections.abc import Iterator
+from dataclasses import replace
 
 import numpy as np
 from django.http import HttpRequest, StreamingHttpResponse
@@ -14,7 +15,8 @@ from wobbly_fin.formats.answers import assert_finite
 from wobbly_fin.hangar.api.air_answers import aim_out, cloud_out
 from wobbly_fin.hangar.api.air_schemas import AimIn, AimOut, CloudOut
 from wobbly_fin.hangar.api.router import row_of
-from wobbly_fin.hangar.board import Question, load_of, question_of, ready
+from wobbly_fin.hangar.question import Question, judge_one, load_of, question_of
+from wobbly_fin.rocketry.choosing.clouds import question_of as cloud_question
 from wobbly_fin.rocketry.flight.figures import Floats
 from wobbly_fin.rocketry.flight.scatter import CHUNK, Cloud, scattered
 from wobbly_fin.rocketry.flight.scatter import Question as Scatter
@@ -35,10 +37,9 @@ def scatter(
     """Server-sent events, each a `CloudOut`, until all runs are flown or the reader goes away."""
     asked = question_of(person(request), row_of(request, key))
     load = load_of(person(request), motor)
-    delay = delay_s if load.motor.kind == "single" else None
-    taught = asked.situation.taught
-    vehicle, real = ready(asked, load).loaded(taught.as_pushed(load.motor)), taught.real_delay_s(load.motor, delay)
-    wanted = Scatter(vehicle=vehicle, delay_s=real, site=asked.now.site, runs=runs, seed=seed)
+    judged = judge_one(asked, load, delay_s, shares="none")
+    # The very cloud the verdict's share is counted in, when as many runs of the same seed are asked for.
+    wanted = replace(cloud_question(judged.case, runs), seed=seed)
     response = StreamingHttpResponse(_events(asked, wanted), content_type="text/event-stream")
     response["Cache-Control"] = "no-cache"
     response["X-Accel-Buffering"] = "no"

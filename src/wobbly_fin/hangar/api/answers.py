@@ -3,9 +3,8 @@
 from dataclasses import dataclass
 from typing import Any
 
-from django.utils import timezone
-
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
+from wobbly_fin.hangar import facts
 from wobbly_fin.hangar.actions.draft import BOXES, Draft
 from wobbly_fin.hangar.actions.grow import GUESSED_SLENDERNESS
 from wobbly_fin.hangar.api.drawn import drawn_out
@@ -17,7 +16,6 @@ from wobbly_fin.hangar.api.schemas import (
 )
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.snapshots import content_hash
-from wobbly_fin.logbook.learnt import is_grounded
 from wobbly_fin.rocketry.airframe import Layout, lay_out
 from wobbly_fin.rocketry.airframe.mass import empty_totals, weigh
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
@@ -26,7 +24,6 @@ from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.flightlog.waiting import waiting_words, waits_for
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
 from wobbly_fin.site.remembered import Remembered
-from wobbly_fin.workshop.finished import mended
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -70,8 +67,8 @@ def rocket_out(row: Rocket, units: UnitChoice) -> RocketOut:
     count: int = getattr(row, "flight_count", 0)
     landing, last = getattr(row, "last_landing", None), getattr(row, "flown_last", None)
     # Asked only of the few rockets it can be true of.
-    grounded = bool(getattr(row, "reviewed", False)) and is_grounded(row)
-    repaired = landing == "damaged" and last is not None and any(timezone.localdate(at) >= last for _, at in mended(row))
+    grounded = bool(getattr(row, "reviewed", False)) and bool(facts.repairs(row))
+    repaired = landing == "damaged" and last is not None and any(day >= last for day in facts.mended_on(row))
     waiting = waits_for(flights=count, last_landing=landing, has_canopy=told.has_canopy, grounded=grounded, mended=repaired)
     return RocketOut(
         id=row.pk,

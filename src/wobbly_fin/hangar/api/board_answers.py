@@ -10,8 +10,8 @@ from wobbly_fin.hangar.api.schemas import (
     RungOut,
     TestOut,
 )
-from wobbly_fin.hangar.board import Board, Question, load_key
-from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.hangar.board import Board
+from wobbly_fin.hangar.question import Question, load_key
 from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, drag_at
 from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.cost import cost_per_flight
@@ -29,8 +29,8 @@ from wobbly_fin.rocketry.choosing.ladder import Rung, ladder
 from wobbly_fin.rocketry.choosing.pick import best_per_motor, thumb_for
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import lesson_sentence
-from wobbly_fin.rocketry.flight import fly
 from wobbly_fin.rocketry.flight.explain import conditions_sentence, said_flight
+from wobbly_fin.rocketry.flight.flight import fly_vehicle
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND, QuickRocket
 from wobbly_fin.rocketry.learning.explain import learnt_sentences
 from wobbly_fin.rocketry.motors.catalogue import find_motor
@@ -43,8 +43,8 @@ def board_out(board: Board) -> BoardOut:
     asked, candidates = board.question, board.candidates
     units, site = asked.units, asked.now.site
     best = candidates[0] if candidates else None
-    thumb = thumb_for(asked.rocket, best.motor, site, asked.rules) if best else None
-    fitting = {m.key for c in candidates for m in (c.motor, *c.boosters)}
+    thumb = thumb_for(asked.base.rocket, best.motor, site, asked.rules) if best else None
+    fitting = {m.key for c in candidates for m in c.configuration.motors}
     return BoardOut(
         headline=headline(candidates, units),
         conditions=conditions_sentence(site, units),
@@ -61,17 +61,17 @@ def board_out(board: Board) -> BoardOut:
         ground_name=asked.now.field.name if asked.now.field and asked.now.ground and asked.now.ground.outline else None,
         flying=_flying(asked),
         learnt=_learnt(asked, best),
-        lessons=[lesson_sentence(x) for x in asked.lessons],
+        lessons=[lesson_sentence(x) for x in asked.known.lessons],
     )
 
 
 def _learnt(asked: Question, best: Candidate | None) -> list[str]:
     """What earlier flights put into these verdicts; nothing where none was measured."""
-    if not asked.learnt.flights:
+    if not asked.known.learnt.flights:
         return []
     plain = asked.file.to_rocket()
     cd = plain.cd if isinstance(plain, QuickRocket) else asked.file.own_cd or drag_at(plain.layout).cd
-    said = list(learnt_sentences(asked.learnt, cd, asked.units))
+    said = list(learnt_sentences(asked.known.learnt, cd, asked.units))
     if best is not None and best.delay_s is not None:
         real = asked.situation.taught.real_delay_s(best.motor, best.delay_s)
         if real is not None and abs(real - best.delay_s) >= 0.1:
@@ -82,16 +82,16 @@ def _learnt(asked: Question, best: Candidate | None) -> list[str]:
 def _wind_note(asked: Question, best: Candidate) -> str | None:
     """Today's wind against calm air for the best candidate."""
     site = asked.now.site
-    if site.ground_wind_m_s <= 0 or not isinstance(asked.rocket, RigidRocket) or best.flight.optimum_delay_s is None:
+    if site.ground_wind_m_s <= 0 or asked.base.rigid is None or best.flight.optimum_delay_s is None:
         return None
     calm = replace(site, wind_speed_m_s=0.0, layers=(), gustiness="calm")
-    still = fly(asked.rocket.over(best.boosters), best.motor, best.delay_s, calm)
+    still = fly_vehicle(best.case.pushed.vehicle, [best.case.pushed.flown_delay_s(best.delay_s)], calm)[0]
     return wind_sentence(best, still.optimum_delay_s, still.apogee_altitude_m, site, asked.rules, asked.units)
 
 
 def _flying(asked: Question) -> str:
     """How the flights were computed, in a line."""
-    if not isinstance(asked.rocket, RigidRocket):
+    if asked.base.rigid is None:
         return "Flown as a point straight up in still air; the wind acts under the canopy. Give it its parts and it leans into the wind."
     return "Flown as a rigid body: it leans into the wind as its fins turn it, and what that costs is in every figure."
 
@@ -114,7 +114,11 @@ def _motor_verdict(board: Board, leader: Candidate) -> MotorVerdictOut:
     curve, stocked = motor.curve, board.stock.get(motor.key)
     return MotorVerdictOut(
         key=load_key(leader, board.key_of),
-        name=motor.name if not leader.boosters else " + ".join([*(b.name for b in reversed(leader.boosters)), motor.name]),
+        name=" + ".join(
+            dict.fromkeys(
+                x.motor.name for s in range(leader.configuration.stages - 1, -1, -1) for _, x in leader.configuration.in_stage(s)
+            )
+        ),
         maker=motor.maker,
         impulse_class=motor.decoded.impulse_class.name,
         case=motor.case,
@@ -162,19 +166,19 @@ def _printed(board: Board, label: str) -> str:
 
 
 def _empty_sentence(board: Board) -> str:
-    mount = board.question.mount
+    mount = board.question.base.mounts[0]
     sizes = [round(s.motor.diameter_m * 1000, 3) for s in board.shelf]
     return nothing_fits_sentence(mount.diameter_m * 1000, mount.max_length_m * 1000, sizes)
 
 
 def _drag_note(asked: Question) -> str:
-    rocket = asked.rocket
+    rigid = asked.base.rigid
     if asked.cd_known:
         return f"Flown with your Cd of {asked.file.own_cd:.2g}."
-    if isinstance(rocket, RigidRocket):
+    if rigid is not None:
         return (
             f"Drag is built up from the parts by speed, thrusting and coasting; coasting at {show(CRUISE_M_S, 'speed', asked.units)} it is a Cd"
-            f" of {drag_at(rocket.layout).cd:.2f}. Shape shows where it is."
+            f" of {drag_at(rigid.layout).cd:.2f}. Shape shows where it is."
         )
     low, high = USUAL_CD_BAND
     return (

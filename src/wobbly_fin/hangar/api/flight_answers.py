@@ -10,16 +10,16 @@ from wobbly_fin.hangar.api.schemas import (
     GroundOut,
     TestOut,
 )
-from wobbly_fin.hangar.board import Load, Question, ready
-from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.hangar.question import Load, Question
 from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.explain import (
     delay_sentence,
 )
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import Flight, fly
+from wobbly_fin.rocketry.flight import Flight, Site, fly
 from wobbly_fin.rocketry.flight.explain import events, lame_sentence, notes, said_flight, staging_notes
-from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flight.figures import Floats
+from wobbly_fin.rocketry.flight.flight import trace_vehicle
 from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD_BAND
 from wobbly_fin.rocketry.learning.band import height_band
@@ -30,15 +30,14 @@ from wobbly_fin.rocketry.units.display import show_range
 def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
     """One flight with its path, events and sentences."""
     motor, site, units = candidate.motor, asked.now.site, asked.units
-    taught = asked.situation.taught
-    flight, trace = fly_traced(ready(asked, load), taught.as_pushed(motor), taught.real_delay_s(motor, candidate.delay_s), site)
+    flight, trace = _traced(candidate, site)
     path = sample_path(trace) if flight.lifted else None
     band = None
-    if flight.lifted and not asked.cd_known and asked.file.is_quick and not asked.learnt.flights:
+    if flight.lifted and not asked.cd_known and asked.file.is_quick and not asked.known.learnt.flights:
         ends = [fly(asked.file.to_rocket(cd), motor, None, site).apogee_altitude_m or 0.0 for cd in USUAL_CD_BAND]
         band = sorted(ends)
-    rigid = isinstance(asked.rocket, RigidRocket)
-    length = asked.rocket.layout.length_m if isinstance(asked.rocket, RigidRocket) else 0.0
+    layout = candidate.configuration.layout
+    rigid, length = layout is not None, layout.length_m if layout is not None else 0.0
     top = max(flight.apogee_altitude_m or 0.0, 10.0)
     out = FlightOut(
         label=candidate.label,
@@ -60,7 +59,7 @@ def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
         length_m=length,
         wind=[[round(z, 1), *(round(w, 2) for w in site.wind_at_m_s(z))] for z in (2.0, *(top * i / 8 for i in range(1, 9)))],
         ground=_ground_out(asked),
-        notes=[*notes(flight, units), *_staging(asked, load, candidate, flight), *_lame(asked, load, candidate, flight)],
+        notes=[*notes(flight, units), *_staging(asked, candidate, flight), *_lame(asked, candidate, flight)],
         delay_sentence=delay_sentence(candidate),
         height_band_m=band,
         height_band=show_range(band[0], band[1], "height", units) if band else None,
@@ -70,30 +69,40 @@ def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
     return out
 
 
+def _traced(candidate: Candidate, site: Site) -> tuple[Flight, Floats]:
+    """The candidate's own flight, with its path."""
+    c = candidate.case.pushed
+    taught = candidate.case.situation.taught
+    real = taught.real_delay_s(candidate.motor, candidate.delay_s)
+    return trace_vehicle(c.vehicle, c.flown_delay_s(real), site)
+
+
 def _learnt_band(asked: Question, load: Load) -> str | None:
     """The next height with how sure its flights make it; None where none was measured."""
-    if not asked.learnt.flights:
+    if not asked.known.learnt.flights:
         return None
     plain = asked.file.to_rocket(boosters=load.boosters) if load.boosters else asked.file.to_rocket()
-    found = height_band(plain, load.motor, asked.now.site, asked.learnt)
+    found = height_band(plain, load.motor, asked.now.site, asked.known.learnt)
     return band_sentence(found, asked.units) if found is not None else None
 
 
-def _staging(asked: Question, load: Load, candidate: Candidate, flight: Flight) -> list[str]:
-    rocket = ready(asked, load)
-    if not isinstance(rocket, RigidRocket) or not rocket.boosters or not flight.lifted:
+def _staging(asked: Question, candidate: Candidate, flight: Flight) -> list[str]:
+    """What a stage that lights late would do, and how far apart the motors sit."""
+    rigid = candidate.configuration.rigid
+    if rigid is None or not candidate.boosters or not flight.lifted:
         return []
-    late = fly(replace(rocket, lights_after_s=1.0), candidate.motor, candidate.delay_s, asked.now.site)
-    return staging_notes(flight, late, rocket.gaps_m(candidate.motor), asked.units)
+    ready = rigid.over(candidate.boosters)
+    late = fly(replace(ready, lights_after_s=1.0), candidate.motor, candidate.delay_s, asked.now.site)
+    return staging_notes(flight, late, ready.gaps_m(candidate.motor), asked.units)
 
 
-def _lame(asked: Question, load: Load, candidate: Candidate, flight: Flight) -> list[str]:
+def _lame(asked: Question, candidate: Candidate, flight: Flight) -> list[str]:
     """What one motor of the lowest cluster failing to light would do."""
-    rocket = ready(asked, load)
-    if not isinstance(rocket, RigidRocket) or rocket.motors_in(len(rocket.airframe.stages) - 1) < 2 or not flight.lifted:
+    rigid = candidate.configuration.rigid
+    if rigid is None or rigid.motors_in(len(rigid.airframe.stages) - 1) < 2 or not flight.lifted:
         return []
     try:
-        lame = fly(replace(rocket, dead=1), candidate.motor, candidate.delay_s, asked.now.site)
+        lame = fly(replace(rigid.over(candidate.boosters), dead=1), candidate.motor, candidate.delay_s, asked.now.site)
     except RocketryError:
         return []
     return [lame_sentence(lame, asked.units)]

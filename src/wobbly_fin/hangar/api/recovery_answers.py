@@ -25,7 +25,8 @@ from wobbly_fin.hangar.api.recovery_schemas import (
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.recovery import Choice, RecoveryStation
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
-from wobbly_fin.rocketry.choosing.explain import refusal_sentence
+from wobbly_fin.rocketry.choosing.explain import trial_sentence
+from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.recovery import explain
 from wobbly_fin.rocketry.recovery.bays import FilledBay
 from wobbly_fin.rocketry.recovery.card import Card
@@ -69,7 +70,7 @@ def recovery_out(row: Rocket, s: RecoveryStation) -> RecoveryOut:
         upgrade=explain.upgrade_sentence(found, units),
         bays=[_bay_out(found, b, units, choice.typed) for b in found.bays],
         cases=[_case_out(c, units) for c in found.cases],
-        refused=[refusal_sentence(r, units) for r in s.refused],
+        refused=[trial_sentence(t, units) for t in _refused(s)],
         caution=explain.caution() if any(b.push is not None for b in found.bays) else "",
         vents=[VentOut(say=explain.vent_sentence(v, units), good=v.code == "good") for v in found.vents],
         options=[_option_out(c, found, units) for c in s.choices],
@@ -103,6 +104,14 @@ def recovery_out(row: Rocket, s: RecoveryStation) -> RecoveryOut:
     )  # fmt: skip
 
 
+# Tests of the verdict that are Recovery's own to say: those it fails are refused here as everywhere.
+_OWN = ("opens", "backup", "charge", "shield", "loads", "bay", "igniter", "cluster", "repairs")
+
+
+def _refused(s: RecoveryStation) -> list[Trial]:
+    return [t for t in s.judged.against if t.name in _OWN] if s.judged is not None else []
+
+
 def _warnings(s: RecoveryStation) -> list[str]:
     """What wants a word before it flies, in order of urgency; the landing and the cord speak for themselves."""
     found, units = s.found, s.units
@@ -132,7 +141,7 @@ def _verdict(s: RecoveryStation, warnings: list[str]) -> Literal["good", "warn",
     unfit = any(b.packed.fit == "does not fit" for b in found.bays)
     heavy_tumbler = found.kind == "tumble" and found.breaks_fins
     bursting = any(b.push is not None and b.push.bursts for b in found.bays)
-    if bursting or gives_way or gas_stops or burning or tested_badly or unfit or heavy_tumbler or s.refused:
+    if bursting or gives_way or gas_stops or burning or tested_badly or unfit or heavy_tumbler or _refused(s):
         return "no"
     hard = found.breaks_fins or found.rate_m_s > found.band[1]
     short = bool(found.bays) and found.cord_m < found.cord_wants_m[0]

@@ -15,9 +15,10 @@ from wobbly_fin.hangar.api.answers import draft_out, rocket_out
 from wobbly_fin.hangar.api.board_answers import board_out
 from wobbly_fin.hangar.api.flight_answers import flight_out
 from wobbly_fin.hangar.api.schemas import BoardOut, DraftIn, FlightOut, RocketDraftOut, RocketFileIn, RocketOut
-from wobbly_fin.hangar.board import board_of, judge_one, load_of, question_of
-from wobbly_fin.hangar.flown import rocket_of, with_flights
+from wobbly_fin.hangar.board import board_of
+from wobbly_fin.hangar.facts import rocket_of, with_flights
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.hangar.question import judge_one, load_of, question_of
 from wobbly_fin.site.errors import ErrorOut
 
 router = Router(tags=["hangar"])
@@ -95,9 +96,9 @@ def redo_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
 
 
 @router.get("/rockets/{uuid:key}/board", response={200: BoardOut, 404: ErrorOut, 422: ErrorOut}, operation_id="board")
-def board(request: HttpRequest, key: uuid.UUID) -> BoardOut:
-    """Which motor and which delay, here, today, and why not the others."""
-    return board_out(board_of(person(request), row_of(request, key)))
+def board(request: HttpRequest, key: uuid.UUID, shares: bool = False) -> BoardOut:
+    """Which motor and which delay, here, today, and why not the others; with `shares` where the leaders may land is worked out."""
+    return board_out(board_of(person(request), row_of(request, key), shares=shares))
 
 
 @router.get("/rockets/{uuid:key}/flight", response={200: FlightOut, 404: ErrorOut, 422: ErrorOut}, operation_id="forecast")
@@ -105,8 +106,7 @@ def forecast(request: HttpRequest, key: uuid.UUID, motor: str, delay_s: float | 
     """One motor with any delay: the whole flight."""
     asked = question_of(person(request), row_of(request, key))
     load = load_of(person(request), motor)
-    delay = delay_s if load.motor.kind == "single" else None
-    return flight_out(asked, load, judge_one(asked, load, delay))
+    return flight_out(asked, load, judge_one(asked, load, delay_s))
 
 
 @router.post("/example", response=list[RocketOut], operation_id="load_example")

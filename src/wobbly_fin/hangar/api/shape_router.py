@@ -32,7 +32,7 @@ from wobbly_fin.hangar.api.shape_schemas import (
     WhatIfOut,
 )
 from wobbly_fin.hangar.api.shape_study import compared_out, scale_out, solved_out, template_out, versions_out, what_if_out
-from wobbly_fin.hangar.flown import rocket_of
+from wobbly_fin.hangar.facts import rocket_of
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import heaviest_fitting, layout_mount, shape_of
 from wobbly_fin.rocketry.airframe import lay_out

@@ -10,8 +10,8 @@ from django.http import Http404
 from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
-from wobbly_fin.hangar.board import load_of
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.hangar.question import load_of
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
 from wobbly_fin.launchdays.plan import code_for, day_of
 from wobbly_fin.rocketry.choosing.codes import code_of

@@ -12,7 +12,7 @@ from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay, ManifestLine
-from wobbly_fin.launchdays.plan import day_of, line_of
+from wobbly_fin.launchdays.plan import DayContext, day_of, line_of
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
 from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.launchday.weighing import without_motors
@@ -103,11 +103,11 @@ def _weighed(user: User, row: ManifestLine | None, told: Told) -> dict[str, floa
     mass, balance = (str(facts.get(k, "")).strip() for k in ("mass", "balance"))
     if not mass and not balance:
         raise RocketryError("mass", "is missing; what did the scale say?")
-    _, line = line_of(user, row)
+    loaded = line_of(DayContext.of(user, row.day), row).loaded
     with Together() as read:
         mass_kg = read(parse_si, mass, "mass", units, name="mass") if mass else None
         cg_m = read(parse_si, balance, "short_length", units, name="balance") if balance else None
-    found = without_motors(line.ready, line.motor, mass_kg=mass_kg, cg_m=cg_m)
+    found = without_motors(loaded, mass_kg=mass_kg, cg_m=cg_m)
     return {k: v for k, v in (("mass_kg", found.mass_kg), ("cg_m", found.cg_m)) if v is not None}
 
 

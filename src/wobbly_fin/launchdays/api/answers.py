@@ -21,16 +21,17 @@ from wobbly_fin.launchdays.api.schemas import (
 )
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
 from wobbly_fin.rocketry.choosing.codes import CODES
+from wobbly_fin.rocketry.choosing.nearest import change_sentence
 from wobbly_fin.rocketry.choosing.own_code import rule_boxes
 from wobbly_fin.rocketry.launchday.car import SHELVES, Stock, pack_the_car
 from wobbly_fin.rocketry.launchday.checklists.compose import changed, checklist
 from wobbly_fin.rocketry.launchday.checklists.item import STAGES
 from wobbly_fin.rocketry.launchday.checklists.loadout import SCHOOLS
 from wobbly_fin.rocketry.launchday.explain import (
-    change_sentence,
     clock,
-    reason_sentence,
+    reason_sentences,
     ruling_sentence,
+    stand_off_words,
     weather_sentence,
     where_sentence,
 )
@@ -99,10 +100,13 @@ def _headline(lines: list[ManifestLineOut], left_out: int, broken: int, room: in
         return f"Nothing on the manifest yet; the hours hold {room} flights."
     go = sum(line.verdict == "go" for line in lines)
     change = sum(line.verdict == "go_with" for line in lines)
-    stay = len(lines) - go - change
+    undecided = sum(line.verdict == "open" for line in lines)
+    stay = len(lines) - go - change - undecided
     parts = [f"{go} of {len(lines)} go as planned"]
     if change:
         parts.append(f"{change} with a change")
+    if undecided:
+        parts.append(f"{undecided} not decided yet")
     if stay:
         parts.append(f"{stay} {'stays' if stay == 1 else 'stay'} at home")
     if left_out:
@@ -115,12 +119,13 @@ def _headline(lines: list[ManifestLineOut], left_out: int, broken: int, room: in
 def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> ManifestLineOut:
     row, ruling, units = planned.row, planned.ruling, plan.units
     flight, change = ruling.candidate.flight, ruling.change
+    step = change.steps[0] if change is not None and len(change.steps) == 1 else None
     landing = (
         None
         if flight.landing_x_m is None or flight.landing_y_m is None
         else [round(flight.landing_x_m, 1), round(flight.landing_y_m, 1)]
     )
-    balance = balance_m(planned.line.ready, planned.line.motor)
+    balance = balance_m(planned.loaded)
     return ManifestLineOut(
         id=row.pk,
         rocket_id=row.rocket_id,
@@ -136,16 +141,17 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
         verdict=ruling.verdict,
         say=ruling_sentence(ruling, units),
         change=change_sentence(change, units) if change else "",
-        change_kind=change.kind if change else "",
-        change_value=change.value if change else None,
-        change_motor=change.label if change and change.kind == "motor" else "",
+        change_kind=step.kind if step else "",
+        change_value=step.value if step else None,
+        change_motor=step.label if step and step.kind == "motor" else "",
         reasons=[
-            RulingReasonOut(say=reason_sentence(r, ruling.candidate, units), fails=r.severity == "fails") for r in ruling.reasons
+            RulingReasonOut(say=said, fails=kind == "fails", open=kind == "open")
+            for kind, said in reason_sentences(ruling, units)
         ],
         apogee=show(flight.apogee_altitude_m, "height", units) if flight.apogee_altitude_m is not None else "",
         landing=landing,
         where=where_sentence(landing[0], landing[1], units) if landing else "",
-        stand_off=show(ruling.stand_off_m, "height", units),
+        stand_off=stand_off_words(ruling, units),
         liftoff=show(flight.liftoff_mass_kg, "mass", units),
         balance=show(balance, "short_length", units) if balance is not None else "",
         done=done,

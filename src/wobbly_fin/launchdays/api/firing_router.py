@@ -6,7 +6,7 @@ from ninja import Router
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.launchdays.api.schemas import DayChoiceOut, FiringIn, FiringOut, PanelOut, RehearsalIn
 from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S, PUBLISHED
-from wobbly_fin.rocketry.errors import Together
+from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.firing import explain
 from wobbly_fin.rocketry.firing.circuit import MOST_IGNITERS, Circuit, fire, remedies
 from wobbly_fin.rocketry.firing.lead import read_gauge
@@ -36,6 +36,8 @@ def firing(request: HttpRequest, body: FiringIn) -> FiringOut:
     found = fire(circuit)
     high_power = body.impulse_n_s > MOST_MODEL_MOTOR_N_S
     stand_off = PUBLISHED.least_stand_off_m(body.impulse_n_s, high_power=high_power, several=body.count > 1)
+    if stand_off is None:
+        raise RocketryError("impulse_n_s", "is more than the published table of distances goes to")
     return FiringOut(
         will=found.will,
         refused=lead < stand_off - 1e-9,

@@ -9,7 +9,7 @@ from pydantic import Field, StringConstraints
 from wobbly_fin.site.schema import Schema, Versioned
 
 Typed = Annotated[str, StringConstraints(max_length=80)]
-Verdict = Literal["go", "go_with", "no_go"]
+Verdict = Literal["go", "go_with", "open", "no_go"]
 
 
 class DayChoiceOut(Schema):
@@ -59,6 +59,7 @@ class RulingReasonOut(Schema):
 
     say: str
     fails: bool
+    open: bool = False
 
 
 class ManifestLineOut(Schema):

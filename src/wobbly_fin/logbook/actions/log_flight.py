@@ -2,6 +2,7 @@
 
 import datetime
 import uuid
+from collections import Counter
 from dataclasses import asdict, dataclass
 from typing import Any
 
@@ -14,17 +15,19 @@ from wobbly_fin import __version__
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.answers import flight_answer
 from wobbly_fin.formats.documents import MotorDocument, SiteDocument
-from wobbly_fin.hangar.board import Load, judge_one, load_of, question_of
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.hangar.question import Load, judge_one, load_of, question_of
 from wobbly_fin.hangar.snapshots import freeze
 from wobbly_fin.logbook.learnt import learnt_of
 from wobbly_fin.logbook.measured import settle
 from wobbly_fin.logbook.models import Flight
+from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, Landing, Opening
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import MotorStock
+from wobbly_fin.stores.shelf import Shelved
 from wobbly_fin.stores.stock import stock_of
 
 HIGHEST_M = 30_000.0
@@ -66,11 +69,8 @@ def log_flight(
         elif delay_s is None:
             raise RocketryError("delay_s", f"is missing; which delay did the {motor.name} have?")
         asked = question_of(user, rocket)
-        judged = judge_one(asked, load, delay_s)
-        flight = judged.flight
-        installed = [motor] * judged.motors + [
-            b for b, n in zip(load.boosters, judged.boosters_each, strict=True) for _ in range(n)
-        ]
+        judged = judge_one(asked, load, delay_s, shares="none")
+        flight, burnt = judged.flight, _burnt(judged, load)
         factor, taught = learnt_of(rocket).cd_factor, asked.situation.taught
         kept: dict[str, float] = {"cd_factor": factor} if factor != 1.0 else {}
         if motor.key in taught.thrust:
@@ -86,7 +86,7 @@ def log_flight(
             delay_s=delay_s,
             forecast=flight_answer(flight),
             forecast_apogee_m=flight.apogee_altitude_m,
-            impulse_n_s=sum(m.curve.total_impulse_n_s for m in installed),
+            impulse_n_s=judged.configuration.installed_n_s,
             rocket_snapshot=freeze("rocket", rocket.document),
             motor_snapshot=freeze("motor", _load_content(load)),
             site_snapshot=freeze("site", SiteDocument.of(asked.now.site, asked.now.ground).model_dump(mode="json")),
@@ -95,18 +95,25 @@ def log_flight(
             core_version=__version__,
             taught=kept,
             motor_key=motor.key,
-            cost=_cost(user, load, judged.motors, judged.boosters_each),
+            cost=_cost(user, burnt),
             **checked,
         )
-        _take_from_box(user, load, judged.motors, judged.boosters_each, facts)
+        _take_from_box(user, burnt, facts)
         return settle(row)
 
 
-def _cost(user: User, load: Load, motors: int, boosters_each: tuple[int, ...]) -> float | None:
+def _burnt(judged: Candidate, load: Load) -> list[tuple[Shelved, int]]:
+    """The motors of a flight and how many of each, off the shelf."""
+    shelved = {s.motor.key: s for s in (*load.shelved, *(s for _, s in load.beside))}
+    counts = Counter(m.key for m in judged.configuration.motors)
+    return [(s, counts[key]) for key, s in shelved.items() if counts[key]]
+
+
+def _cost(user: User, burnt: list[tuple[Shelved, int]]) -> float | None:
     """What the motors burnt had cost; None where one's price is not known."""
-    stock = stock_of(user, load.shelved)
+    stock = stock_of(user, [s for s, _ in burnt])
     total = 0.0
-    for shelved, count in zip(load.shelved, (motors, *boosters_each), strict=False):
+    for shelved, count in burnt:
         price = stock[shelved.motor.key].cost if shelved.motor.key in stock else None
         if price is None:
             return None
@@ -114,14 +121,14 @@ def _cost(user: User, load: Load, motors: int, boosters_each: tuple[int, ...]) -
     return round(total, 2)
 
 
-def _take_from_box(user: User, load: Load, motors: int, boosters_each: tuple[int, ...], facts: Facts) -> None:
+def _take_from_box(user: User, burnt: list[tuple[Shelved, int]], facts: Facts) -> None:
     """Motors flown today leave the box, those of the stages below, too: of the batch that was told first, then of the oldest.
 
     Flights of other days were booked out by hand long ago, and motors that did not lift stay.
     """
     if facts.opening == "no_launch" or facts.flown_on < timezone.localdate() - datetime.timedelta(days=1):
         return
-    for shelved, flown in zip(load.shelved, (motors, *boosters_each), strict=False):
+    for shelved, flown in burnt:
         rows = MotorStock.objects.visible_to(user).filter(motor_key=shelved.key, count__gt=0).order_by("created_at")
         left = flown
         for row in sorted(rows, key=lambda r: r.batch != facts.batch.strip()):
@@ -136,6 +143,8 @@ def _load_content(load: Load) -> dict[str, Any]:
     content = MotorDocument.of(load.motor).model_dump(mode="json")
     if load.boosters:
         content["boosters"] = [MotorDocument.of(b).model_dump(mode="json") for b in load.boosters]
+    if load.beside:
+        content["beside"] = {mount: MotorDocument.of(s.motor).model_dump(mode="json") for mount, s in load.beside}
     return content
 
 

@@ -39,6 +39,7 @@ FITS_M = 0.0006  # play within which a ring or coupler is said to fit (common pr
 ROD_PLAY = (1.02, 1.35)  # lug bore ÷ rod (common practice, no source)
 SHOULDER_CALIBRES = 0.8  # about one diameter is usual; shorter than this is named
 LUG_CLEAR_DEG = 12.0
+LOOSE_MOUNT_M = 0.0015  # more play than paper and glue fill (our own figure)
 FLUTTER_SHARE = 0.8  # a top speed above this share of the estimate is named
 
 
@@ -67,7 +68,8 @@ def findings(
     every = [
         *_balance(found, school),
         *(_alone(alone, school) if alone is not None else ()), *_outer(layout), *_fins(layout), *_rings(layout), *_overlaps(layout), *_guides(found),
-        *_motors(found), *_recovery(layout), *_printed(layout, printer_height_m), *_tubes(layout, found.aboard, tube_school),
+        *_motors(layout, found.aboard),
+        *_mounts(layout), *_recovery(layout), *_printed(layout, printer_height_m), *_tubes(layout, found.aboard, tube_school),
         *_flutter(layout, top_speed_m_s),
         *(Finding(code="not_weighed", severity="mend", index=i) for i in found.empty.unknown),
     ]  # fmt: skip
@@ -274,9 +276,33 @@ def _guides(found: Balance) -> Iterator[Finding]:
             )
 
 
-def _motors(found: Balance) -> Iterator[Finding]:
-    layout = found.layout
-    for aboard in found.aboard:
+def dangers_aboard(
+    layout: Layout, aboard: Sequence[Aboard], flags: Sequence[str], tube_school: TubeSchool = "household"
+) -> tuple[Finding, ...]:
+    """What an airframe must not fly with, motors aboard, whatever its balance; `flags` are those of its pressure."""
+    every = (
+        *(Finding(code=f, severity="danger") for f in flags if f != "many_fins"), *_motors(layout, aboard), *_mounts(layout),
+        *_tubes(layout, aboard, tube_school),
+    )  # fmt: skip
+    return tuple(f for f in every if f.severity == "danger")
+
+
+def _mounts(layout: Layout) -> Iterator[Finding]:
+    """A motor tube narrower than what it is in has to be held by something."""
+    rings = layout.of(CentringRing)
+    for mount in layout.of(MotorTube):
+        around = next((o for o in layout.outer if o.index == mount.host), None)
+        if around is None or mount.part.count > 1 or isinstance(around.part, FinCan):
+            continue
+        gap = bore_of(around.part) - mount.part.outer_diameter_m
+        held = any(r.aft_m > mount.fore_m - 1e-6 and r.fore_m < mount.aft_m + 1e-6 for r in rings if r.stage == mount.stage)
+        tabs = any(tab_of(layout, f) is not None for f in layout.of(FinSet) if f.stage == mount.stage)
+        if gap > LOOSE_MOUNT_M and not held and not tabs:
+            yield Finding(code="mount_loose", severity="danger", index=mount.index, values={"gap_m": gap / 2})
+
+
+def _motors(layout: Layout, carried: Sequence[Aboard]) -> Iterator[Finding]:
+    for aboard in carried:
         fore, aft = aboard.fore_m, aboard.fore_m + aboard.motor.length_m
         for placed in layout.of(Anchor, Bulkhead, MassLump):
             if placed.stage != aboard.stage or (

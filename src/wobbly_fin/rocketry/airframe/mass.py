@@ -2,11 +2,12 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, holds, soft_mass_kg
+from wobbly_fin.rocketry.airframe.mount import Mount, mounts_of
 from wobbly_fin.rocketry.airframe.part_solids import fin_solid, solid_of
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
@@ -95,6 +96,15 @@ class Totals:
     unknown: tuple[int, ...] = ()
     source: Source = "computed"
 
+    def scaled(self, share: float) -> "Totals":
+        """The same heavier or lighter throughout."""
+        return replace(
+            self,
+            mass_kg=self.mass_kg * share,
+            axial_kg_m2=self.axial_kg_m2 * share,
+            transverse_kg_m2=self.transverse_kg_m2 * share,
+        )
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Aboard:
@@ -134,6 +144,22 @@ def weigh(layout: Layout) -> tuple[PartMass, ...]:
         if isinstance(placed.part, Allowance):
             found[place] = _allowance(layout, placed, placed.part, found)
     return tuple(found)
+
+
+# A part nobody told the stuff of: card, balsa and thin plastic lie between a third and three times that; a fitting without a volume.
+UNTOLD_KG_M3, UNTOLD_FRACTION, FITTING_KG = 600.0, 0.6, 0.002
+
+
+def weigh_all(layout: Layout) -> tuple[PartMass, ...]:
+    """As `weigh`, with a guess where nobody knows: what flies has some mass, and a wide band says how little is known of it."""
+    rows = []
+    for row, placed in zip(weigh(layout), layout.placed, strict=True):
+        if row.source == "unknown":
+            solid = solid_of(placed.part)
+            mass = UNTOLD_KG_M3 * solid.volume_m3 if solid.volume_m3 > 0 else FITTING_KG
+            row = _row(placed, mass, "guessed", None, UNTOLD_FRACTION * mass, solid, 0.0)
+        rows.append(row)
+    return tuple(rows)
 
 
 _NOT_GLUED = Allowance | CanopyPack | Cord | MassLump | DisplayPart
@@ -292,22 +318,16 @@ def joined(parts: Sequence[Totals]) -> Totals:
     )
 
 
-def motor_places(airframe: Airframe, layout: Layout, stage: int, motor: Motor) -> Aboard:
-    """Where a motor sits in a stage: as known, else in its motor tube or fin can, else flush with the stage's tail."""
-    tail = [o for o in layout.outer if o.stage == stage][-1]
-    for placed in layout.placed:
-        part = placed.part
-        if (
-            placed.stage == stage
-            and isinstance(part, MotorTube | FinCan)
-            and (isinstance(part, MotorTube) or part.max_motor_length_m)
-        ):
-            aft = placed.aft_m + part.overhang_m
-            cluster = (part.count, part.spread_m) if isinstance(part, MotorTube) else (1, 0.0)
-            break
-    else:
-        aft, cluster = tail.aft_m, (1, 0.0)
+def motor_places(airframe: Airframe, layout: Layout, stage: int, motor: Motor, mount: Mount | None = None) -> Aboard:
+    """Where a motor sits in a stage: as known, else in its mount (None: the stage's first), else flush with the stage's tail."""
+    first = next((m for m in mounts_of(layout) if m.stage == stage), None)
+    mount = mount or first
+    aft = [o for o in layout.outer if o.stage == stage][-1].aft_m
+    if mount is not None and mount.index is not None:
+        placed = layout.placed[mount.index]
+        aft = placed.aft_m + (placed.part.overhang_m if isinstance(placed.part, MotorTube | FinCan) else 0.0)
     fore = aft - motor.length_m
-    if airframe.known.motor_fore_m is not None and stage == len(airframe.stages) - 1:
+    if airframe.known.motor_fore_m is not None and stage == len(airframe.stages) - 1 and mount == first:
         fore = airframe.known.motor_fore_m
-    return Aboard(motor=motor, fore_m=fore, stage=stage, count=cluster[0], off_axis_m=cluster[1])
+    count, spread = (mount.count, mount.spread_m) if mount is not None else (1, 0.0)
+    return Aboard(motor=motor, fore_m=fore, stage=stage, count=count, off_axis_m=spread)

@@ -12,8 +12,18 @@ from wobbly_fin.rocketry.airframe.aero_table import aero_table, normal_force_tab
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
 from wobbly_fin.rocketry.airframe.layout import Layout, lay_out, recovery_packs
-from wobbly_fin.rocketry.airframe.mass import Aboard, Totals, empty_totals, joined, motor_places, weigh
-from wobbly_fin.rocketry.airframe.parts import MotorTube, VentHoles
+from wobbly_fin.rocketry.airframe.mass import (
+    Aboard,
+    PartMass,
+    Totals,
+    empty_totals,
+    joined,
+    motor_places,
+    total,
+    weigh,
+    weigh_all,
+)
+from wobbly_fin.rocketry.airframe.mount import Mount, mounts_of
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.flight.figures import Aero, Floats
@@ -36,6 +46,15 @@ class Margins:
     burnout: float | None
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Aside:
+    """The motor of a mount beside its stage's leading one, alike in all its tubes; lights so long after that stage does. [s]"""
+
+    mount: Mount
+    motor: Motor
+    later_s: float = 0.0
+
+
 @dataclass(frozen=True, kw_only=True)
 class RigidRocket:
     """An airframe ready for the motor of its first (uppermost) stage.
@@ -51,6 +70,12 @@ class RigidRocket:
         Of the stages below, from the second on downwards; as many as there are stages below the first.
     lights_after_s : float
         How long after its booster's burnout the next stage lights: 0 where the booster lights it, more where it comes late. [s]
+    later_s : tuple of (stage, s)
+        For stages with an igniter of their own, how long after the burnout below, in place of `lights_after_s`.
+    leading : tuple of (stage, Mount)
+        Which mount of a stage its motor is in, where that is not its first.
+    aside : tuple of Aside
+        Motors of further mounts.
     others : tuple of Motor
         What the other tubes of the cluster on the pad hold, where that is not the same motor everywhere.
     dead : int
@@ -61,6 +86,12 @@ class RigidRocket:
         How it opens: at once by the charge, or in two events.
     ballast_kg, ballast_at_m : float
         A lump more in the first stage, from the nose tip. [kg], [m]
+    shift_kg : float
+        More or less than its mass is known to be, spread as it is. [kg]
+    hung : bool
+        What hangs from a streamer brakes too.
+    guessing : bool
+        A part whose mass nobody knows is given a guess, where otherwise the rocket is refused.
     drag_factor : float
         What its own flights showed its drag to be, as a multiple of what is reckoned. [-]
 
@@ -75,6 +106,9 @@ class RigidRocket:
     cd: float | None = None
     boosters: tuple[Motor, ...] = ()
     lights_after_s: float = 0.0
+    later_s: tuple[tuple[int, float], ...] = ()
+    leading: tuple[tuple[int, Mount], ...] = ()
+    aside: tuple[Aside, ...] = ()
     others: tuple[Motor, ...] = ()
     dead: int = 0
     body_lift: bool = True
@@ -82,11 +116,14 @@ class RigidRocket:
     recovery: RecoverySequence = AT_ONCE
     ballast_kg: float = 0.0
     ballast_at_m: float = 0.0
+    shift_kg: float = 0.0
+    hung: bool = True
+    guessing: bool = False
     drag_factor: float = 1.0
 
     def __post_init__(self) -> None:
         require_finite("lights_after_s", self.lights_after_s, 0.0, LATEST_LIGHTING_S)
-        unknown = self._empty(len(self.airframe.stages)).unknown
+        unknown = () if self.guessing else self._empty(len(self.airframe.stages)).unknown
         if self.airframe.known.mass_kg is None and unknown:
             raise RocketryError(f"parts.{unknown[0]}.mass_kg", "is missing; give a mass or a material, or mass_kg of the whole")
 
@@ -95,10 +132,24 @@ class RigidRocket:
         """Of the whole stack."""
         return lay_out(self.airframe)
 
+    def weigh(self, layout: Layout) -> tuple[PartMass, ...]:
+        """Part by part, with guesses where they are asked for."""
+        return weigh_all(layout) if self.guessing else weigh(layout)
+
     @property
     def mass_kg(self) -> float:
         """Everything but motors. [kg]"""
         return self._empty(len(self.airframe.stages)).mass_kg
+
+    @property
+    def stage_mass_kg(self) -> float:
+        """The first stage alone, without its motors. [kg]"""
+        return self._empty(1).mass_kg
+
+    @property
+    def mass_sigma_kg(self) -> float:
+        """One standard deviation of the whole without motors. [kg]"""
+        return self._empty(len(self.airframe.stages)).sigma_kg
 
     @property
     def cg_m(self) -> float:
@@ -119,27 +170,19 @@ class RigidRocket:
         return packs[0].part.canopy if packs else None
 
     @cached_property
-    def _mounts(self) -> dict[int, MotorTube]:
-        """The motor tube of each stage that has one."""
-        found: dict[int, MotorTube] = {}
-        for placed in self.layout.of(MotorTube):
-            found.setdefault(placed.stage, placed.part)
-        return found
+    def mounts(self) -> tuple[Mount, ...]:
+        """Every mount there is, the uppermost stage's first."""
+        return mounts_of(self.layout)
+
+    def mount_in(self, stage: int) -> Mount | None:
+        """The mount a stage's leading motor is in; None where nobody drew one."""
+        told = dict(self.leading).get(stage)
+        return told or next((m for m in self.mounts if m.stage == stage), None)
 
     def motors_in(self, stage: int) -> int:
-        """How many motors a stage takes."""
-        return self._mounts[stage].count if stage in self._mounts else 1
-
-    @property
-    def plugged(self) -> bool:
-        """Whether the uppermost mount is closed ahead of its motor."""
-        return 0 in self._mounts and self._mounts[0].plugged
-
-    @cached_property
-    def vent_m(self) -> float | None:
-        """Widest hole through the uppermost stage's wall behind a plug, None where there is none. [m]"""
-        holes = [p.part.diameter_m for p in self.layout.of(VentHoles) if p.stage == 0]
-        return max(holes, default=None)
+        """How many of its leading motor a stage takes."""
+        mount = self.mount_in(stage)
+        return mount.count if mount is not None else 1
 
     def margins(self, vehicle: Vehicle, flight: Flight) -> Margins:
         """Stability in calibres at ignition, leaving the rod at the angle it meets the wind there, and at burnout."""
@@ -172,9 +215,30 @@ class RigidRocket:
         aboard = [self._aboard(motors, s, stages) for s in range(stages)]
         return tuple(b.fore_m - (a.fore_m + a.motor.length_m) for a, b in itertools.pairwise(aboard))
 
+    def aboard(self, motor: Motor) -> tuple[Aboard, ...]:
+        """Every motor in its place in the whole stack."""
+        stages = len(self.airframe.stages)
+        motors = (motor, *self.boosters)
+        return tuple(
+            a for s in range(stages) for a in (self._aboard(motors, s, stages), *(b for b, _ in self._beside(s, stages)))
+        )
+
+    @property
+    def pressure(self) -> Pressure:
+        """Where the air pushes on the whole stack, at no angle and no speed."""
+        return self._pressure(len(self.airframe.stages))
+
     def heavier(self, ballast_kg: float, at_m: float) -> "RigidRocket":
         """The same with ballast in the first stage, its place measured from the nose tip. [kg], [m]"""
         return self._like(ballast_kg=self.ballast_kg + ballast_kg, ballast_at_m=at_m)
+
+    def weighing(self, shift_kg: float) -> "RigidRocket":
+        """The same a little heavier or lighter than its mass is known to be. [kg]"""
+        return self._like(shift_kg=shift_kg)
+
+    def with_motors(self, **loads: Any) -> "RigidRocket":
+        """The same with `boosters`, `leading`, `aside` or `later_s` changed; what does not hang on them is not worked out again."""
+        return self._like(**loads)
 
     def under(self, canopy: Canopy) -> "RigidRocket":
         """The same under another canopy; what the canopy weighs is not changed with it."""
@@ -204,10 +268,10 @@ class RigidRocket:
             if lowest:
                 ends = stretch.burn.burnout_s
                 spent.append(self._spent(motors[lowest], lowest))
-                lights = ends + self.lights_after_s
+                lights = ends + dict(self.later_s).get(lowest - 1, self.lights_after_s)
                 stretch = replace(stretch, ends_s=ends)
             stretches.append(stretch)
-        openings = self.recovery.openings(self.canopy, tumble_drag_area_m2(self._stack(1)))
+        openings = self.recovery.openings(self.canopy, tumble_drag_area_m2(self._stack(1)), hung=self.hung)
         return Vehicle(
             stretches=tuple(stretches), liftoff_mass_kg=liftoff, openings=openings, spent=tuple(spent),
             at_apogee=self.recovery.at_apogee,
@@ -223,7 +287,7 @@ class RigidRocket:
         other = copy(self)
         other.__dict__.update(kept | changes)
         other.__dict__.pop("canopy", None)
-        if "ballast_kg" in changes:
+        if "ballast_kg" in changes or "shift_kg" in changes:
             del other.__dict__["_empties"]
         return other
 
@@ -245,15 +309,37 @@ class RigidRocket:
         airframe = self.airframe if stages == len(self.airframe.stages) else self.airframe.upper(stages)
         cache = self._known("_empties")
         if stages not in cache:
-            bare = empty_totals(airframe, weigh(self._stack(stages)))
-            lump = Totals(mass_kg=self.ballast_kg, cg_m=self.ballast_at_m, axial_kg_m2=0.0, transverse_kg_m2=0.0)
-            cache[stages] = joined([bare, lump]) if self.ballast_kg > 0 else bare
+            bare = empty_totals(airframe, self.weigh(self._stack(stages)))
+            cache[stages] = self._weighed(bare, stages)
         found: Totals = cache[stages]
         return found
 
+    def _weighed(self, bare: Totals, stages: int) -> Totals:
+        """What the parts of a stack come to, with its share of what the scale found beyond the parts, and ballast."""
+        if stages < len(self.airframe.stages) and self.airframe.known.mass_kg is not None:
+            rows = self.weigh(self.layout)
+            parts_kg = total(rows).mass_kg
+            bare = bare.scaled(empty_totals(self.airframe, rows).mass_kg / parts_kg if parts_kg > 0 else 1.0)
+        if self.shift_kg and bare.mass_kg > 0:
+            bare = bare.scaled(1.0 + self.shift_kg / bare.mass_kg)
+        if self.ballast_kg > 0:
+            lump = Totals(mass_kg=self.ballast_kg, cg_m=self.ballast_at_m, axial_kg_m2=0.0, transverse_kg_m2=0.0)
+            return joined([bare, lump])
+        return bare
+
     def _aboard(self, motors: Sequence[Motor], stage: int, stages: int) -> Aboard:
-        airframe = self.airframe if stages == len(self.airframe.stages) else self.airframe.upper(stages)
-        return motor_places(airframe, self._stack(stages), stage, motors[stage])
+        return motor_places(self._upper(stages), self._stack(stages), stage, motors[stage], dict(self.leading).get(stage))
+
+    def _beside(self, stage: int, stages: int) -> list[tuple[Aboard, float]]:
+        """Motors of a stage's further mounts, and how long after the stage they light. [s]"""
+        return [
+            (motor_places(self._upper(stages), self._stack(stages), stage, a.motor, a.mount), a.later_s)
+            for a in self.aside
+            if a.mount.stage == stage
+        ]
+
+    def _upper(self, stages: int) -> Airframe:
+        return self.airframe if stages == len(self.airframe.stages) else self.airframe.upper(stages)
 
     def _stretch(self, motors: Sequence[Motor], lowest: int, lights_s: float) -> tuple[Stretch, float]:
         """The stack down to `lowest` (0 the uppermost), its lowest motor burning; and its mass before that burns. [kg]"""
@@ -268,19 +354,25 @@ class RigidRocket:
         if dead >= len(tubes):
             raise RocketryError("dead", f"is {dead}; of {len(tubes)} motors at least one must light")
         duds, lit = tubes[:dead], tubes[dead:]
+        beside = [
+            (tube, turn, later)
+            for a, later in self._beside(lowest, stages)
+            for tube, turn in zip(self._tubes(a, ()), _round(a), strict=True)
+        ]
         dry = joined(
             [
                 empty,
                 *(a.totals(burnt=False) for a in aboard[:lowest]),
+                *(a.totals(burnt=False) for s in range(lowest) for a, _ in self._beside(s, stages)),
+                *(t.totals(burnt=True) for t, _, _ in beside),
                 *(t.totals(burnt=False) for t in duds),
                 *(t.totals(burnt=True) for t in lit),
             ]
         )
-        turns = [2 * math.pi * i / len(tubes) for i in range(dead, len(tubes))]
-        off = burning.off_axis_m if len(tubes) > 1 else 0.0
-        burn = burn_of([(t.motor, off * math.cos(a), off * math.sin(a)) for t, a in zip(lit, turns, strict=True)], lights_s)
+        places = [(t, at, 0.0) for t, at in zip(lit, _round(burning)[dead:], strict=True)] + beside
+        burn = burn_of([(t.motor, *at) for t, at, _ in places], lights_s, [later for _, _, later in places] if beside else ())
         # Propellant leaves each motor at its own pace; where it sits together is taken as at ignition.
-        slugs = joined([t.propellant() for t in lit])
+        slugs = joined([t.propellant() for t, _, _ in places])
         diameter, cd = layout.reference_diameter_m, self.cd if self.cd is not None else self.airframe.known.cd
         push = self._pressure(stages)
         lift_m2, lift_at = push.body_lift[0] * math.pi / 4 * diameter**2, push.body_lift[1]
@@ -296,7 +388,7 @@ class RigidRocket:
             propellant_inertia_m2=slugs.transverse_kg_m2 / slugs.mass_kg,
             body_lift_m2=lift_m2 if self.body_lift else 0.0,
             body_lift_at_m=lift_at,
-            aero=self._aero(layout, stages, cd, math.sqrt(sum(t.motor.diameter_m**2 for t in lit))),
+            aero=self._aero(layout, stages, cd, math.sqrt(sum(t.motor.diameter_m**2 for t, _, _ in places))),
         )
         return stretch, dry.mass_kg + burn.propellant_kg
 
@@ -334,6 +426,14 @@ class RigidRocket:
     def _spent(self, motor: Motor, stage: int) -> Spent:
         """A stage cast off: its parts and its empty motors."""
         place = self._aboard((motor,) * (stage + 1), stage, stage + 1)
-        mass = self._empty(stage + 1).mass_kg - self._empty(stage).mass_kg + place.count * motor.burnout_mass_kg
+        beside = sum(a.count * a.motor.burnout_mass_kg for a, _ in self._beside(stage, stage + 1))
+        mass = self._empty(stage + 1).mass_kg - self._empty(stage).mass_kg + place.count * motor.burnout_mass_kg + beside
         area = tumble_drag_area_m2(self._stack(stage + 1), stage)
         return Spent(mass_kg=max(mass, 1e-3), drag_area_m2=max(area, 1e-6), name=f"stage {stage + 1}")
+
+
+def _round(aboard: Aboard) -> list[tuple[float, float]]:
+    """Where a mount's motors sit across the axis, evenly round it. [m]"""
+    off = aboard.off_axis_m if aboard.count > 1 else 0.0
+    turns = [2 * math.pi * i / aboard.count for i in range(aboard.count)]
+    return [(off * math.cos(a), off * math.sin(a)) for a in turns]

@@ -2,6 +2,7 @@
 
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, pick
 from wobbly_fin.rocketry.choosing.rules import RULES, Rules
-from wobbly_fin.rocketry.choosing.trials import Mount, Trial
+from wobbly_fin.rocketry.choosing.trial import Trial
+from wobbly_fin.rocketry.configuration import Configuration, Mount
 
-__all__ = ["RULES", "Candidate", "Mount", "Rules", "Trial", "judge", "pick"]
+__all__ = ["RULES", "Candidate", "Configuration", "Mount", "Rules", "Trial", "judge", "pick"]

@@ -4,16 +4,16 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
-from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays, order
+from wobbly_fin.rocketry.choosing.case import as_pushed
+from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays, loadings, order
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.choosing.trials import Mount, fits
+from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 from wobbly_fin.rocketry.flight.flight import LeavesAirError, fly_vehicle
-from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.canopy import Canopy
-from wobbly_fin.rocketry.variants import heavier, under
+from wobbly_fin.rocketry.variants import under
 
 _CLOSE_M = 0.1  # ballast is sought until the height is this near
 _CLOSE_S = 0.1
@@ -67,29 +67,28 @@ class Shot:
 
 
 def take_aim(
-    rocket: Rocket, mount: Mount, situation: Situation, motors: Iterable[Motor], aim: Aim, rules: Rules | None = None
+    base: Configuration, situation: Situation, motors: Iterable[Motor], aim: Aim, rules: Rules | None = None
 ) -> tuple[Shot, ...]:
     """The best try of every motor that fits, with and without ballast; nearest first, those that pass every test before others."""
     rules = rules or Rules()
+    shelf = [m for m in motors if m.kind == "single"]
     found: list[Shot] = []
-    for motor in motors:
-        if not fits(motor, mount, rules) or motor.kind != "single":
-            continue
-        bare = _shot(rocket, 0.0, mount, situation, motor, aim, rules)
+    for loads in loadings(base, shelf, rules):
+        ready = base.loading(loads)
+        bare = _shot(ready, 0.0, situation, aim, rules)
         if bare is None:
             continue
         found.append(bare)
-        ballast_kg = _ballast(rocket, situation, motor, aim)
+        ballast_kg = _ballast(ready, situation, aim)
         if ballast_kg > 0.0:
-            loaded = _shot(rocket, ballast_kg, mount, situation, motor, aim, rules)
+            loaded = _shot(ready, ballast_kg, situation, aim, rules)
             if loaded is not None:
                 found.append(loaded)
-    rank = {"good": 0, "marginal": 1, "no": 2}
 
-    def nearness(shot: Shot) -> tuple[int, float, float]:
+    def nearness(shot: Shot) -> tuple[bool, float, float]:
         height = abs(shot.height_miss_m or 0.0) / (aim.height_m or 1.0)
         time = abs(shot.time_miss_s or 0.0) / (aim.time_s or 1.0)
-        return rank[shot.candidate.verdict], height + time, shot.ballast_kg
+        return shot.candidate.settled == "no", height + time, shot.ballast_kg
 
     return tuple(sorted(found, key=nearness))
 
@@ -105,16 +104,13 @@ def front(shots: Sequence[Shot]) -> tuple[Shot, ...]:
     )
 
 
-def _shot(
-    rocket: Rocket, ballast_kg: float, mount: Mount, situation: Situation, motor: Motor, aim: Aim, rules: Rules
-) -> Shot | None:
-    ready = heavier(rocket, ballast_kg, aim.ballast_at_m)
-    best = _best_delay(ready, mount, situation, motor, rules)
-    canopy = ready.canopy
+def _shot(base: Configuration, ballast_kg: float, situation: Situation, aim: Aim, rules: Rules) -> Shot | None:
+    ready = base.heavier(ballast_kg, aim.ballast_at_m)
+    best = _best_delay(ready, situation, rules)
+    canopy = ready.rocket.canopy
     if aim.time_s is not None and canopy is not None and best.flight.ejection is not None:
-        canopy = _canopy_for(ready, canopy, situation, motor, best.delay_s, aim.time_s)
-        ready = under(ready, canopy)
-        best = judge(ready, mount, situation, motor, best.delay_s, rules)
+        canopy = _canopy_for(best.configuration, canopy, situation, aim.time_s)
+        best = judge(best.configuration.changed(under(ready.rocket, canopy)), situation, rules, shares="none")
     flight = best.flight
     if flight.apogee_altitude_m is None:
         return None
@@ -127,46 +123,50 @@ def _shot(
     )
 
 
-def _best_delay(rocket: Rocket, mount: Mount, situation: Situation, motor: Motor, rules: Rules) -> Candidate:
-    return min(judge_delays(rocket, mount, situation, motor, motor.delays_to_try_s, rules), key=order)
+def _best_delay(ready: Configuration, situation: Situation, rules: Rules) -> Candidate:
+    leading = ready.leading
+    assert leading is not None
+    return min(judge_delays(ready, leading.motor.delays_to_try_s, situation, rules), key=order)
 
 
-def _peak_m(rocket: Rocket, situation: Situation, motor: Motor) -> float:
+def _peak_m(ready: Configuration, situation: Situation) -> float:
     try:
-        vehicle = replace(rocket.loaded(situation.taught.as_pushed(motor)), openings=())
+        vehicle = replace(as_pushed(ready, situation.taught).loaded, openings=())
         return fly_vehicle(vehicle, [None], situation.site)[0].apogee_altitude_m or 0.0
     except LeavesAirError:
         return math.inf
 
 
-def _ballast(rocket: Rocket, situation: Situation, motor: Motor, aim: Aim) -> float:
+def _ballast(ready: Configuration, situation: Situation, aim: Aim) -> float:
     """Ballast that brings the height down to the one aimed at, 0 where none is wanted or none may be carried. [kg]"""
     if aim.height_m is None or aim.ballast_max_kg <= 0.0:
         return 0.0
-    if _peak_m(rocket, situation, motor) <= aim.height_m + _CLOSE_M:
+    if _peak_m(ready, situation) <= aim.height_m + _CLOSE_M:
         return 0.0
     low, high = 0.0, aim.ballast_max_kg
-    if _peak_m(heavier(rocket, high, aim.ballast_at_m), situation, motor) >= aim.height_m:
+    if _peak_m(ready.heavier(high, aim.ballast_at_m), situation) >= aim.height_m:
         return high
     for _ in range(_ROUNDS):
         middle = (low + high) / 2
-        peak = _peak_m(heavier(rocket, middle, aim.ballast_at_m), situation, motor)
+        peak = _peak_m(ready.heavier(middle, aim.ballast_at_m), situation)
         if abs(peak - aim.height_m) < _CLOSE_M:
             return middle
         low, high = (middle, high) if peak > aim.height_m else (low, middle)
     return (low + high) / 2
 
 
-def _canopy_for(
-    rocket: Rocket, canopy: Canopy, situation: Situation, motor: Motor, delay_s: float | None, time_s: float
-) -> Canopy:
+def _canopy_for(ready: Configuration, canopy: Canopy, situation: Situation, time_s: float) -> Canopy:
     """The canopy, hole in proportion, that lands it at a time, within what is sensible: time grows with diameter."""
     low, high = _LEAST_CANOPY_SHARE, _MOST_CANOPY_SHARE
     share = 1.0
+    leading = ready.leading
+    assert leading is not None
+    ready = as_pushed(ready, situation.taught)
+    real = ready.flown_delay_s(situation.taught.real_delay_s(leading.motor, leading.delay_s))
     for _ in range(_ROUNDS):
         tried = canopy.scaled(share)
-        vehicle = under(rocket, tried).loaded(situation.taught.as_pushed(motor))
-        lands = fly_vehicle(vehicle, [situation.taught.real_delay_s(motor, delay_s)], situation.site)[0].landing_time_s
+        vehicle = ready.changed(under(ready.rocket, tried)).vehicle
+        lands = fly_vehicle(vehicle, [real], situation.site)[0].landing_time_s
         if lands is None or abs(lands - time_s) < _CLOSE_S or high - low < 1e-4:
             return tried
         low, high = (low, share) if lands > time_s else (share, high)

@@ -29,7 +29,8 @@ class RangeCode:
     ----------
     site_m, stand_off_m, high_stand_off_m, high_complex_m, cleared_m : tuple of (installed impulse up to, metres)
         Least side of the site; distance from the pad of a model; of high power, with a single motor and with a cluster or stages;
-        cleared ground of high power. The last row holds for all above. [N·s], [m]
+        cleared ground of high power. The last row holds for all above, but of the stand-off of high power: beyond it nothing is known.
+        [N·s], [m]
     high_site_m : float
         Least side of a high-power site; half the height where that is more. [m]
     tilt_deg, high_tilt_deg : float
@@ -52,7 +53,7 @@ class RangeCode:
     high_tilt_deg: float = 20.0
     notify_kg: float = 1.5
     notify_propellant_kg: float = 0.125
-    impulse_max_n_s: float = 20_480.0
+    impulse_max_n_s: float = 40_960.0
     adult_from_n_s: float = 160.0
 
     def __post_init__(self) -> None:
@@ -76,12 +77,13 @@ class RangeCode:
         told = _step(self.site_m, installed_n_s)
         return max(told, self.high_site_m, apogee_m / 2) if high_power else told
 
-    def least_stand_off_m(self, installed_n_s: float, *, high_power: bool, several: bool = False) -> float:
-        """How far from the pad everybody stands; `several`: a cluster or stages. [m]"""
+    def least_stand_off_m(self, installed_n_s: float, *, high_power: bool, several: bool = False) -> float | None:
+        """How far from the pad everybody stands; `several`: a cluster or stages; None: beyond the end of its table. [m]"""
         model = _step(self.stand_off_m, installed_n_s)
         if not high_power:
             return model
-        return max(model, _step(self.high_complex_m if several else self.high_stand_off_m, installed_n_s))
+        rows = self.high_complex_m if several else self.high_stand_off_m
+        return None if installed_n_s > rows[-1][0] + 1e-9 else max(model, _step(rows, installed_n_s))
 
     def least_cleared_m(self, installed_n_s: float, *, high_power: bool) -> float:
         """Across the ground cleared round the pad. [m]"""
@@ -111,9 +113,9 @@ PUBLISHED = RangeCode(
     source="NFPA 1122 and 1127, the national safety codes and 14 CFR 101.22, from memory",
     site_m=_feet((1.25, 50), (2.5, 100), (5, 200), (10, 400), (20, 500), (160, 1000), (320, 1500)),
     stand_off_m=_feet((20, 15), (320, 30)),
-    high_stand_off_m=_feet((1280, 100), (2560, 200), (5120, 300), (10240, 500)),
-    high_complex_m=_feet((1280, 200), (2560, 300), (5120, 500), (10240, 1000)),
-    cleared_m=_feet((1280, 50), (2560, 75), (5120, 100), (10240, 125)),
+    high_stand_off_m=_feet((1280, 100), (2560, 200), (5120, 300), (10240, 500), (20480, 1000), (40960, 1500)),
+    high_complex_m=_feet((1280, 200), (2560, 300), (5120, 500), (10240, 1000), (20480, 1500), (40960, 2000)),
+    cleared_m=_feet((1280, 50), (2560, 75), (5120, 100), (40960, 125)),
 )
 CAREFUL = RangeCode(
     key="careful",

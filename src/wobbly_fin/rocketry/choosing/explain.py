@@ -1,14 +1,14 @@
-"""Sentences about a choice. Figures are in SI as the core has them; `How` carries how the owner wants them said."""
+"""Sentences about a choice: codes and figures of the core made into arguments of messages, in its owner's units."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 
 from wobbly_fin.rocketry.choosing.aim import Shot
 from wobbly_fin.rocketry.choosing.pick import Candidate
-from wobbly_fin.rocketry.choosing.refusals import Refusal
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.thumb import Thumb
-from wobbly_fin.rocketry.choosing.trials import Trial
+from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.labels import delay_stray_s
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_against
@@ -21,199 +21,54 @@ _THUMB_WORDS = {
     "slim": "slim for its weight, so longer",
     "windy": "wind, so one step shorter",
 }
+# A trial's unit: the quantity it is shown as, and what one of it is in SI.
+_SHOWN = {
+    "mm": ("short_length", 0.001), "m/s": ("speed", 1.0), "m": ("height", 1.0), "N·s": ("impulse", 1.0), "N": ("force", 1.0), "g": ("mass", 0.001),
+}  # fmt: skip
 
 
 def trial_sentence(test: Trial, units: UnitChoice = METRIC) -> str:
     """One test in words, with the figure, the limit and what to do where it failed."""
-    return capital(_SENTENCES[test.name](test, units))
+    return capital(_said(test, units))
 
 
-def _fits(t: Trial, u: UnitChoice) -> str:
-    assert isinstance(t.value, float) and isinstance(t.limit, float)
-    length, room = show(t.value / 1000, "short_length", u), show(t.limit / 1000, "short_length", u)
-    return f"{length} long in a mount that takes {room}" if t.passed else f"{length} long, but the mount takes only {room}"
+def _said(t: Trial, u: UnitChoice) -> str:
+    value, limit = _texts(t, u)
+    return say(f"test-{t.name.replace('_', '-')}-{_variant(t)}", value=value, limit=limit)
 
 
-def _kind(t: Trial, u: UnitChoice) -> str:
-    if t.passed:
-        opener = "an altimeter" if t.value != t.limit else "an ejection charge"
-        return f"has {opener} to open the canopy"
-    return _REFUSED.get(f"{t.value}_opens_nothing", "nothing would open the canopy")
+def _variant(t: Trial) -> str:
+    if t.why:
+        return t.why
+    tumbling = t.unit == "cal" and t.failed and isinstance(t.value, float) and t.value <= 0
+    return "tumble" if tumbling else t.state
 
 
-_REFUSED: dict[str, str] = {
-    "booster_opens_nothing": "a booster: no ejection charge, nothing would open the canopy",
-    "plugged_opens_nothing": "plugged: no ejection charge, and this rocket has no altimeter to open the canopy",
-    "charge_behind_plug": "has an ejection charge behind a plug: it would burst the tube; vent it, or use a motor made without a charge",
-    "mixed_cluster": "mixes motors: they neither light nor burn out together, so the push goes off the axis",
-    "composite_booster": "a composite motor lights nothing above it; the upper stage would want an igniter of its own",
-    "booster_has_charge": "the booster has a delay and a charge: it would light nothing in time",
-    "booster_plugged": "the booster is plugged: its flame never reaches the stage above",
-    "grounded": "the review of its last failure keeps it on the ground until its repairs are done; finish them in Build",
-    "wadding_burns": "what shields the canopy is untreated: it burns and starts fires; treated tissue, fluff or a flameproof cloth instead",
-}
+def _texts(t: Trial, u: UnitChoice) -> tuple[str, str]:
+    """Value and limit as they are said; of two that lie close with the digits that tell them apart."""
+    value, limit = t.value, t.limit
+    if t.unit in _SHOWN:
+        quantity, size = _SHOWN[t.unit]
+        if isinstance(value, float) and isinstance(limit, float) and not t.name.endswith("drift"):
+            return show_against(value * size, limit * size, quantity, u)
+        value = abs(value) if isinstance(value, float) else value
+        return tuple(show(x * size, quantity, u) if isinstance(x, float) else "" for x in (value, limit))  # type: ignore[return-value]
+    if t.unit == "share":
+        digits = 1 if isinstance(value, float) and isinstance(limit, float) and abs(value - limit) < 0.005 else 0
+        return tuple(f"{100 * x:.{digits}f} of 100" if isinstance(x, float) else "" for x in (value, limit))  # type: ignore[return-value]
+    if t.name == "delay_window":
+        return tuple(after_apogee(x) if isinstance(x, float) else "" for x in (value, limit))  # type: ignore[return-value]
+    return _number(value, t.unit), _number(limit, "" if t.unit == "cal" else t.unit)
 
 
-def refusal_sentence(refusal: Refusal, units: UnitChoice = METRIC) -> str:
-    """A configuration that must not fly, in words."""
-    said = _narrow(refusal.value, refusal.limit, units) if refusal.code == "vent_too_narrow" else _REFUSED[refusal.code]
-    return capital(said)
-
-
-def _narrow(hole_m: float | None, wants_m: float | None, u: UnitChoice) -> str:
-    hole, wants = show(hole_m or 0.0, "short_length", u), show(wants_m or 0.0, "short_length", u)
-    return f"vents through {hole}, narrower than the motor's {wants}: the charge would burst the tube"
-
-
-def _charge(t: Trial, u: UnitChoice) -> str:
-    if t.passed:
-        return "its charge has a way out past the plug" if t.value == "open" else "no charge behind the plug"
-    if isinstance(t.value, float):
-        return _narrow(t.value / 1000, _float(t.limit) / 1000, u)
-    return _REFUSED["charge_behind_plug"]
-
-
-def _grounded(t: Trial, u: UnitChoice) -> str:
-    return _REFUSED["grounded"]
-
-
-def _shield(t: Trial, u: UnitChoice) -> str:
-    return _REFUSED["wadding_burns"]
-
-
-def _igniter(t: Trial, u: UnitChoice) -> str:
-    return _REFUSED.get(str(t.value), "its booster burns through and lights the motor above")
-
-
-def _cluster(t: Trial, u: UnitChoice) -> str:
-    if t.passed:
-        return f"{_float(t.value):g} of the same motor; all must light together"
-    return _REFUSED["mixed_cluster"]
-
-
-def _allowed(t: Trial, u: UnitChoice) -> str:
-    wants, has = _float(t.value), _float(t.limit)
-    if wants == 0:
-        return "model rocketry: asks for no certification"
-    held = f"you hold {'none' if has == 0 else f'level {has:g}'}"
-    return f"asks for level {wants:g} certification, {held}" + ("" if t.passed else "; your local body decides")
-
-
-def _age(t: Trial, u: UnitChoice) -> str:
-    head = f"high power asks for an adult of {_float(t.limit):g}"
-    return head if t.passed else f"{head}, you are {_float(t.value):g} (NFPA 1127, from memory)"
-
-
-def _local_limit(t: Trial, u: UnitChoice) -> str:
-    return f"{show(_float(t.value), 'impulse', u)} installed, above the local limit of {show(_float(t.limit), 'impulse', u)}"
-
-
-def _site_size(t: Trial, u: UnitChoice) -> str:
-    side, wants = show(_float(t.value), "height", u), show(_float(t.limit), "height", u)
-    head = f"the field's shorter side is {side}, this impulse wants {wants} (NFPA, from memory)"
-    return head if t.passed else head + ": a larger site, or less motor"
-
-
-def _stable(where: str) -> Callable[[Trial, UnitChoice], str]:
-    def say(t: Trial, u: UnitChoice) -> str:
-        head = f"{_float(t.value):.1f} calibres stable {where}, wants {_ratio(t.limit)}"
-        if t.passed:
-            return head
-        return head + (": it will tumble" if _float(t.value) <= 0 else ": nose weight, a lighter motor or more fin")
-
-    return say
-
-
-def _tumbles(t: Trial, u: UnitChoice) -> str:
-    return "flies broadside at speed: it tumbles, and no height or landing here can be believed. Do not fly it"
-
-
-def _payload(t: Trial, u: UnitChoice) -> str:
-    force, limit = show_against(_float(t.value), _float(t.limit), "force", u)
-    head = f"presses on its payload with {force}, which stands {limit}"
-    return head if t.passed else head + ": a gentler motor"
-
-
-def _drift(what: str) -> Callable[[Trial, UnitChoice], str]:
-    def say(t: Trial, u: UnitChoice) -> str:
-        room = show(abs(_float(t.value)), "height", u)
-        if t.passed:
-            return f"{what} {room} inside the field's edge"
-        return f"{what} {room} outside the field: smaller canopy, less height, or wait for less wind"
-
-    return say
-
-
-def _lifts(t: Trial, u: UnitChoice) -> str:
-    head = f"average thrust is {_ratio(t.value)}× liftoff weight"
-    return f"{head}, wants {_ratio(t.limit)}" + ("" if t.passed else ": too weak, or the rocket too heavy")
-
-
-def _rod_speed(t: Trial, u: UnitChoice) -> str:
-    wants = show(_float(t.limit), "speed", u)
-    if t.value is None:
-        return f"never leaves the rod; wants {wants}"
-    speed, wants = show_against(_float(t.value), _float(t.limit), "speed", u)
-    head = f"leaves the rod at {speed}, wants {wants}"
-    return head if t.passed else head + ": more thrust, a longer rod or less wind"
-
-
-def _wind(t: Trial, u: UnitChoice) -> str:
-    speed, limit = show_against(_float(t.value), _float(t.limit), "speed", u)
-    head = f"wind {speed}, no flying above {limit}"
-    return head if t.passed else head + ": wait"
-
-
-def _ceiling(t: Trial, u: UnitChoice) -> str:
-    if t.value is None:
-        return "has no peak to judge: it never lifts, or it leaves the air model, which ends at 32 km"
-    head = f"peaks at {show(_float(t.value), 'height', u)}"
-    if t.limit is None:
-        return head + "; no ceiling is set for this field"
-    peak, ceiling = show_against(_float(t.value), _float(t.limit), "height", u)
-    head = f"peaks at {peak}"
-    return f"{head}, ceiling {ceiling}" if t.passed else f"{head}, above the ceiling of {ceiling}"
-
-
-def _delay_window(t: Trial, u: UnitChoice) -> str:
-    if t.value is None:
-        return "nothing opens before it lands"
-    when = after_apogee(_float(t.value))
-    if t.passed:
-        return f"opens {when}"
-    late = _float(t.value) > _float(t.limit)
-    bound = after_apogee(_float(t.limit))
-    return f"opens {when}, {'later than' if late else 'earlier than'} {bound}: " + (
-        "wants a shorter delay" if late else "wants a longer delay"
-    )
-
-
-def _ejection_speed(t: Trial, u: UnitChoice) -> str:
-    limit = show(_float(t.limit), "speed", u)
-    if t.value is None:
-        return f"no canopy opens; it should, below {limit}"
-    speed, limit = show_against(_float(t.value), _float(t.limit), "speed", u)
-    head = f"moving at {speed} when the canopy opens"
-    return f"{head}, up to {limit} is kind to it" if t.passed else f"{head}, above {limit}: it may shred or zip the tube"
-
-
-def _landing_rate(t: Trial, u: UnitChoice) -> str:
-    limit = show(_float(t.limit), "speed", u)
-    if t.value is None:
-        return f"does not fly; should land below {limit}"
-    speed, limit = show_against(_float(t.value), _float(t.limit), "speed", u)
-    head = f"lands at {speed}"
-    return f"{head}, limit {limit}" if t.passed else f"{head}, above {limit}: a larger canopy, or one that opens"
-
-
-_SENTENCES: dict[str, Callable[[Trial, UnitChoice], str]] = {
-    "fits": _fits, "kind": _kind, "charge": _charge, "grounded": _grounded, "shield": _shield, "igniter": _igniter, "cluster": _cluster, "allowed": _allowed, "age": _age,
-    "local_limit": _local_limit, "site_size": _site_size, "stable_ignition": _stable("with the motor in"),
-    "stable_rod": _stable("leaving the rod, at the angle the wind meets it"), "stable_burnout": _stable("once burnt out"),
-    "tumbles": _tumbles, "payload": _payload, "drift": _drift("comes down"),
-    "spent_drift": _drift("its spent stage comes down"), "lifts": _lifts, "rod_speed": _rod_speed, "wind": _wind, "ceiling": _ceiling,
-    "delay_window": _delay_window, "ejection_speed": _ejection_speed, "landing_rate": _landing_rate,
-}  # fmt: skip
+def _number(x: float | str | None, unit: str) -> str:
+    if not isinstance(x, float):
+        return x or ""
+    if unit == "Mach":
+        return f"{x:.2f}"
+    if unit == "°":
+        return f"{x:g}°"
+    return f"{x:.1f}" if unit == "cal" else f"{x:.1f}".removesuffix(".0")
 
 
 def after_apogee(seconds: float) -> str:
@@ -224,28 +79,45 @@ def after_apogee(seconds: float) -> str:
 
 
 def why_not(candidate: Candidate, units: UnitChoice = METRIC) -> str | None:
-    """The first reason against a candidate, or its tightest spot when it only just passes; None for a good one."""
-    failed = [test for test in candidate.tests if not test.passed]
+    """The first reason against a candidate, what is still open, or its tightest spot when it only just passes; None for a good one."""
+    failed = candidate.against
     if failed:
         more = f" (and {len(failed) - 1} more)" if len(failed) > 1 else ""
         return trial_sentence(failed[0], units) + more + "."
+    waiting = [t for t in candidate.tests if t.passed is None]
+    if waiting:
+        return trial_sentence(waiting[0], units) + "."
     if candidate.verdict == "marginal":
-        tight = min((t for t in candidate.tests if t.margin is not None), key=lambda t: t.margin or 0.0)
-        return "Only just: " + _SENTENCES[tight.name](tight, units) + "."
+        return say("verdict-only-just", what=_said(tightest(candidate), units))
     return None
+
+
+def tightest(candidate: Candidate) -> Trial:
+    """The test with the least to spare."""
+    return min((t for t in candidate.tests if t.margin is not None), key=lambda t: t.margin or 0.0)
+
+
+def needs_words(candidate: Candidate) -> str:
+    """What would decide what is not known, in a row."""
+    said = [say(f"verdict-need-{n.replace('_', '-')}") for n in candidate.open_for]
+    return ", ".join(said) or say("verdict-need-cloud")
 
 
 def headline(candidates: Sequence[Candidate], units: UnitChoice = METRIC) -> str:
     """The whole answer in a line: what to fly, or why nothing will do."""
     if not candidates:
-        return "No motor fits this mount."
+        return say("verdict-nothing-fits")
     best = candidates[0]
     if best.verdict == "no":
-        return f"Nothing passes every test here today. Nearest is {best.label}: {why_not(best, units)}"
+        return say("verdict-nothing-passes", label=best.label, why=why_not(best, units) or "")
     flight = best.flight
-    assert flight.apogee_altitude_m is not None and flight.ejection is not None  # it passed the tests that say so
-    said = f"Fly {best.label}: {show(flight.apogee_altitude_m, 'height', units)} high, canopy {after_apogee(flight.ejection.after_apogee_s)}"
-    return said + ("." if best.verdict == "good" else ", but only just.")
+    height = show(flight.apogee_altitude_m or 0.0, "height", units)
+    opens = f"parachute {after_apogee(flight.ejection.after_apogee_s)}" if flight.ejection is not None else "nothing to open"
+    if best.verdict == "open":
+        return say("verdict-open", label=best.label, height=height, opens=opens, needs=needs_words(best))
+    if best.verdict == "marginal":
+        return say("verdict-fly-just", label=best.label, height=height, opens=opens)
+    return say("verdict-fly", label=best.label, height=height, opens=opens)
 
 
 def delay_sentence(best: Candidate) -> str:
@@ -284,19 +156,14 @@ def thumb_sentence(thumb: Thumb, computed: Candidate, motor: Motor) -> str:
 def printed_sentence(label: str, printed: Candidate | None, best: Candidate | None, units: UnitChoice = METRIC) -> str:
     """A motor the kit's maker printed, held against today's best, with the reason where they differ."""
     if printed is None:
-        return f"The box says {label}: not among the motors that fit this mount here."
-    if best is not None and (printed.label == best.label):
-        return f"The box says {label}: so do we."
-    reason = why_not(printed, units)
-    if printed.verdict == "no" and reason:
-        return f"The box says {label}: not here, not today. {reason}"
-    if best is None:
-        return f"The box says {label}."
-    tight = min((t for t in printed.tests if t.margin is not None), key=lambda t: t.margin or 0.0)
-    return (
-        f"The box says {label}: {printed.verdict}. {best.label} has more to spare; with {label} the tight spot is:"
-        f" {_SENTENCES[tight.name](tight, units)}."
-    )
+        return say("printed-not-known", label=label)
+    if best is not None and printed.label == best.label:
+        return say("printed-same", label=label)
+    if printed.settled == "no":
+        return say("printed-no", label=label, why=why_not(printed, units) or "")
+    if best is None or best.settled == "no":
+        return say("printed-alone", label=label)
+    return say("printed-gentler", label=label, best=best.label, tight=_said(tightest(printed), units))
 
 
 def wind_caution(site: Site, rules: Rules, units: UnitChoice = METRIC) -> str | None:
@@ -382,12 +249,3 @@ def nothing_fits_sentence(diameter_mm: float, max_length_mm: float, diameters_mm
         f"No motor fits a mount of {diameter_mm:g} mm taking {max_length_mm:g} mm. Diameters on hand: {sizes} mm."
         " Check the mount's size and length."
     )
-
-
-def _ratio(value: float | str | None) -> str:
-    return f"{_float(value):.1f}".removesuffix(".0") if value is not None else "0"
-
-
-def _float(value: float | str | None) -> float:
-    assert isinstance(value, float | int)
-    return float(value)

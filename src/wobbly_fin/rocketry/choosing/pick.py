@@ -1,177 +1,247 @@
 """Which motor and which delay: every candidate flown, judged and put in order."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from itertools import product
 from typing import Literal
 
-from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.choosing.refusals import Configuration
+from wobbly_fin.rocketry.choosing.case import Case, fly_cases
+from wobbly_fin.rocketry.choosing.clouds import inside_of
+from wobbly_fin.rocketry.choosing.registry import cheap_trials, dear_trials
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.thumb import Thumb, thumb_delay
-from wobbly_fin.rocketry.choosing.trials import Loaded, Mount, Trial, fits, smallest_margin, trials
-from wobbly_fin.rocketry.flight.flight import Flight, LeavesAirError, fly_vehicle
+from wobbly_fin.rocketry.choosing.trial import Need, Trial, smallest_margin
+from wobbly_fin.rocketry.choosing.weight import weight_trial
+from wobbly_fin.rocketry.configuration import Configuration, Mount, MountLoad, fits
+from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.motors.motor import Motor
 
-Verdict = Literal["good", "marginal", "no"]
-_RANK: dict[Verdict, int] = {"good": 0, "marginal": 1, "no": 2}
+Verdict = Literal["good", "marginal", "open", "no"]
+_RANK: dict[Verdict, int] = {"good": 0, "marginal": 1, "open": 2, "no": 3}
 MOST_BOOSTERS = 12  # tried per lower stage: what lights the next one first, smallest first
+MOST_ASIDE = 3  # tried in mounts beside a stage's leading one, gentlest first, besides leaving them empty
+Shares = Literal["none", "all"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Candidate:
-    """One motor with one delay, flown and judged. `delay_s` is None for a booster or a plugged motor.
+    """One configuration flown and judged."""
 
-    Attributes
-    ----------
-    boosters : tuple of Motor
-        Of the stages below, from the second downwards.
-    motors : int
-        How many of `motor` the last stage takes.
-    shorten_s : float
-        By how much an adjustable delay is to be shortened. [s]
-    """
-
-    motor: Motor
-    delay_s: float | None
-    verdict: Verdict
+    case: Case
     tests: tuple[Trial, ...]
-    margin: float
-    flight: Flight
-    boosters: tuple[Motor, ...] = ()
-    motors: int = 1
-    boosters_each: tuple[int, ...] = ()
+
+    @property
+    def configuration(self) -> Configuration:
+        """What is loaded where."""
+        return self.case.configuration
+
+    @property
+    def flight(self) -> Flight:
+        """Its figures."""
+        return self.case.flight
+
+    @property
+    def verdict(self) -> Verdict:
+        """no: a test failed; open: none did, but something that decides is not known; else marginal or good."""
+        settled = self.settled
+        return "open" if settled != "no" and any(t.passed is None for t in self.tests) else settled
+
+    @property
+    def settled(self) -> Verdict:
+        """The verdict over what can be decided."""
+        if any(t.failed for t in self.tests):
+            return "no"
+        return "marginal" if self.margin < self.case.rules.marginal_fraction else "good"
+
+    @property
+    def margin(self) -> float:
+        """The tightest test's."""
+        return smallest_margin(self.tests)
+
+    @property
+    def open_for(self) -> tuple[Need, ...]:
+        """What would decide what is not known."""
+        return tuple(dict.fromkeys(n for t in self.tests if t.passed is None for n in t.needs))
+
+    @property
+    def pending(self) -> bool:
+        """Something is still being worked out."""
+        return any(t.pending for t in self.tests)
+
+    @property
+    def against(self) -> tuple[Trial, ...]:
+        """What keeps it on the ground."""
+        return tuple(t for t in self.tests if t.failed)
+
+    @property
+    def leading(self) -> MountLoad:
+        """The load whose delay is chosen."""
+        found = self.configuration.leading
+        assert found is not None  # candidates have a motor
+        return found
+
+    @property
+    def motor(self) -> Motor:
+        """The leading one."""
+        return self.leading.motor
+
+    @property
+    def delay_s(self) -> float | None:
+        """Of the leading motor; None for a booster or a plugged one. [s]"""
+        return self.configuration.delay_s
+
+    @property
+    def boosters(self) -> tuple[Motor, ...]:
+        """Of the stages below, from the second downwards."""
+        c = self.configuration
+        return tuple(c.in_stage(s)[0][1].motor for s in range(1, c.stages) if c.in_stage(s))
+
+    @property
+    def motors(self) -> int:
+        """How many of the leading motor its stage takes."""
+        return self.configuration.mount(self.leading.mount).count
+
+    @property
+    def boosters_each(self) -> tuple[int, ...]:
+        """How many of each booster."""
+        c = self.configuration
+        return tuple(c.in_stage(s)[0][0].count for s in range(1, c.stages) if c.in_stage(s))
 
     @property
     def label(self) -> str:
         """What to ask for at the counter, lowest stage first."""
-        own = self.motor.label_with(self.delay_s)
-        named = [_times(n, b.name) for b, n in zip(self.boosters, self.boosters_each or (1,) * len(self.boosters), strict=True)]
-        return " + ".join([*reversed(named), _times(self.motors, own)])
+        return self.configuration.label
 
     @property
     def shorten_s(self) -> float:
+        """By how much an adjustable delay is to be shortened. [s]"""
         return 0.0 if self.delay_s is None else self.motor.shortened_by_s(self.delay_s)
 
     @property
     def key(self) -> str:
         """Which motors, whatever the delay."""
-        return "|".join((self.motor.key, *(b.key for b in self.boosters)))
-
-
-def _times(count: int, label: str) -> str:
-    return label if count == 1 else f"{count} × {label}"
+        return self.configuration.key
 
 
 def pick(
-    rocket: Rocket,
-    mounts: Mount | Sequence[Mount],
+    base: Configuration,
     situation: Situation | Site,
     motors: Iterable[Motor],
     rules: Rules | None = None,
+    *,
+    shares: Shares = "none",
+    printed: Sequence[str] = (),
 ) -> tuple[Candidate, ...]:
-    """Fly and judge every motor that fits the mount, with every delay it comes with or can be shortened to.
+    """Fly and judge every motor that fits the mounts, with every delay it comes with or can be shortened to.
 
-    Of a staged rocket every pairing of a motor above with boosters below. One ascent serves all delays of a motor.
+    Of a staged rocket every pairing of a motor above with boosters below; in further mounts of the first stage the leading motor itself where
+    it fits, else none or one of the gentlest that do. One ascent serves all delays of a motor.
 
-    Order: good, marginal, no; within each by the smallest margin, then the next smallest, and so on, largest first;
-    margins count in hundredths, since a finer difference is not worth a place.
+    Order: good, marginal, no; within each the least impulse first, then the least average thrust, then the delay nearest the best;
+    a motor the kit's box names wins a tie.
 
     Parameters
     ----------
-    mounts : Mount or sequence of Mount
-        Per stage, the last stage's (uppermost) first.
+    base : Configuration
+        The rocket with its mounts, nothing loaded.
+    shares : str
+        all: the cloud of landings is flown for everything that passes the rest; none: it stays to be worked out.
+    printed : sequence of str
+        Labels on the kit's box.
 
     Returns
     -------
     tuple of Candidate
         Best first; failing ones included; empty where nothing fits.
     """
-    rules = rules or Rules()
-    where = Situation(site=situation) if isinstance(situation, Site) else situation
-    stages = (mounts,) if isinstance(mounts, Mount) else tuple(mounts)
+    rules, where = rules or Rules(), _situation(situation)
     shelf = list(motors)
-    lower = [_boosters_for(shelf, mount, rules) for mount in stages[1:]]
     found: list[Candidate] = []
+    for loads in loadings(base, shelf, rules):
+        ready = base.loading(loads)
+        leading = ready.leading
+        assert leading is not None
+        found += judge_delays(ready, leading.motor.delays_to_try_s or (None,), where, rules, shares=shares)
+    return tuple(sorted(found, key=lambda c: order(c, printed)))
+
+
+def loadings(base: Configuration, shelf: Sequence[Motor], rules: Rules) -> Iterator[tuple[MountLoad, ...]]:
+    """Every way of loading a rocket from a shelf that is worth trying; delays left open."""
+    slack_m = rules.diameter_slack_mm / 1000
+    by_stage = [[m for m in base.mounts if m.stage == s] for s in range(base.stages)]
+    if not by_stage[0]:
+        return
+    lower = [_boosters_for(shelf, mounts, slack_m) for mounts in by_stage[1:]]
+    lead, *beside = by_stage[0]
     for boosters in product(*lower):
-        ready = rocket.over(boosters) if isinstance(rocket, RigidRocket) else rocket
+        below = tuple(load for loads in boosters for load in loads)
         for motor in shelf:
-            if fits(motor, stages[0], rules):
-                found += judge_delays(ready, stages[0], where, motor, motor.delays_to_try_s or (None,), rules)
-    return tuple(sorted(found, key=order))
+            if not fits(motor, lead, slack_m):
+                continue
+            choices = [_beside(motor, mount, lead, shelf, slack_m) for mount in beside]
+            for more in product(*choices):
+                yield (MountLoad(mount=lead.key, motor=motor), *(x for x in more if x is not None), *below)
 
 
-def _boosters_for(shelf: Sequence[Motor], mount: Mount, rules: Rules) -> list[Motor]:
-    """Motors worth trying under another stage: made for it first, then those without a charge, which are refused with a reason."""
-    there = [m for m in shelf if fits(m, mount, rules) and m.kind != "single"]
-    return sorted(there, key=lambda m: (m.kind != "booster", m.curve.total_impulse_n_s))[:MOST_BOOSTERS]
+def _beside(motor: Motor, mount: Mount, lead: Mount, shelf: Sequence[Motor], slack_m: float) -> list[MountLoad | None]:
+    if mount.like(lead):
+        return [MountLoad(mount=mount.key, motor=motor)]
+    there = sorted((m for m in shelf if fits(m, mount, slack_m)), key=lambda m: m.curve.total_impulse_n_s)
+    return [None, *(MountLoad(mount=mount.key, motor=m) for m in there[:MOST_ASIDE])]
+
+
+def _boosters_for(shelf: Sequence[Motor], mounts: Sequence[Mount], slack_m: float) -> list[tuple[MountLoad, ...]]:
+    """Motors worth trying under another stage, in all its mounts they fit: made for it first, then those without a charge, refused with a reason."""
+    there = [m for m in shelf if fits(m, mounts[0], slack_m) and m.kind != "single"]
+    best = sorted(there, key=lambda m: (m.kind != "booster", m.curve.total_impulse_n_s))[:MOST_BOOSTERS]
+    return [tuple(MountLoad(mount=mount.key, motor=m) for mount in mounts if fits(m, mount, slack_m)) for m in best]
+
+
+def _situation(situation: Situation | Site) -> Situation:
+    return Situation(site=situation) if isinstance(situation, Site) else situation
 
 
 def judge(
-    rocket: Rocket, mount: Mount, situation: Situation | Site, motor: Motor, delay_s: float | None, rules: Rules | None = None
+    configuration: Configuration, situation: Situation | Site, rules: Rules | None = None, *, shares: Shares = "all"
 ) -> Candidate:
-    """Fly and judge one motor and delay, whether or not it is sold with that delay."""
-    where = Situation(site=situation) if isinstance(situation, Site) else situation
-    return judge_delays(rocket, mount, where, motor, (delay_s,), rules or Rules())[0]
+    """Fly and judge one configuration as it is loaded, whether or not its motor is sold with that delay."""
+    where, rules = _situation(situation), rules or Rules()
+    (case,) = fly_cases(configuration, [configuration.delay_s], where, rules)
+    return _judged(case, shares, always=True)
 
 
 def judge_delays(
-    rocket: Rocket, mount: Mount, situation: Situation, motor: Motor, delays_s: Sequence[float | None], rules: Rules
+    configuration: Configuration,
+    delays_s: Sequence[float | None],
+    situation: Situation | Site,
+    rules: Rules,
+    *,
+    shares: Shares = "none",
 ) -> list[Candidate]:
-    """One motor with several delays, on one ascent."""
-    vehicle = rocket.loaded(situation.taught.as_pushed(motor))
-    try:
-        flights = fly_vehicle(vehicle, [situation.taught.real_delay_s(motor, d) for d in delays_s], situation.site)
-    except LeavesAirError as error:
-        # One absurd pairing must not cost the others their verdicts.
-        flights = [error.flight] * len(delays_s)
-    rigid = rocket if isinstance(rocket, RigidRocket) else None
-    boosters = rigid.boosters if rigid else ()
-    configuration = replace(configuration_of(rocket, motor), grounded=situation.grounded)
-    each = tuple(len(motors) for motors in configuration.boosters)
-    found = []
-    for delay_s, flight in zip(delays_s, flights, strict=True):
-        margins = rigid.margins(vehicle, flight) if rigid else None
-        loaded = Loaded(motor=motor, mount=mount, configuration=configuration, margins=margins)
-        tests = trials(loaded, situation, flight, rules)
-        margin = smallest_margin(tests)
-        verdict: Verdict = "no"
-        if all(test.passed for test in tests):
-            verdict = "marginal" if margin < rules.marginal_fraction else "good"
-        found.append(
-            Candidate(
-                motor=motor,
-                delay_s=delay_s,
-                verdict=verdict,
-                tests=tests,
-                margin=margin,
-                flight=flight,
-                boosters=boosters,
-                motors=len(configuration.upper),
-                boosters_each=each,
-            )
-        )
-    return found
+    """One loading with several delays of its leading motor, on one ascent."""
+    return [_judged(case, shares) for case in fly_cases(configuration, delays_s, _situation(situation), rules)]
 
 
-def configuration_of(rocket: Rocket, motor: Motor) -> Configuration:
-    """What is loaded how, a motor in the first stage and its boosters below."""
-    rigid = rocket if isinstance(rocket, RigidRocket) else None
-    if rigid is None:
-        return Configuration(upper=(motor,))
-    mixed = bool(rigid.others) and not rigid.boosters
-    return Configuration(
-        upper=(motor, *rigid.others) if mixed else (motor,) * rigid.motors_in(0),
-        boosters=tuple((b,) * rigid.motors_in(i + 1) for i, b in enumerate(rigid.boosters)),
-        altimeter_opens=rigid.recovery.at_apogee and bool(rigid.canopy),
-        plugged=rigid.plugged,
-        vent_m=rigid.vent_m,
-        own_igniter=rigid.lights_after_s > 0,
-        wadding_burns=rigid.recovery.burns,
-    )
+def _judged(case: Case, shares: Shares, *, always: bool = False) -> Candidate:
+    """Every test; the dear ones only of what passes the others, unless `always`: what fails is no better or worse for them."""
+    cheap = cheap_trials(case)
+    if any(t.failed for t in cheap) and not always:
+        return Candidate(case=case, tests=cheap)
+    if shares == "all":
+        case = replace(case, inside=inside_of(case))
+    dear = dear_trials(case)
+    heavy = weight_trial(case, cheap) if not any(t.failed for t in cheap) else None
+    return Candidate(case=case, tests=(*cheap, *dear, *((heavy,) if heavy is not None else ())))
+
+
+def with_shares(candidate: Candidate) -> Candidate:
+    """The same with its cloud of landings flown, where that is still to be worked out."""
+    if not candidate.pending or candidate.settled == "no":
+        return candidate
+    return _judged(replace(candidate.case, inside=inside_of(candidate.case)), "none")
 
 
 def best_per_motor(candidates: Sequence[Candidate]) -> tuple[Candidate, ...]:
@@ -187,14 +257,22 @@ def thumb_for(rocket: Rocket, motor: Motor, site: Site, rules: Rules | None = No
     return thumb_delay(rocket, motor, site.ground_wind_m_s, rules or Rules())
 
 
-def order(candidate: Candidate) -> tuple[int, int, tuple[float, ...], float, float]:
-    """What candidates are put in order by, smallest first."""
-    margins = sorted(round(test.margin, 2) for test in candidate.tests if test.margin is not None)
-    failed = sum(not test.passed for test in candidate.tests)
+def order(candidate: Candidate, printed: Sequence[str] = ()) -> tuple[int, int, float, float, int, float, float]:
+    """What candidates are put in order by, smallest first: the gentlest that passes.
+
+    Of those that do not pass, the one with the fewest tests failed comes first.
+    """
+    c = candidate
+    motors = c.configuration.motors
+    settled = c.settled
+    best_s = c.flight.optimum_delay_s
+    off = abs(c.delay_s - best_s) if c.delay_s is not None and best_s is not None else 0.0
     return (
-        _RANK[candidate.verdict],
-        failed,
-        tuple(-margin for margin in margins),
-        candidate.motor.curve.total_impulse_n_s,
-        candidate.delay_s or 0.0,
+        _RANK[settled],
+        len(c.against),
+        round(sum(m.curve.total_impulse_n_s for m in motors), 9),
+        round(sum(m.curve.average_thrust_n for m in motors), 9),
+        0 if any(c.leading.motor.label_with(c.delay_s) == p for p in printed) else 1,
+        round(off, 9),
+        c.delay_s or 0.0,
     )

@@ -43,7 +43,8 @@ class Rules:
     wind_max_m_s: float = 9.0
     windy_from_m_s: float = 4.5
     stability_min_calibres: float = 1.0
-    impulse_max_n_s: float = 20480.0
+    impulse_max_n_s: float = 40960.0
+    inside_field_min_fraction: float = 0.95
     marginal_fraction: float = 0.10
 
     def __post_init__(self) -> None:
@@ -79,7 +80,9 @@ RULES: tuple[Rule, ...] = (
     Rule(key="windy_from_m_s", title="Drop one delay step in wind above", unit="m/s", low=0, high=20, source=_TRADE + " (10 mph)"),
     Rule(key="stability_min_calibres", title="Margin of stability in calibres, at least", unit="", low=0, high=5, source=_TRADE),
     Rule(key="impulse_max_n_s", title="Installed impulse allowed here, at most", unit="N·s", low=0.1, high=50000,
-         source="your local code; our default is the end of the lettered classes most people meet"),
+         source="your local code; our default is the end of 14 CFR 101.22's second class, quoted from memory"),
+    Rule(key="inside_field_min_fraction", title="Share of simulated landings inside the field, at least", unit="", low=0.5, high=1.0,
+         source="our own choice"),
     Rule(key="marginal_fraction", title="Marginal: passed by less than this share of the limit", unit="", low=0, high=0.5,
          source="our own choice"),
 )  # fmt: skip

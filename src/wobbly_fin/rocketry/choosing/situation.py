@@ -1,10 +1,13 @@
-"""Who flies what where: what a choice hangs on besides the rocket. None where nobody said."""
+"""Who flies what where, and what is known of it: what a verdict hangs on besides the configuration. None where nobody said."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
+from wobbly_fin.rocketry.choosing.codes import PUBLISHED, RangeCode
+from wobbly_fin.rocketry.choosing.trial import Need
 from wobbly_fin.rocketry.errors import require_finite, require_positive
 from wobbly_fin.rocketry.field import Field
+from wobbly_fin.rocketry.flight.gusts import Gustiness
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.motor import Motor
 
@@ -68,11 +71,41 @@ NOTHING_TAUGHT = Taught()
 
 @dataclass(frozen=True, kw_only=True)
 class Situation:
-    """The site and everything else a verdict hangs on."""
+    """The site and everything else a verdict hangs on.
+
+    Parameters
+    ----------
+    code : RangeCode
+        Of the range flown at.
+    untold : frozenset of str
+        Of site and wind, what nobody told and the site only assumes.
+    gusts : str
+        How gusty, for where it may land; the nominal flight is flown in the mean wind.
+    built : bool or None
+        Whether build, repairs and holds are done; None: nobody said.
+    repairs : bool
+        A review keeps it down until its repairs are done.
+    """
 
     site: Site
     ground: Field | None = None
     flyer: Flyer | None = None
     payload: Payload | None = None
     taught: Taught = NOTHING_TAUGHT
-    grounded: bool = False  # a review keeps it down until its repairs are done
+    code: RangeCode = PUBLISHED
+    untold: frozenset[Need] = frozenset()
+    gusts: Gustiness = "breezy"
+    built: bool | None = None
+    repairs: bool = False
+
+    @property
+    def known(self) -> frozenset[str]:
+        """What was told, by the names `wobbly judge` has in `unknown`."""
+        there = {"site", "wind"} - self.untold
+        if self.ground is not None and self.ground.outline:
+            there.add("outline")
+        if self.flyer is not None:
+            there.add("flyer")
+        if self.built is not None:
+            there.add("built")
+        return frozenset(there)

@@ -2,16 +2,13 @@
 
 from dataclasses import dataclass
 
-from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.parts import FinSet, Retainer
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.altimetry.readout import Readout
-from wobbly_fin.rocketry.choosing.pick import configuration_of
+from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.flight.flight import Flight
-from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
-from wobbly_fin.rocketry.motors.motor import Motor
 
 # Where a clue turns true; common practice, no source, unless a limit elsewhere says it.
 _LOW, _WEAK, _SHORT_BURN = 0.75, 0.85, 0.75
@@ -57,22 +54,21 @@ def from_log(readout: Readout, forecast: Flight) -> dict[str, bool]:
 
 
 def from_configuration(
-    rocket: Rocket, motor: Motor, forecast: Flight, layout: Layout | None, recovery: Recovery, field_holds: float | None = None
+    configuration: Configuration, forecast: Flight, recovery: Recovery, field_holds: float | None = None
 ) -> dict[str, bool]:
     """Clues of how it was built and loaded, as frozen with the flight.
 
     Parameters
     ----------
-    layout : Layout or None
-        None for a quick rocket.
     field_holds : float or None
         Share of the landing cloud inside the field. [-]
     """
     out: dict[str, bool] = {}
-    configuration = configuration_of(rocket, motor)
-    out["no_charge_made"] = motor.kind != "single" and not configuration.altimeter_opens
-    out["altimeter_fires"] = configuration.altimeter_opens
-    out["cluster_or_stage"] = len(configuration.upper) > 1 or bool(configuration.boosters)
+    rocket, layout = configuration.rocket, configuration.layout
+    altimeter = configuration.sequence.at_apogee and rocket.canopy is not None
+    out["no_charge_made"] = not any(m.kind == "single" for m in configuration.motors) and not altimeter
+    out["altimeter_fires"] = altimeter
+    out["cluster_or_stage"] = len(configuration.motors) > 1
     if forecast.ejection is not None:
         after = forecast.ejection.after_apogee_s
         out |= {
@@ -85,7 +81,7 @@ def from_configuration(
     if forecast.descent_rate_m_s is not None:
         out["canopy_small"] = forecast.descent_rate_m_s > _SMALL_CANOPY_M_S
     if isinstance(rocket, RigidRocket):
-        margins = rocket.margins(rocket.loaded(motor), forecast)
+        margins = rocket.margins(configuration.loaded, forecast)
         out |= {"margin_low": margins.ignition < _LOW_CALIBRES, "margin_high": margins.ignition > _HIGH_CALIBRES}
     if layout is not None:
         kinds = [p.part.kind for p in layout.of(Retainer)]

@@ -42,7 +42,7 @@ class LeavesAirError(RocketryError):
 
     def __init__(self, liftoff_mass_kg: float) -> None:
         super().__init__("motor", "carries this rocket out of the air model, which ends at 32 km; check mass and thrust")
-        self.flight = Flight(lifted=True, liftoff_mass_kg=liftoff_mass_kg, **dict.fromkeys(_LATER))  # type: ignore[arg-type]
+        self.flight = replace(not_lifted(liftoff_mass_kg), lifted=True)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -122,6 +122,11 @@ class Flight:
     spent: tuple[Fallen, ...] = ()
 
 
+def not_lifted(liftoff_mass_kg: float) -> Flight:
+    """A flight that never began. [kg]"""
+    return Flight(lifted=False, liftoff_mass_kg=liftoff_mass_kg, **dict.fromkeys(_LATER))  # type: ignore[arg-type]
+
+
 _scratch = threading.local()
 
 
@@ -160,8 +165,13 @@ def fly(rocket: Rocket, motor: Motor, delay_s: float | None, site: Site) -> Flig
 
 def fly_traced(rocket: Rocket, motor: Motor, delay_s: float | None, site: Site) -> tuple[Flight, Floats]:
     """Fly and keep the path: `fly`'s figures and an (n, 13) array of time [s], position [m], velocity [m/s], axis, acceleration [m/s²]."""
+    return trace_vehicle(rocket.loaded(motor), delay_s, site)
+
+
+def trace_vehicle(vehicle: Vehicle, delay_s: float | None, site: Site) -> tuple[Flight, Floats]:
+    """As `fly_traced`, of a loaded rocket."""
     trace = np.empty((_TRACE_ROWS, TRACE_COLUMNS))
-    flights, counts = _fly(rocket.loaded(motor), [delay_s], site, None, trace)
+    flights, counts = _fly(vehicle, [delay_s], site, None, trace)
     return flights[0], trace[: counts[0]].copy()
 
 
@@ -213,7 +223,7 @@ def _fly(
     up = np.empty(len(Up))
     ascend(vehicle.knots, legs, vehicle.aero, site.layer_table, gust, stops, held, work_arrays(), trace, up)
     if not up[Up.LIFTED]:
-        bare = Flight(lifted=False, liftoff_mass_kg=vehicle.liftoff_mass_kg, **dict.fromkeys(_LATER))  # type: ignore[arg-type]
+        bare = not_lifted(vehicle.liftoff_mass_kg)
         return [bare] * len(delays_s), [0] * len(delays_s)
     if up[Up.OUTSIDE]:
         raise LeavesAirError(vehicle.liftoff_mass_kg)

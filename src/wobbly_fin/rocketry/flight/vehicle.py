@@ -49,24 +49,30 @@ class Burn:
         return bool(np.any(np.abs(self.knots[:, Knot.MOMENT_1_N_M :]) > 1e-12))
 
 
-def burn_of(motors: Sequence[tuple[Motor, float, float]], lights_s: float = 0.0) -> Burn:
+def burn_of(motors: Sequence[tuple[Motor, float, float]], lights_s: float = 0.0, later_s: Sequence[float] = ()) -> Burn:
     """Motors burning together, each at a distance from the axis along two transverse directions of the body. [m]
 
-    Mass leaves each in proportion to the impulse it has delivered.
+    Mass leaves each in proportion to the impulse it has delivered. `later_s`: how long after `lights_s` each lights; left out, at once. [s]
     """
-    if len(motors) == 1 and motors[0][1:] == (0.0, 0.0):
+    late = tuple(later_s) or (0.0,) * len(motors)
+    if len(motors) == 1 and motors[0][1:] == (0.0, 0.0) and late[0] == 0.0:
         motor = motors[0][0]
         table = motor.curve.shares.copy()
         table[:, Knot.FLOW_KG_S : Knot.MOMENT_1_N_M] *= motor.propellant_mass_kg
         if lights_s:
             table[:, Knot.TIME_S] += lights_s
         return Burn(knots=table)
-    times = np.unique(np.concatenate([m.curve.knots[0] for m, _, _ in motors]))
+    knots = [m.curve.knots[0] + t for (m, _, _), t in zip(motors, late, strict=True)]
+    # A curve that begins above nothing jumps there, not on the way from another motor's last corner.
+    jumps = [[t - 1e-6] for (m, _, _), t in zip(motors, late, strict=True) if t > 0.0 and m.curve.knots[1][0] > 0.0]
+    times = np.unique(np.concatenate([*knots, *jumps, [0.0]] if min(late) > 0.0 else [*knots, *jumps]))
     table = np.zeros((len(times), len(Knot)))
     table[:, Knot.TIME_S] = times + lights_s
-    for motor, r1, r2 in motors:
+    for (motor, r1, r2), own in zip(motors, late, strict=True):
         t, f, delivered = motor.curve.knots
-        thrust = np.interp(times, t, f, right=0.0)
+        if own > 0.0:
+            t = t + own
+        thrust = np.interp(times, t, f, left=0.0 if own > 0.0 else None, right=0.0)
         per_ns = motor.propellant_mass_kg / delivered[-1]
         if t[-1] < times[-1] and f[-1] > 0.0:
             # A curve that stops above nothing falls there and then, not on the way to another motor's next corner.

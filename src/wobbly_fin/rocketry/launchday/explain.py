@@ -1,18 +1,19 @@
 """Launch day in words."""
 
 import math
-from collections.abc import Callable
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
-from wobbly_fin.rocketry.choosing.pick import Candidate
+from wobbly_fin.rocketry.choosing.nearest import change_sentence
 from wobbly_fin.rocketry.field.bearing import say_bearing
-from wobbly_fin.rocketry.launchday.judge import ChangeTo, Reason, Ruling
+from wobbly_fin.rocketry.launchday.judge import Duty, Ruling
 from wobbly_fin.rocketry.launchday.search import FEWEST, Sector, sector_of
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+from wobbly_fin.rocketry.words import uncapital
 
 
 def clock(hour: float) -> str:
@@ -21,56 +22,36 @@ def clock(hour: float) -> str:
     return f"{minutes // 60}:{minutes % 60:02d}"
 
 
-def reason_sentence(reason: Reason, candidate: Candidate, units: UnitChoice = METRIC) -> str:
-    """Why not, or what belongs to it."""
-    value, limit = reason.value or 0.0, reason.limit or 0.0
-    if reason.code == "test":
-        failed = next(t for t in candidate.tests if t.name == reason.test)
-        return f"{trial_sentence(failed, units)}."
-    said: dict[str, Callable[[], str]] = {
-        "wind": lambda: f"Wind {show(value, 'speed', units)}, above the {show(limit, 'speed', units)} of the range.",
-        "tilt": lambda: f"Rod {value:g}° from vertical, above the {limit:g}° of the range.",
-        "impulse": lambda: f"{show(value, 'impulse', units)} installed, above the {show(limit, 'impulse', units)} allowed here.",
-        "adult": lambda: f"{value:.0f} years old; so much impulse is for {limit:.0f} and over.",
-        "site_small": lambda: (
-            f"The field’s least side is {show(value, 'height', units)}; this wants {show(limit, 'height', units)}."
-        ),
-        "no_outline": lambda: (
-            f"The field has no outline: whether it is large enough is not judged. This wants {show(limit, 'height', units)} a side."
-        ),
-        "stand_off": lambda: f"Everybody {show(value, 'height', units)} from the pad, the lead as long.",
-        "cleared": lambda: f"{show(value, 'height', units)} across cleared of dry grass round the pad.",
-        "notify": lambda: (
-            f"{show(value, 'mass', units)} at liftoff, more than the simplest class: whoever must be told or asked has been."
-        ),
-    }
-    return said[reason.code]()
+def reason_sentences(ruling: Ruling, units: UnitChoice = METRIC) -> list[tuple[str, str]]:
+    """Why not (fails), what is not known (open), and what belongs to it (do), each with its sentence."""
+    said = [("fails", f"{trial_sentence(t, units)}.") for t in ruling.against]
+    said += [("open", f"{trial_sentence(t, units)}.") for t in ruling.open]
+    return said + [("do", duty_sentence(d, units)) for d in ruling.duties]
 
 
-def change_sentence(change: ChangeTo, units: UnitChoice = METRIC) -> str:
-    """What would make it go."""
-    value = change.value or 0.0
-    said: dict[str, Callable[[], str]] = {
-        "delay": lambda: f"Goes with {change.label}.",
-        "tilt": lambda: f"Goes with the rod {value:g}° into the wind.",
-        "canopy": lambda: f"Goes under {show(value, 'short_length', units)} of canopy.",
-        "hour": lambda: f"Wait for {clock(value)}.",
-        "motor": lambda: f"Goes with {change.label} out of the box.",
-    }
-    return said[change.kind]()
+def duty_sentence(duty: Duty, units: UnitChoice = METRIC) -> str:
+    """What belongs to a flight."""
+    return say(
+        f"day-duty-{duty.code.replace('_', '-')}", value=show(duty.value, "mass" if duty.code == "notify" else "height", units)
+    )
 
 
 def ruling_sentence(ruling: Ruling, units: UnitChoice = METRIC) -> str:
-    """Go, go with a change, or no-go, and why."""
-    against = [reason_sentence(r, ruling.candidate, units) for r in ruling.against]
+    """Go, go with a change, not decided or no-go, and why."""
     if ruling.verdict == "go":
-        flight = ruling.candidate.flight
-        high = show(flight.apogee_altitude_m or 0.0, "height", units)
-        return f"Goes: {high} high."
-    more = f" And {len(against) - 1} more." if len(against) > 1 else ""
+        return say("day-goes", height=show(ruling.candidate.flight.apogee_altitude_m or 0.0, "height", units))
+    against = [s for kind, s in reason_sentences(ruling, units) if kind == ("open" if ruling.verdict == "open" else "fails")]
+    more = say("day-more", count=len(against) - 1) if len(against) > 1 else ""
+    if ruling.verdict == "open":
+        return say("day-open", what=uncapital(against[0])) + more
     if ruling.verdict == "go_with" and ruling.change is not None:
-        return f"{change_sentence(ruling.change, units)} As it is: {against[0]}{more}"
-    return f"{against[0]}{more}"
+        return say("day-as-it-is", change=change_sentence(ruling.change, units), why=against[0], more=more)
+    return against[0] + more
+
+
+def stand_off_words(ruling: Ruling, units: UnitChoice = METRIC) -> str:
+    """How far everybody stands."""
+    return show(ruling.stand_off_m, "height", units) if ruling.stand_off_m is not None else say("day-no-distance")
 
 
 def weather_sentence(hour: HourlyWeather, units: UnitChoice = METRIC) -> str:

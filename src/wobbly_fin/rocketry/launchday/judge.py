@@ -1,73 +1,29 @@
-"""Go or no-go of one line of the manifest: flown and judged in its hour, held against the range's code, with the nearest change."""
+"""Go or no-go of one line of the manifest: the rocket's own verdict in its hour under the range's code, with the nearest change."""
 
-import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.choosing.codes import RangeCode
-from wobbly_fin.rocketry.choosing.permits import ADULT_YEARS, is_high_power
-from wobbly_fin.rocketry.choosing.pick import Candidate, configuration_of, judge_delays
+from wobbly_fin.rocketry.choosing.nearest import Change, nearest_change
+from wobbly_fin.rocketry.choosing.pick import Candidate, Shares, judge
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.choosing.trials import Mount
-from wobbly_fin.rocketry.flight.site import Site
-from wobbly_fin.rocketry.flight.vehicle import Rocket
+from wobbly_fin.rocketry.choosing.tests_of_range import stand_off_m
+from wobbly_fin.rocketry.choosing.trial import Trial
+from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.launchday.weather import Forecast, site_at
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.variants import under
 
-Verdict = Literal["go", "go_with", "no_go"]
-Severity = Literal["fails", "do"]
-ReasonCode = Literal[
-    "test", "site_small", "wind", "tilt", "impulse", "adult", "stand_off", "cleared", "notify", "no_outline",
-]  # fmt: skip
-ChangeKind = Literal["delay", "tilt", "canopy", "hour", "motor"]
-# Canopies tried smaller, rods tried tilted into the wind [°].
-SMALLER, TILTS_DEG = (0.85, 0.7, 0.55), (5.0, 10.0)
+Verdict = Literal["go", "go_with", "open", "no_go"]
+DutyCode = Literal["stand_off", "cleared", "notify", "outline"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Reason:
-    """Why not, or what has to be done. `severity` fails: it does not fly so; do: it flies, and this belongs to it.
+class Duty:
+    """What belongs to a flight that flies: a distance [m], a mass that has to be told of [kg]."""
 
-    Attributes
-    ----------
-    test : str
-        Of a failed test, its name; `value` and `limit` as there.
-    """
-
-    code: ReasonCode
-    severity: Severity
-    test: str = ""
-    value: float | None = None
-    limit: float | None = None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class ChangeTo:
-    """What would make it go. Of a canopy: its diameter [m]; a rod's tilt [°]; an hour; a delay [s]."""
-
-    kind: ChangeKind
-    value: float | None = None
-    label: str = ""
-
-
-@dataclass(frozen=True, kw_only=True)
-class Line:
-    """One line of the manifest: a rocket with its motor and delay, in the core's terms."""
-
-    rocket: Rocket
-    mounts: Sequence[Mount]
-    motor: Motor
-    delay_s: float | None
-    boosters: tuple[Motor, ...] = ()
-
-    @property
-    def ready(self) -> Rocket:
-        """Over its boosters."""
-        return self.rocket.over(self.boosters) if isinstance(self.rocket, RigidRocket) and self.boosters else self.rocket
+    code: DutyCode
+    value: float
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -76,44 +32,58 @@ class Ruling:
 
     Attributes
     ----------
-    change : ChangeTo or None
+    verdict : str
+        no_go: a test fails. go_with: it does, and a near change mends it. open: nothing fails, something that decides is not known. go.
+    change : Change or None
         The nearest that makes it go; None where it goes as it is, or nothing near does.
     """
 
     verdict: Verdict
     candidate: Candidate
-    reasons: tuple[Reason, ...]
-    change: ChangeTo | None
-    stand_off_m: float
-    high_power: bool
+    duties: tuple[Duty, ...]
+    change: Change | None = None
 
     @property
-    def against(self) -> tuple[Reason, ...]:
+    def against(self) -> tuple[Trial, ...]:
         """What keeps it on the ground."""
-        return tuple(r for r in self.reasons if r.severity == "fails")
+        return self.candidate.against
+
+    @property
+    def open(self) -> tuple[Trial, ...]:
+        """What is not known, and would be told by somebody."""
+        return tuple(t for t in self.candidate.tests if t.passed is None and not t.pending)
+
+    @property
+    def high_power(self) -> bool:
+        """By the published bounds."""
+        return self.candidate.case.high_power
+
+    @property
+    def stand_off_m(self) -> float | None:
+        """How far everybody stands; None beyond the range's table. [m]"""
+        return stand_off_m(self.candidate.case)
 
 
-def rule(line: Line, situation: Situation, code: RangeCode, rules: Rules) -> Ruling:
+def rule(configuration: Configuration, situation: Situation, rules: Rules, *, shares: Shares = "none") -> Ruling:
     """Judge a line as it is, without looking for a change."""
-    candidate = judge_delays(line.ready, line.mounts[0], situation, line.motor, (line.delay_s,), rules)[0]
-    motors = _all_motors(line)
-    installed = sum(m.curve.total_impulse_n_s for m in motors)
-    high = is_high_power(motors, candidate.flight.liftoff_mass_kg)
-    stand_off = code.least_stand_off_m(installed, high_power=high, several=len(motors) > 1)
-    reasons = (*_of_tests(candidate, code), *_of_code(candidate, situation, code, installed, motors, high, stand_off))
-    verdict: Verdict = "no_go" if any(r.severity == "fails" for r in reasons) else "go"
-    return Ruling(verdict=verdict, candidate=candidate, reasons=reasons, change=None, stand_off_m=stand_off, high_power=high)
+    return ruling_of(judge(configuration, situation, rules, shares=shares))
+
+
+def ruling_of(candidate: Candidate) -> Ruling:
+    """A verdict as a range says it."""
+    verdict: Verdict = "no_go" if candidate.settled == "no" else "open" if candidate.open_for else "go"
+    return Ruling(verdict=verdict, candidate=candidate, duties=_duties(candidate))
 
 
 def judge_line(
-    line: Line,
+    configuration: Configuration,
     situation: Situation,
-    code: RangeCode,
     rules: Rules,
     *,
     others: Sequence[Motor] = (),
     forecast: Forecast | None = None,
     hour: float | None = None,
+    shares: Shares = "all",
 ) -> Ruling:
     """Judge a line, and look for the nearest change where it does not go.
 
@@ -124,103 +94,32 @@ def judge_line(
     forecast, hour : Forecast, float or None
         The day's weather and the hour it is to fly; other hours are tried where both are told.
     """
-    found = rule(line, situation, code, rules)
-    if found.verdict == "go":
+    found = rule(configuration, situation, rules, shares=shares)
+    if found.verdict != "no_go":
         return found
-    for change, changed, where in _changes(line, situation, others, forecast, hour):
-        tried = rule(changed, where, code, rules)
-        if tried.verdict == "go":
-            return replace(found, verdict="go_with", change=change)
-    return found
-
-
-def _all_motors(line: Line) -> tuple[Motor, ...]:
-    c = configuration_of(line.ready, line.motor)
-    return (*c.upper, *(m for stage in c.boosters for m in stage))
-
-
-def _of_tests(candidate: Candidate, code: RangeCode) -> Iterator[Reason]:
-    for test in candidate.tests:
-        if test.passed or test.name in ("wind", "site_size", "local_limit"):
-            continue  # the range's own code says these
-        value = test.value if isinstance(test.value, float | int) else None
-        limit = test.limit if isinstance(test.limit, float | int) else None
-        yield Reason(code="test", severity="fails", test=test.name, value=value, limit=limit)
-
-
-def _of_code(
-    candidate: Candidate,
-    situation: Situation,
-    code: RangeCode,
-    installed: float,
-    motors: Sequence[Motor],
-    high: bool,
-    stand_off: float,
-) -> Iterator[Reason]:
-    site, flight = situation.site, candidate.flight
-    if site.ground_wind_m_s > code.wind_max_m_s:
-        yield Reason(code="wind", severity="fails", value=site.ground_wind_m_s, limit=code.wind_max_m_s)
-    tilt = code.high_tilt_deg if high else code.tilt_deg
-    if site.rod_tilt_deg > tilt:
-        yield Reason(code="tilt", severity="fails", value=site.rod_tilt_deg, limit=tilt)
-    if installed > code.impulse_max_n_s:
-        yield Reason(code="impulse", severity="fails", value=installed, limit=code.impulse_max_n_s)
-    least = code.least_site_m(installed, flight.apogee_altitude_m or 0.0, high_power=high)
-    if situation.ground is None or not situation.ground.outline:
-        yield Reason(code="no_outline", severity="do", limit=least)
-    elif situation.ground.least_side_m < least:
-        yield Reason(code="site_small", severity="fails", value=situation.ground.least_side_m, limit=least)
-    flyer = situation.flyer
-    if installed > code.adult_from_n_s and flyer is not None and flyer.age is not None and flyer.age < ADULT_YEARS:
-        yield Reason(code="adult", severity="fails", value=float(flyer.age), limit=float(ADULT_YEARS))
-    yield Reason(code="stand_off", severity="do", value=stand_off)
-    cleared = code.least_cleared_m(installed, high_power=high)
-    if cleared:
-        yield Reason(code="cleared", severity="do", value=cleared)
-    propellant = sum(m.propellant_mass_kg for m in motors)
-    if flight.liftoff_mass_kg > code.notify_kg or propellant > code.notify_propellant_kg:
-        yield Reason(code="notify", severity="do", value=flight.liftoff_mass_kg, limit=code.notify_kg)
-
-
-def _changes(
-    line: Line, situation: Situation, others: Sequence[Motor], forecast: Forecast | None, hour: float | None
-) -> Iterator[tuple[ChangeTo, Line, Situation]]:
-    """Nearest first: another delay, a tilted rod, a smaller canopy, another hour, another motor."""
-    site = situation.site
-    for delay in sorted(line.motor.delays_to_try_s, key=lambda d: abs(d - (line.delay_s or 0.0))):
-        if delay != line.delay_s:
-            label = line.motor.label_with(delay)
-            yield ChangeTo(kind="delay", value=delay, label=label), replace(line, delay_s=delay), situation
-    if site.ground_wind_m_s > 0.5:
-        for tilt in TILTS_DEG:
-            if tilt > site.rod_tilt_deg:
-                leaning = replace(site, rod_tilt_deg=tilt, rod_azimuth_deg=_into_wind_deg(site))
-                yield ChangeTo(kind="tilt", value=tilt), line, replace(situation, site=leaning)
-    yield from _smaller(line, situation)
+    hours = []
     if forecast is not None and hour is not None:
-        for other in sorted((h.hour for h in forecast.hours), key=lambda h: abs(h - hour)):
-            if other != hour:
-                yield ChangeTo(kind="hour", value=other), line, replace(situation, site=site_at(site, forecast.at(other)))
-    size = line.motor.curve.total_impulse_n_s
-    for motor in sorted(others, key=lambda m: abs(math.log(m.curve.total_impulse_n_s / size))):
-        if motor.key == line.motor.key:
-            continue
-        for other_delay in motor.delays_to_try_s or (None,):
-            changed = replace(line, motor=motor, delay_s=other_delay)
-            yield ChangeTo(kind="motor", value=other_delay, label=motor.label_with(other_delay)), changed, situation
+        near = sorted((h.hour for h in forecast.hours if h.hour != hour), key=lambda h: abs(h - hour))
+        hours = [(h, site_at(situation.site, forecast.at(h))) for h in near]
+    change = nearest_change(found.candidate, others, hours, pairs=False)
+    return found if change is None else replace(found, verdict="go_with", change=change)
 
 
-def _smaller(line: Line, situation: Situation) -> Iterator[tuple[ChangeTo, Line, Situation]]:
-    canopy = line.rocket.canopy
-    if canopy is None or canopy.kind not in ("flat", "hexagonal", "domed", "cross"):
-        return
-    for share in SMALLER:
-        # To a whole centimetre, which is how canopies are bought.
-        smaller = canopy.scaled(round(canopy.diameter_m * share, 2) / canopy.diameter_m)
-        yield ChangeTo(kind="canopy", value=smaller.diameter_m), replace(line, rocket=under(line.rocket, smaller)), situation
-
-
-def _into_wind_deg(site: Site) -> float:
-    """Where the ground wind comes from. [°]"""
-    x, y = site.wind_at_m_s(site.wind_height_m)
-    return math.degrees(math.atan2(-x, -y)) % 360
+def _duties(candidate: Candidate) -> tuple[Duty, ...]:
+    case = candidate.case
+    c, code = candidate.configuration, case.situation.code
+    if not c.motors:
+        return ()
+    out = []
+    if "outline" not in case.known:
+        wants = code.least_site_m(c.installed_n_s, case.flight.apogee_altitude_m or 0.0, high_power=case.high_power)
+        out.append(Duty(code="outline", value=wants))
+    stands = stand_off_m(case)
+    if stands is not None:
+        out.append(Duty(code="stand_off", value=stands))
+    cleared = code.least_cleared_m(c.installed_n_s, high_power=case.high_power)
+    if cleared:
+        out.append(Duty(code="cleared", value=cleared))
+    if case.flight.liftoff_mass_kg > code.notify_kg or c.propellant_kg > code.notify_propellant_kg:
+        out.append(Duty(code="notify", value=case.flight.liftoff_mass_kg))
+    return tuple(out)

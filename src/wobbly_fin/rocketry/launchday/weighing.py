@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
-from wobbly_fin.rocketry.flight.vehicle import Rocket, Vehicle
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.flight.vehicle import Vehicle
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -16,11 +16,11 @@ class Weighed:
     cg_m: float | None
 
 
-def balance_m(rocket: Rocket, motor: Motor) -> float | None:
+def balance_m(configuration: Configuration) -> float | None:
     """Where it should balance on the pad, motors in, from the nose tip; None for a rocket without parts. [m]"""
-    if not isinstance(rocket, RigidRocket):
+    if configuration.rigid is None or configuration.empty_stages:
         return None
-    vehicle = rocket.loaded(motor)
+    vehicle = configuration.loaded
     return _moment_kg_m(vehicle) / vehicle.liftoff_mass_kg
 
 
@@ -29,7 +29,7 @@ def _moment_kg_m(vehicle: Vehicle) -> float:
     return first.dry_kg * first.cg_m + first.burn.propellant_kg * first.propellant_cg_m
 
 
-def without_motors(rocket: Rocket, motor: Motor, *, mass_kg: float | None, cg_m: float | None) -> Weighed:
+def without_motors(configuration: Configuration, *, mass_kg: float | None, cg_m: float | None) -> Weighed:
     """Take the motors off a reading.
 
     The motors' mass and moment are what they add to the rocket as it was known; taken from the reading they leave the rest:
@@ -37,10 +37,8 @@ def without_motors(rocket: Rocket, motor: Motor, *, mass_kg: float | None, cg_m:
 
     Parameters
     ----------
-    rocket : Rocket
-        As it was known, its boosters named.
-    motor : Motor
-        In its uppermost stage.
+    configuration : Configuration
+        The rocket as it was known, its motors in.
     mass_kg, cg_m : float or None
         Read with the motors in: mass > 0; balance point from the nose tip. [kg], [m]
 
@@ -50,7 +48,7 @@ def without_motors(rocket: Rocket, motor: Motor, *, mass_kg: float | None, cg_m:
         `mass` of less than the motors; `balance` of a rocket without parts, behind its tail, or of a rest that would balance
         outside itself.
     """
-    vehicle = rocket.loaded(motor)
+    vehicle, rocket = configuration.loaded, configuration.rocket
     motors_kg = vehicle.liftoff_mass_kg - rocket.mass_kg
     whole_kg = vehicle.liftoff_mass_kg
     empty_kg = None

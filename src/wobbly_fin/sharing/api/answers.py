@@ -2,7 +2,7 @@
 
 from wobbly_fin.hangar.api.answers import rocket_out
 from wobbly_fin.hangar.board import board_of
-from wobbly_fin.hangar.flown import with_flights
+from wobbly_fin.hangar.facts import with_flights
 from wobbly_fin.launchdays.api.answers import plan_out
 from wobbly_fin.rocketry.flight.explain import conditions_sentence
 from wobbly_fin.rocketry.units.display import show

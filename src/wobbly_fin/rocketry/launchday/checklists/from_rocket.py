@@ -7,6 +7,7 @@ from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.situation import Payload
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad, School
+from wobbly_fin.rocketry.launchday.explain import stand_off_words
 from wobbly_fin.rocketry.launchday.judge import Ruling
 from wobbly_fin.rocketry.motors.motor import TOUCHING_M, Motor
 from wobbly_fin.rocketry.recovery.card import BLOWN_BORE_M
@@ -67,7 +68,7 @@ def loadout_of(
         fires=fires,
         payload="what is fragile aboard" if payload is not None else "",
         high_power=ruling.high_power,
-        stand_off=show(ruling.stand_off_m, "height", units),
+        stand_off=stand_off_words(ruling, units),
         wind_limit=show(wind_limit_m_s, "speed", units),
         delay=ruling.candidate.label,
         gap_staged=_gap_staged(rocket, ruling.candidate),

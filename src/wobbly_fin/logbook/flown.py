@@ -1,13 +1,11 @@
 """Rockets together with what their log says of them, in one query."""
 
-import uuid
-
 from django.contrib.auth.models import User
 from django.db.models import Count, Exists, Max, OuterRef, Q, QuerySet, Subquery
-from django.http import Http404
 
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.models import Flight, Review
+from wobbly_fin.workshop.finished import build_done
 
 
 def with_flights(user: User) -> QuerySet[Rocket]:
@@ -27,9 +25,11 @@ def with_flights(user: User) -> QuerySet[Rocket]:
     return found
 
 
-def rocket_of(user: User, key: uuid.UUID) -> Rocket:
-    """One of them; raises Http404 where this person has none under that key."""
-    found = with_flights(user).filter(pk=key).first()
-    if found is None:
-        raise Http404
-    return found
+def has_flown(row: Rocket) -> bool:
+    """Whether it ever left a pad."""
+    return Flight.objects.filter(rocket=row, deleted_at__isnull=True).exclude(opening="no_launch").exists()
+
+
+def built(row: Rocket) -> bool | None:
+    """What has flown was built; else as its build at the bench says; None where neither is known."""
+    return True if has_flown(row) else build_done(row)

@@ -1,0 +1,120 @@
+"""One configuration in one situation, flown: what every test is asked of. What several tests need is worked out once."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from wobbly_fin.rocketry.airframe.checks import Finding, dangers_aboard
+from wobbly_fin.rocketry.airframe.rigid import Margins
+from wobbly_fin.rocketry.choosing.permits import is_high_power
+from wobbly_fin.rocketry.choosing.rules import Rules
+from wobbly_fin.rocketry.choosing.situation import Situation, Taught
+from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.configuration.let_down import let_down
+from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight.flight import Flight, LeavesAirError, fly_vehicle, not_lifted
+from wobbly_fin.rocketry.recovery.whole import Recovery
+
+
+@dataclass(frozen=True, kw_only=True)
+class Case:
+    """A configuration flown.
+
+    Attributes
+    ----------
+    configuration : Configuration
+        As it is loaded and named.
+    pushed : Configuration
+        The same with motors as they pushed so far: what was flown.
+    inside : tuple of (fraction, sure) or None
+        Of the cloud of landings those inside the field; None: not worked out.
+    """
+
+    configuration: Configuration
+    pushed: Configuration
+    situation: Situation
+    rules: Rules
+    flight: Flight
+    inside: tuple[float, bool] | None = None
+
+    @property
+    def known(self) -> frozenset[str]:
+        """What was told."""
+        return self.situation.known
+
+    @property
+    def weight_n(self) -> float:
+        """At liftoff. [N]"""
+        return self.flight.liftoff_mass_kg * STANDARD_GRAVITY_M_S2
+
+    @property
+    def high_power(self) -> bool:
+        """By the published bounds."""
+        motors = self.configuration.motors
+        return bool(motors) and is_high_power(motors, self.flight.liftoff_mass_kg)
+
+    @cached_property
+    def margins(self) -> Margins | None:
+        """In calibres; None for a quick rocket, or one that cannot be loaded."""
+        rigid = self.configuration.rigid
+        if rigid is None or self.configuration.empty_stages:
+            return None
+        return rigid.margins(self.pushed.loaded, self.flight)
+
+    @cached_property
+    def dangers(self) -> tuple[Finding, ...]:
+        """What the airframe itself must not fly with, whatever its balance."""
+        rigid = self.configuration.rigid
+        if rigid is None:
+            return ()
+        c = self.configuration
+        return dangers_aboard(rigid.layout, () if c.empty_stages else c.aboard, rigid.pressure.flags, c.tube_school)
+
+    @cached_property
+    def recovery(self) -> Recovery | None:
+        """Its recovery, loaded at every moment; None for a quick rocket or where nothing can be said."""
+        if self.configuration.rigid is None or self.configuration.empty_stages or not self.flight.lifted:
+            return None
+        try:
+            return let_down(self.pushed, self.situation.site, self.flight)
+        except RocketryError:
+            return None
+
+
+def as_pushed(configuration: Configuration, taught: Taught) -> Configuration:
+    """The same with its motors as they pushed so far."""
+    if all(taught.thrust.get(x.motor.key, 1.0) == 1.0 for x in configuration.loads):
+        return configuration
+    return configuration.loading(replace(x, motor=taught.as_pushed(x.motor)) for x in configuration.loads)
+
+
+def fly_cases(configuration: Configuration, delays_s: Sequence[float | None], situation: Situation, rules: Rules) -> list[Case]:
+    """One configuration with several delays of its leading motor, on one ascent; motors as they pushed so far."""
+    taught = situation.taught
+    pushed = as_pushed(configuration, taught)
+    named = [configuration.with_delay(d) for d in delays_s]
+    if configuration.empty_stages:
+        bare = not_lifted(configuration.mass_kg + sum(m.total_mass_kg for m in configuration.motors))
+        return [Case(configuration=c, pushed=c, situation=situation, rules=rules, flight=bare) for c in named]
+    leading = configuration.leading
+    assert leading is not None
+    _ = pushed.loaded  # once for all that follow
+    each = [pushed.with_delay(d) for d in delays_s]
+    flights = _flown(each, [taught.real_delay_s(leading.motor, d) for d in delays_s], situation)
+    return [
+        Case(configuration=c, pushed=p, situation=situation, rules=rules, flight=f)
+        for c, p, f in zip(named, each, flights, strict=True)
+    ]
+
+
+def _flown(each: Sequence[Configuration], real_s: Sequence[float | None], situation: Situation) -> list[Flight]:
+    """On one ascent where all of them open alike: what opens hangs on whether a charge fires, not on when."""
+    flown = [c.flown_delay_s(d) for c, d in zip(each, real_s, strict=True)]
+    try:
+        if all(c.opener == each[0].opener for c in each):
+            return fly_vehicle(each[0].vehicle, flown, situation.site)
+        return [fly_vehicle(c.vehicle, [d], situation.site)[0] for c, d in zip(each, flown, strict=True)]
+    except LeavesAirError as error:
+        # One absurd pairing must not cost the others their verdicts.
+        return [error.flight] * len(each)

@@ -1,0 +1,38 @@
+"""Of a cloud of landings, how many come down inside the field: one size, one seed and one spread for every door."""
+
+from dataclasses import replace
+
+import numpy as np
+
+from wobbly_fin.rocketry.choosing.case import Case
+from wobbly_fin.rocketry.flight.scatter import Cloud, Question, scatter
+
+RUNS, MORE = 1000, 4
+SEED = 1
+SIGMAS = 2.0  # how far from the limit a share must be for so many runs to be sure of it
+
+
+def question_of(case: Case, runs: int = RUNS) -> Question:
+    """The flight many times over, in the gusts told. Chunks of a cloud are the same however many are asked for."""
+    configuration = case.pushed
+    site = replace(case.situation.site, gustiness=case.situation.gusts)
+    leading = configuration.leading
+    real = case.situation.taught.real_delay_s(leading.motor, leading.delay_s) if leading is not None else None
+    return Question(vehicle=configuration.vehicle, delay_s=configuration.flown_delay_s(real), site=site, runs=runs, seed=SEED)
+
+
+def inside_of(case: Case) -> tuple[float, bool] | None:
+    """The share inside the field, and whether it is sure which side of the limit that is; None where there is no outline or no flight."""
+    ground = case.situation.ground
+    if ground is None or not ground.outline or case.flight.apogee_altitude_m is None:
+        return None
+    limit = case.rules.inside_field_min_fraction
+    for runs in (RUNS, RUNS * MORE):
+        cloud: Cloud = scatter(question_of(case, runs))
+        landed = cloud.landed
+        # What never came down anywhere did not come down inside.
+        share = float(np.count_nonzero(ground.inside(landed))) / runs if len(landed) else 0.0
+        error = np.sqrt(max(share * (1 - share), 1.0 / runs) / runs)
+        if abs(share - limit) > SIGMAS * error:
+            return share, True
+    return share, share < limit - SIGMAS * error or share > limit + SIGMAS * error

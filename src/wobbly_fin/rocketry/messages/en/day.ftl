@@ -1,0 +1,11 @@
+### A launch day's lines in words.
+
+day-goes = Goes: { $height } high.
+day-open = Not decided: { $what }
+day-as-it-is = { $change } As it is: { $why }{ $more }
+day-more = { " " }And { $count } more.
+day-duty-outline = The field has no outline, so whether it is large enough is not judged. This needs { $value } a side.
+day-duty-stand-off = Everybody { $value } from the pad, the lead as long.
+day-duty-cleared = { $value } across cleared of dry grass round the pad.
+day-duty-notify = { $value } at liftoff, more than the simplest class: whoever must be told or asked has been.
+day-no-distance = beyond the range’s table of distances
