@@ -62,6 +62,10 @@ class Person:
         assert self.call("PUT", f"/launchdays/days/{day}/lines/{line}", flight)[0] == 200
         return day, line
 
+    def say_built(self, rocket_id: str) -> None:
+        """Say that a rocket is built: nobody flew it here yet."""
+        assert self.call("PUT", f"/hangar/rockets/{rocket_id}/built", {"built": True})[0] == 200
+
     def edit(self, rocket: dict[str, Any], revision: int | None = None, **changes: str) -> tuple[int, Any]:
         draft = self.call(
             "POST", "/hangar/drafts", {"typed": PIP | {"name": rocket["name"]} | changes, "rocket_id": rocket["id"]}

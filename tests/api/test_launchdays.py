@@ -70,13 +70,17 @@ def test_a_day_is_planned_judged_and_put_in_order(hedda: Person) -> None:
 
 def test_wind_read_on_site_judges_again(hedda: Person) -> None:
     day = new_day(hedda)
-    put_line(hedda, day, "Inchworm", "A7", 4)
+    line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]
+    assert line["verdict"] == "open" and any("it is built" in r["say"] for r in line["reasons"] if r["open"])
+    hedda.say_built(line["rocket_id"])
     verdicts = []
     for wind in ("1 m/s", "25 mph"):
         status, out = hedda.call("POST", f"{day}/read", {"wind": wind, "wind_from": "SW", "temperature": "12 C"})
         assert status == 200, out
         verdicts.append(out["lines"][0]["verdict"])
     assert verdicts == ["go", "no_go"]
+    (doubt,) = [r["say"] for r in hedda.get(day)["lines"][0]["reasons"] if r["open"]]
+    assert "no wind told" in doubt.lower()  # nobody told a forecast, and what was read on site is not kept with the day
 
 
 def test_the_weather_is_asked_for_over_http_and_says_it_is_simulated(hedda: Person, settings: Any) -> None:
@@ -197,7 +201,7 @@ def test_a_phone_whose_clock_is_off_is_set_right_and_told(hedda: Person) -> None
 
 def test_the_phone_s_pack_carries_verdicts_over_wind_and_direction(hedda: Person) -> None:
     day = new_day(hedda)
-    put_line(hedda, day, "Inchworm", "A7", 4)
+    hedda.say_built(put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]["rocket_id"])
     pack = hedda.get(f"{day}/pack")
     (line,) = pack["lines"]
     grid = line["grid"]

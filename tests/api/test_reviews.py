@@ -74,7 +74,7 @@ def test_a_decided_review_grounds_the_rocket_until_it_is_mended(hedda: Person) -
     assert status == 200 and out["grounded_now"]
     board = hedda.get(f"/hangar/rockets/{rocket['id']}/board")
     tests = [t for m in board["motors"] for d in m["delays"] for t in d["tests"]]
-    assert any(t["name"] == "grounded" and not t["passed"] and "review" in t["reason"] for t in tests)
+    assert any(t["name"] == "repairs" and not t["passed"] and "review" in t["reason"] for t in tests)
     assert all(d["verdict"] == "no" for m in board["motors"] for d in m["delays"])
     assert any("Shoulder lets go" in line for line in board["lessons"])
     # A quick rocket has no plan in Build: its owner says when it is mended.

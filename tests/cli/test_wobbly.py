@@ -94,7 +94,7 @@ def test_pick_gives_every_candidate_its_tests_and_rules_can_be_replaced(run: Any
     _, strict, _ = run("pick", PICK | {"rules": {"thrust_to_weight_min": 19}})
     assert sum(c["verdict"] == "no" for c in strict["candidates"]) > sum(c["verdict"] == "no" for c in out["candidates"])
     assert run("pick", PICK | {"rules": {"thrust": 19}})[2].startswith("rules.thrust: ")
-    assert run("pick", PICK | {"mount": {"diameter_mm": 21, "max_length_mm": 70}})[1] == {"candidates": []}
+    assert run("pick", PICK | {"mount": {"diameter_mm": 21, "max_length_mm": 70}})[1] == {"practice": True, "candidates": []}
 
 
 def test_the_schemas_published_are_the_documents_read() -> None:

@@ -10,20 +10,22 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
+from tests.formats.test_version_2 import KEPT
 from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.formats.descent_file import DescentDocument
 from wobbly_fin.formats.documents import (
     FlightDocument,
     LoadDocument,
     MotorDocument,
-    PickDocument,
     ScatterDocument,
     SiteDocument,
     StabilityDocument,
 )
 from wobbly_fin.formats.flights_file import read_flights
+from wobbly_fin.formats.judge_file import JudgeDocument
 from wobbly_fin.formats.landings import LandingPoint, landings_kml, read_landings
 from wobbly_fin.formats.log_file import TrackDocument
+from wobbly_fin.formats.pick_file import PickDocument
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.formats.schedule_file import ScheduleDocument
 from wobbly_fin.launchdays.actions.keep_day import read_clock
@@ -102,6 +104,7 @@ SITE = {
 }
 STEPS = [{"id": "a", "hands_on_min": 10, "cure_min": 60}, {"id": "b", "hands_on_min": 5, "after": ["a"], "part": "fin"}]
 WEEKEND = {"start": "2026-05-01T18:00", "free": [{"from": "2026-05-01T18:00", "to": "2026-05-01T21:00"}], "steps": STEPS}
+_MOUNT = next(p["id"] for p in KEPT["Inchworm"]["document"]["stages"][0]["parts"] if p["type"] == "motor_tube")
 DOCUMENTS: dict[str, tuple[Any, Callable[[Any], object]]] = {
     "fly": (
         {"rocket": ROCKET, "motor": "B9-6", "site": SITE},
@@ -110,7 +113,14 @@ DOCUMENTS: dict[str, tuple[Any, Callable[[Any], object]]] = {
     "scatter": ({"rocket": ROCKET, "motor": "B9-6", "runs": 10, "seed": 1}, lambda d: ScatterDocument.model_validate(d).to_question()),
     "pick": (
         {"rocket": ROCKET, "mount": {"diameter_mm": 18, "max_length_mm": 70}},
-        lambda d: (lambda f: (f.to_situation(), f.to_mounts(), f.to_rules()))(PickDocument.model_validate(d)),
+        lambda d: (lambda f: (f.to_situation(), f.to_configuration(), f.to_rules()))(PickDocument.model_validate(d)),
+    ),
+    "judge": (
+        {
+            "rocket": KEPT["Inchworm"]["document"], "load": [{"mount": _MOUNT, "motor": "A7-4", "delay_s": 4}], "built": True,
+            "site": SITE | {"gusts": "gusty", "outline": [[-90, -90], [90, -90], [90, 90]]}, "flyer": {"level": 1, "age_years": 40},
+        },
+        lambda d: (lambda f: (f.to_situation(f.to_file()), f.to_configuration(f.to_file()), f.to_rules()))(JudgeDocument.model_validate(d)),
     ),
     "stability": (
         {"rocket": {"parts": [{"type": "nose_cone", "length_m": 0.1, "base_diameter_m": 0.026}]}},

@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.flightlog.records import RECORDS
 from wobbly_fin.rocketry.glossary import TERMS, WORDS
 
 FRONT = Path(__file__).parents[2] / "frontend/src"
-SAYING = list((Path(__file__).parents[2] / "src/wobbly_fin").rglob("*.py"))
+SAYING = [p for kind in ("*.py", "*.ftl") for p in (Path(__file__).parents[2] / "src/wobbly_fin").rglob(kind)]
 
 
 def test_every_term_is_asked_for_and_every_figure_has_one() -> None:

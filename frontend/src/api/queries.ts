@@ -88,6 +88,20 @@ export const useBoard = (id: () => string) =>
     queryFn: () => ask(client.GET('/api/hangar/rockets/{key}/board', { params: { path: { key: id() } } })),
   }));
 
+/** The same with where its leaders may land worked out: asked once the board is there, and takes its place. */
+export const useBoardWithShares = (id: () => string, board: () => Board | undefined) =>
+  createQuery(() => ({
+    queryKey: ['board', id(), 'shares', board()?.headline ?? ''],
+    enabled: id() !== '' && Boolean(board()?.ground_name),
+    queryFn: ({ signal }: { signal: AbortSignal }) =>
+      ask(
+        client.GET('/api/hangar/rockets/{key}/board', {
+          params: { path: { key: id() }, query: { shares: true } },
+          signal,
+        }),
+      ),
+  }));
+
 export const useForecast = (id: () => string, motor: () => string, delay: () => number | null) =>
   createQuery(() => ({
     queryKey: ['forecast', id(), motor(), delay()],
@@ -97,6 +111,31 @@ export const useForecast = (id: () => string, motor: () => string, delay: () => 
       ask(
         client.GET('/api/hangar/rockets/{key}/flight', {
           params: { path: { key: id() }, query: { motor: motor(), delay_s: delay() } },
+          signal,
+        }),
+      ),
+  }));
+
+export type Readiness = Schemas['ReadinessOut'];
+
+/** May it fly: with a motor named, or the one it is shown with everywhere; `brief` looks for no change. */
+export const useReadiness = (
+  id: () => string,
+  motor: () => string,
+  delay: () => number | null,
+  brief: () => boolean = () => false,
+) =>
+  createQuery(() => ({
+    queryKey: ['readiness', id(), motor(), delay(), brief()],
+    enabled: id() !== '',
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }: { signal: AbortSignal }) =>
+      ask(
+        client.GET('/api/hangar/rockets/{key}/readiness', {
+          params: {
+            path: { key: id() },
+            query: { motor: motor(), delay_s: delay(), change: !brief() },
+          },
           signal,
         }),
       ),

@@ -16,11 +16,10 @@
     {#if found.length === 0}
       <EmptyHangar />
     {:else}
-      {@const ready = found.filter((r) => r.waits_code === 'next_flight').length}
       <div class="mb-3 flex flex-wrap items-end justify-between gap-3">
         <div>
           <h1 class="text-3xl font-bold">Hangar</h1>
-          <p class="quiet">{count(found.length, 'rocket')}, {ready} ready to fly, all drawn to one scale.</p>
+          <p class="quiet">{count(found.length, 'rocket')}, all drawn to one scale.</p>
         </div>
         <a class="btn btn-primary" href={p('/new')}>New rocket</a>
       </div>

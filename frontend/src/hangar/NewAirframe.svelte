@@ -2,7 +2,7 @@
   import { ApiError, ask, client } from '../api/client';
   import { renew, useChange, type Rocket } from '../api/queries';
   import { Kept } from '../kit/keep.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import { navigate, p } from '../router';
   import NewTabs from './NewTabs.svelte';
 
@@ -59,8 +59,8 @@
 <NewTabs />
 <form class="paper grid grid-cols-1 max-w-3xl gap-x-6 p-5 md:grid-cols-2" onsubmit={submit} novalidate>
   <div>
-    <TextBox label="Name" name="name" bind:value={kept.value.name} error={refused?.of('name')} />
-    <TextBox
+    <Field label="Name" name="name" bind:value={kept.value.name} error={refused?.of('name')} />
+    <Field
       label="Body diameter"
       name="diameter"
       optional
@@ -68,7 +68,7 @@
       bind:value={kept.value.diameter}
       error={refused?.of('diameter')}
     />
-    <TextBox
+    <Field
       label="Motors the maker printed"
       name="printed_motors"
       optional
@@ -79,7 +79,7 @@
   </div>
   <label class="block">
     <span class="mb-0.5 flex gap-2 font-semibold"
-      >The kit’s list of parts <span class="quiet text-sm font-normal">may stay empty</span></span
+      >The kit’s list of parts <span class="quiet text-sm font-normal">optional</span></span
     >
     <textarea
       class="textarea w-full"

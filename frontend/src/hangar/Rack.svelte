@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Ready from './Ready.svelte';
   import { day } from '../api/format';
   import { useSession, type Rocket } from '../api/queries';
   import { useBenches } from '../api/workshop';
@@ -94,6 +95,8 @@
                   {#if cure}<span class="text-sm leading-tight" role="timer"
                       >◔ {left(cure.until, clock.now) || 'it holds'}</span
                     >{/if}
+                {:else if ['next_flight', 'first_flight'].includes(rocket.waits_code)}
+                  <Later height={40}><Ready {rocket} /></Later>
                 {:else}
                   <span
                     class={[

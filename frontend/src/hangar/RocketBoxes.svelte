@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { RocketDraft } from '../api/queries';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import { boxes, kinds, type BoxTexts } from './boxes';
 
   interface Props {
@@ -36,7 +36,7 @@
                 </select>
               </label>
             {:else}
-              <TextBox
+              <Field
                 label={box.label}
                 name={box.name}
                 bind:value={texts[box.name]}

@@ -5,6 +5,7 @@
   const looks: Record<string, { word: string; colour: string }> = {
     good: { word: 'good', colour: 'text-success' },
     marginal: { word: 'marginal', colour: 'text-warning' },
+    open: { word: 'open', colour: 'text-warning' },
     no: { word: 'no', colour: 'text-error' },
   };
   const look = $derived(looks[verdict] ?? { word: verdict, colour: '' });
@@ -25,6 +26,8 @@
       <path d="M2 9 L6.5 13 L14 3.5" />
     {:else if verdict === 'marginal'}
       <path d="M1.5 10 C4 5 6.5 5 8 8 S12 11 14.5 6" />
+    {:else if verdict === 'open'}
+      <path d="M5 5.5 C5 1.5 11 1.5 11 5.5 C11 8 8 8 8 10.5 M8 13.2 V14" />
     {:else}
       <path d="M3 3 L13 13 M13 3 L3 13" />
     {/if}

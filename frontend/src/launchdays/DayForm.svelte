@@ -3,7 +3,7 @@
   import { ApiError, type Schemas } from '../api/client';
   import { todayIso } from '../api/format';
   import type { Plan } from '../api/launchdays';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
 
   interface Props {
     fields: Schemas['FieldOut'][];
@@ -41,7 +41,7 @@
 
 <form onsubmit={send}>
   <div class="grid grid-cols-1 gap-3 sm:grid-cols-2 lg:grid-cols-4">
-    <TextBox
+    <Field
       compact
       label="Called"
       name="name"
@@ -62,8 +62,8 @@
       </select>
     </label>
     <div class="grid grid-cols-2 gap-2">
-      <TextBox compact label="From" name="opens" bind:value={form.opens} error={of('opens')} />
-      <TextBox compact label="To" name="closes" bind:value={form.closes} error={of('closes')} />
+      <Field compact label="From" name="opens" bind:value={form.opens} error={of('opens')} />
+      <Field compact label="To" name="closes" bind:value={form.closes} error={of('closes')} />
     </div>
     {#if plan}
       <label>
@@ -89,7 +89,7 @@
         </p>
         <div class="grid grid-cols-1 gap-3 sm:grid-cols-2 lg:grid-cols-3">
           {#each plan.rules as r (r.key)}
-            <TextBox
+            <Field
               compact
               label={r.label}
               name={r.key}

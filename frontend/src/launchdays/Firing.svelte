@@ -4,7 +4,7 @@
   import type { FiringAnswer } from '../api/launchdays';
   import { Kept } from '../kit/keep.svelte';
   import Refused from '../kit/Refused.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import { p } from '../router';
   import CircuitDrawing from './CircuitDrawing.svelte';
   import Rehearsal from './Rehearsal.svelte';
@@ -54,7 +54,7 @@
 <svelte:head><title>Firing circuit · Wobbly Fin</title></svelte:head>
 
 {#snippet box(name: 'cells' | 'lead' | 'gauge' | 'count', label: string)}
-  <TextBox compact {label} {name} bind:value={kept.value[name]} error={refused?.of(name)} />
+  <Field compact {label} {name} bind:value={kept.value[name]} error={refused?.of(name)} />
 {/snippet}
 
 <div class="mb-2 flex items-end justify-between gap-2">

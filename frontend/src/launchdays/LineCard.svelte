@@ -2,6 +2,7 @@
   import type { PlanLine } from '../api/launchdays';
   import { p } from '../router';
   import Said from '../kit/Said.svelte';
+  import { rulings } from '../kit/rulings';
 
   interface Props {
     line: PlanLine;
@@ -13,13 +14,7 @@
   }
   let { line, busy, pointed, ontake, ondrop, onpoint }: Props = $props();
 
-  // A mark and a word say it; colour only agrees.
-  const looks = {
-    go: ['✓', 'go', 'text-success'],
-    go_with: ['~', 'go with a change', 'text-warning'],
-    no_go: ['✕', 'no-go', 'text-error'],
-  } as const;
-  const look = $derived(looks[line.verdict]);
+  const look = $derived(rulings[line.verdict]);
   const here = $derived(['delay', 'tilt', 'hour'].includes(line.change_kind));
 </script>
 
@@ -47,7 +42,9 @@
       <ul class="mt-1 text-sm">
         {#each line.reasons as r, i (i)}
           <li>
-            <b class={r.fails ? 'text-error' : ''} aria-hidden="true">{r.fails ? '✕' : '·'}</b>
+            <b class={r.fails ? 'text-error' : r.open ? 'text-warning' : ''} aria-hidden="true"
+              >{r.fails ? '✕' : r.open ? '?' : '·'}</b
+            >
             <Said text={r.say} />
           </li>
         {/each}

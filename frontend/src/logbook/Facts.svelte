@@ -4,7 +4,7 @@
   import { useChange, useChoices } from '../api/queries';
   import { notify } from '../kit/notices.svelte';
   import ChoiceBox from '../kit/ChoiceBox.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
 
   let { found }: { found: Schemas['FlownOut'] } = $props();
 
@@ -67,7 +67,7 @@
 </script>
 
 <form class="mt-2" onsubmit={submit} novalidate>
-  <TextBox
+  <Field
     label="Height reached"
     name="height"
     optional
@@ -93,7 +93,7 @@
     <input class="input w-full" type="date" name="flown_on" bind:value={facts.flown_on} />
     {#if refused?.of('flown_on')}<span class="text-error text-sm">✕ {refused.of('flown_on')}</span>{/if}
   </label>
-  <TextBox
+  <Field
     label="Batch of the motor"
     name="batch"
     optional

@@ -3,7 +3,7 @@
   import { todayIso } from '../api/format';
   import { useChange, useChoices, type Board, type Rocket } from '../api/queries';
   import { Kept } from '../kit/keep.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import { navigate, p } from '../router';
 
   interface Props {
@@ -120,7 +120,7 @@
       />
       {#if refused?.of('flown_on')}<span class="text-error text-sm">{refused.of('flown_on')}</span>{/if}
     </label>
-    <TextBox
+    <Field
       label="Height reached"
       name="height"
       optional
@@ -128,7 +128,7 @@
       error={refused?.of('height')}
       hint="Off the altimeter or by eye: 120 m, 410 ft…"
     />
-    <TextBox
+    <Field
       label="Batch of the motor"
       name="batch"
       optional

@@ -4,7 +4,7 @@
   import type { Unit } from '../api/format';
   import type { Desk, Page } from '../api/logbook';
   import Refused from '../kit/Refused.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import TrackDrawing from './TrackDrawing.svelte';
 
   let { page, desk, unit }: { page: Page; desk: Desk; unit: Unit } = $props();
@@ -54,7 +54,7 @@
   {#each page.tracking.sentences as sentence, n (n)}<p class="text-sm">{sentence}</p>{/each}
   <form class="no-print mt-2" onsubmit={keep} novalidate>
     <div class="grid grid-cols-2 gap-x-3">
-      <TextBox
+      <Field
         compact
         label="Baseline"
         name="baseline"
@@ -62,7 +62,7 @@
         error={refused?.of('baseline_m')}
         hint="Between two stations, or from one to the pad."
       />
-      <TextBox
+      <Field
         compact
         label="Seconds of fall"
         name="fall"
@@ -73,7 +73,7 @@
     </div>
     {#each [told.one, told.two] as station, i (i)}
       <div class="mt-1 grid grid-cols-2 gap-x-3">
-        <TextBox
+        <Field
           compact
           label={`${i ? 'Second' : 'First'} station: elevation`}
           name={`elevation_${i}`}
@@ -81,7 +81,7 @@
           error={refused?.of(`stations.${i}.elevation_deg`)}
           placeholder="42°"
         />
-        <TextBox
+        <Field
           compact
           label="its azimuth"
           name={`azimuth_${i}`}

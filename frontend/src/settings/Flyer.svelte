@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ApiError, Schemas } from '../api/client';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
 
   interface Props {
     flyer: Schemas['FlyerIn'];
@@ -27,7 +27,7 @@
       <option value="3">level 3 (M and up)</option>
     </select>
   </label>
-  <TextBox
+  <Field
     label="Age"
     name="age"
     optional

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ApiError } from '../api/client';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
 
   interface Props {
     workshop: Record<string, string>;
@@ -14,7 +14,7 @@
 
 <section class="paper p-4" aria-label="Workshop">
   <h2 class="mb-2 text-lg font-bold">Workshop</h2>
-  <TextBox
+  <Field
     label="The printer goes up to"
     name="printer_height"
     optional

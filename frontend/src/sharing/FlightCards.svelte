@@ -7,6 +7,7 @@
   const looks: Record<string, [string, string, string]> = {
     go: ['✓', 'go', 'text-success'],
     go_with: ['~', 'go with a change', 'text-warning'],
+    open: ['?', 'not decided', 'text-warning'],
     no_go: ['✕', 'no-go as it stands', 'text-error'],
   };
 </script>

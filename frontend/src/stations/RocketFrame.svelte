@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import { MediaQuery } from 'svelte/reactivity';
+  import { searchParams } from 'sv-router';
   import { useRocket, type Rocket } from '../api/queries';
   import { reach, rear } from '../drawing/airframe';
   import RocketDrawing from '../drawing/RocketDrawing.svelte';
@@ -9,6 +10,7 @@
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
   import ShareLink from '../sharing/ShareLink.svelte';
+  import ReadinessStrip from './ReadinessStrip.svelte';
   import { laidOut, likely } from '../drawing/laidOut';
 
   type Station = 'shape' | 'motor' | 'build' | 'recovery' | 'flights';
@@ -124,6 +126,16 @@
         </dl>
       {/if}
     </section>
+    <Later first class="min-h-9"
+      ><ReadinessStrip
+        rocket={found}
+        motor={station === 'motor' ? (searchParams.get('motor')?.toString() ?? '') : ''}
+        delay={station === 'motor' && searchParams.get('delay') !== null
+          ? Number(searchParams.get('delay'))
+          : null}
+        brief={station === 'motor'}
+      /></Later
+    >
     <Later first class="min-h-dvh">{@render work(found)}</Later>
   {/snippet}
 </Loading>

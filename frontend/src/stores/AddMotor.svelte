@@ -2,7 +2,7 @@
   import { ApiError, ask, client, type Schemas } from '../api/client';
   import { useChange } from '../api/queries';
   import { Kept } from '../kit/keep.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import { navigate, p } from '../router';
   import { emptyMotor, motorBody, readFile, sheetBoxes } from './adding';
   import { MotorDrafting } from './drafting.svelte';
@@ -56,15 +56,15 @@
       From its data sheet alone, or with a curve: a CSV of time and thrust, or the file of a static test.
     </p>
     <div class="grid grid-cols-1 gap-x-4 sm:grid-cols-2">
-      <TextBox
+      <Field
         label="Label"
         name="label"
         bind:value={kept.value.label}
         error={kept.value.label || tried ? refused?.of('label') : undefined}
         hint="As printed: D16-6"
       />
-      <TextBox label="Maker" name="maker" optional bind:value={kept.value.maker} />
-      <TextBox
+      <Field label="Maker" name="maker" optional bind:value={kept.value.maker} />
+      <Field
         label="Delays, s"
         name="delays"
         bind:value={kept.value.delays}
@@ -86,7 +86,7 @@
         >
       </div>
       {#each sheetBoxes.filter((b) => !kept.value.csv || !b.sheetOnly) as box (box.name)}
-        <TextBox
+        <Field
           label={box.label}
           name={box.name}
           optional={box.optional || (Boolean(kept.value.csv) && !kept.value.isStaticTest)}

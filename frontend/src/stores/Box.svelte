@@ -6,7 +6,7 @@
   import { said } from '../kit/said';
   import Loading from '../kit/Loading.svelte';
   import Refused from '../kit/Refused.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   type Line = Schemas['StockLineOut'];
@@ -163,7 +163,7 @@
       </select>
     </label>
     {#each [['count', 'How many', '3'], ['wanted', 'To buy', '0'], ['cost', 'One costs', '4.30'], ['batch', 'Batch', 'as printed']] as const as [name, label, placeholder] (name)}
-      <TextBox
+      <Field
         {label}
         {name}
         {placeholder}
@@ -173,7 +173,7 @@
       />
     {/each}
     {#if reload}
-      <TextBox
+      <Field
         label="Its case costs"
         name="case_cost"
         optional

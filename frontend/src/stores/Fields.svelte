@@ -3,7 +3,7 @@
   import { useChange, useFields } from '../api/queries';
   import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import { p } from '../router';
   import StoresTabs from './StoresTabs.svelte';
 
@@ -102,8 +102,8 @@
   </Loading>
   <form class="paper self-start p-5" onsubmit={submit} novalidate>
     <h2 class="mb-3 text-xl font-bold">{editing ? 'Change the field' : 'A field'}</h2>
-    <TextBox label="Name" name="name" bind:value={form.name} error={refused?.of('name')} />
-    <TextBox
+    <Field label="Name" name="name" bind:value={form.name} error={refused?.of('name')} />
+    <Field
       label="Height above the sea"
       name="elevation"
       optional
@@ -111,7 +111,7 @@
       error={refused?.of('elevation')}
       hint="64 m, 210 ft… Thinner air, higher flights."
     />
-    <TextBox
+    <Field
       label="Ceiling"
       name="ceiling"
       optional
@@ -119,7 +119,7 @@
       error={refused?.of('ceiling')}
       hint="Highest one may fly here, above the pad."
     />
-    <TextBox
+    <Field
       label="Pad on the map"
       name="place"
       optional

@@ -5,7 +5,7 @@
   import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
   import Refused from '../kit/Refused.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   type Glue = Schemas['GlueOut'];
@@ -112,7 +112,7 @@
       {form.library_key ? 'Set a glue right by its sheet' : 'A glue of your own'}
     </h2>
     {#each boxes as [name, label, placeholder] (name)}
-      <TextBox
+      <Field
         {label}
         {name}
         {placeholder}

@@ -5,7 +5,7 @@
   import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
   import Refused from '../kit/Refused.svelte';
-  import TextBox from '../kit/TextBox.svelte';
+  import Field from '../kit/Field.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   type Raw = Schemas['RawOut'];
@@ -141,7 +141,7 @@
       >
     {/if}
     {#each boxes[form.kind] as [name, label, placeholder] (name)}
-      <TextBox
+      <Field
         {label}
         {name}
         {placeholder}
@@ -151,7 +151,7 @@
         optional={name === 'count' || name === 'edges'}
       />
     {/each}
-    <TextBox label="Called" name="name" bind:value={form.name} placeholder="the long one" optional />
+    <Field label="Called" name="name" bind:value={form.name} placeholder="the long one" optional />
     <Refused error={refused} />
     <button class="btn btn-primary w-full" disabled={keep.isPending}>Keep it</button>
   </form>

@@ -72,7 +72,7 @@ def _scatter(path: str) -> Answer:
 
 def _pick(path: str) -> Answer:
     from wobbly_fin.formats.answers import candidate_answer
-    from wobbly_fin.formats.documents import PickDocument
+    from wobbly_fin.formats.pick_file import PickDocument
     from wobbly_fin.rocketry.choosing import pick
     from wobbly_fin.rocketry.motors.catalogue import catalogue
 

@@ -2,8 +2,10 @@
 
 from wobbly_fin.formats.base import Document
 from wobbly_fin.formats.descent_file import DescentDocument
-from wobbly_fin.formats.documents import FlightDocument, MotorDocument, PickDocument, StabilityDocument, TemplateDocument
+from wobbly_fin.formats.documents import FlightDocument, MotorDocument, StabilityDocument, TemplateDocument
+from wobbly_fin.formats.judge_file import JudgeDocument
 from wobbly_fin.formats.log_file import TrackDocument
+from wobbly_fin.formats.pick_file import PickDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.formats.schedule_file import ScheduleDocument
 
@@ -11,6 +13,7 @@ PUBLISHED: dict[str, type[Document]] = {
     "flight": FlightDocument,
     "motor": MotorDocument,
     "pick": PickDocument,
+    "judge": JudgeDocument,
     "stability": StabilityDocument,
     "template": TemplateDocument,
     "schedule": ScheduleDocument,

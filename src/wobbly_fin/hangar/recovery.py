@@ -108,7 +108,9 @@ def leading_of(asked: Question, tried: Many[Candidate]) -> Candidate | None:
     there = named or list(tried)
     if not there:
         return None
-    flying = [c for c in there if c.flight.lifted] or there
+    # Of what does not go either way, one whose charge shows what is wrong with its way.
+    lifted = [c for c in there if c.flight.lifted]
+    flying = [c for c in lifted if c.motor.kind == "single" or c.settled != "no"] or lifted or there
     best = flying[0]
     if best.configuration.sequence.at_apogee and best.motor.delays_to_try_s:
         # Behind an altimeter the charge is the reserve: the first that fires after the top.

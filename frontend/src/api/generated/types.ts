@@ -297,10 +297,50 @@ export interface paths {
         };
         /**
          * Board
-         * @description Which motor and which delay, here, today, and why not the others.
+         * @description Which motor and which delay, here, today, and why not the others; with `shares` where the leaders may land is worked out.
          */
         get: operations["board"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/readiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Readiness
+         * @description May it fly: with the motor named, or the one it is shown with everywhere.
+         */
+        get: operations["readiness"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/built": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say Built
+         * @description Say that a rocket is built, or take it back; a new revision that can be undone.
+         */
+        put: operations["say_built"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3429,8 +3469,10 @@ export interface components {
         TestOut: {
             /** Name */
             name: string;
+            /** State */
+            state: string;
             /** Passed */
-            passed: boolean;
+            passed: boolean | null;
             /** Value */
             value: number | string | null;
             /** Limit */
@@ -3441,6 +3483,68 @@ export interface components {
             margin: number | null;
             /** Reason */
             reason: string;
+        };
+        /**
+         * OpensOut
+         * @description What lets one device out, or why nothing does.
+         */
+        OpensOut: {
+            /** Event */
+            event: string;
+            /** Works */
+            works: boolean;
+            /** Say */
+            say: string;
+        };
+        /**
+         * ReadinessOut
+         * @description May it fly, loaded so, here, today: one verdict, the test that decides, its nearest change, what is not known.
+         */
+        ReadinessOut: {
+            /** Verdict */
+            verdict: string;
+            /** Label */
+            label: string;
+            /** Say */
+            say: string;
+            /** Decides */
+            decides: string;
+            /** Decides At */
+            decides_at: string;
+            /** Change */
+            change: string;
+            /** Needs */
+            needs: components["schemas"]["UntoldOut"][];
+            /** Opens */
+            opens: components["schemas"]["OpensOut"][];
+            /** Figures */
+            figures: {
+                [key: string]: number | null;
+            };
+            /** Said */
+            said: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * UntoldOut
+         * @description Something that would decide what is not known; `at`: the station or page where it is told.
+         */
+        UntoldOut: {
+            /** Name */
+            name: string;
+            /** Say */
+            say: string;
+            /** At */
+            at: string;
+        };
+        /**
+         * BuiltIn
+         * @description Whether a rocket is built, as its owner says; null: takes it back.
+         */
+        BuiltIn: {
+            /** Built */
+            built: boolean | null;
         };
         /**
          * EventOut
@@ -7051,7 +7155,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "go" | "go_with" | "no_go";
+            verdict: "go" | "go_with" | "open" | "no_go";
             /** Say */
             say: string;
             /** Change */
@@ -7118,6 +7222,11 @@ export interface components {
             say: string;
             /** Fails */
             fails: boolean;
+            /**
+             * Open
+             * @default false
+             */
+            open: boolean;
         };
         /**
          * WeatherHourOut
@@ -7341,7 +7450,7 @@ export interface components {
             /** Turnaround */
             turnaround: string[];
             /** Grid */
-            grid: ("go" | "go_with" | "no_go")[][];
+            grid: ("go" | "go_with" | "open" | "no_go")[][];
         };
         /**
          * WindStepOut
@@ -8480,7 +8589,9 @@ export interface operations {
     };
     board: {
         parameters: {
-            query?: never;
+            query?: {
+                shares?: boolean;
+            };
             header?: never;
             path: {
                 key: string;
@@ -8509,6 +8620,114 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    readiness: {
+        parameters: {
+            query?: {
+                motor?: string;
+                delay_s?: number | null;
+                change?: boolean;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadinessOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    say_built: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: number | null;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuiltIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RocketOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

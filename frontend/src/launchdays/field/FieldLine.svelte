@@ -57,6 +57,10 @@
     {:else if verdict === 'go_with'}<p class="text-warning font-bold">
         ~ {now?.say}
       </p>
+    {:else if verdict === 'open'}<div class="text-warning font-bold">
+        <p>? {now?.say}</p>
+        {#each (now?.reasons ?? []).filter((r) => r.open).slice(1) as r (r.say)}<p>? {r.say}</p>{/each}
+      </div>
     {:else if !verdict}<p class="text-warning font-bold">! This wind is not judged.</p>{/if}
     {#if telling}
       <Outcome

@@ -3,6 +3,7 @@
   import { FieldDesk } from './desk.svelte';
   import FieldLine from './FieldLine.svelte';
   import WindDial from './WindDial.svelte';
+  import { rulings } from '../../kit/rulings';
 
   const id = $derived(String(route.params.id ?? ''));
   const desk = $derived(new FieldDesk(id));
@@ -10,11 +11,6 @@
   let open = $state('');
   const secure = window.isSecureContext && 'serviceWorker' in navigator;
 
-  const looks = {
-    go: ['✓', 'go', 'text-success'],
-    go_with: ['~', 'with a change', 'text-warning'],
-    no_go: ['✕', 'no-go', 'text-error'],
-  } as const;
   const waiting = $derived(desk.queue.length);
 </script>
 
@@ -73,7 +69,7 @@
               {#if differ}<b class="text-warning block">! Two phones differ on {differ}: look again</b>{/if}
             </span>
             {#if desk.flown(packed.line.id)}<b>✓ flown</b>
-            {:else if verdict}<b class={looks[verdict][2]}>{looks[verdict][0]} {looks[verdict][1]}</b>
+            {:else if verdict}<b class={rulings[verdict][2]}>{rulings[verdict][0]} {rulings[verdict][1]}</b>
             {:else}<b>not judged</b>{/if}
           </button>
         </li>

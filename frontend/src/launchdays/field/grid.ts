@@ -1,8 +1,10 @@
 /** A verdict looked up where there is no network: in the grid the server reckoned, the worse of the neighbours. */
 
-export type Verdict = 'go' | 'go_with' | 'no_go';
+import type { Ruling } from '../../kit/rulings';
 
-const WORSE: Record<Verdict, number> = { go: 0, go_with: 1, no_go: 2 };
+export type Verdict = Ruling;
+
+const WORSE: Record<Verdict, number> = { go: 0, go_with: 1, open: 2, no_go: 3 };
 
 /** The two places between which a value lies; undefined beyond the last. */
 function between(marks: readonly number[], value: number): [number, number] | undefined {

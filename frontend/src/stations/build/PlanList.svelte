@@ -1,7 +1,7 @@
 <script lang="ts">
   import { ApiError } from '../../api/client';
   import type { Station } from '../../api/workshop';
-  import TextBox from '../../kit/TextBox.svelte';
+  import Field from '../../kit/Field.svelte';
   import type { Bench } from './bench.svelte';
 
   let { station, bench }: { station: Station; bench: Bench } = $props();
@@ -102,8 +102,8 @@
       {#if refused?.of('key')}<p class="text-error mb-2" role="alert">✕ {refused.of('key')}</p>{/if}
       <form onsubmit={add} aria-label="Add a step" novalidate>
         <h3 class="mb-1 font-bold">Add a step</h3>
-        <TextBox label="What" name="title" bind:value={form.title} error={refused?.of('title')} compact />
-        <TextBox
+        <Field label="What" name="title" bind:value={form.title} error={refused?.of('title')} compact />
+        <Field
           label="Hands-on"
           name="hands_on"
           placeholder="15 min"
@@ -111,7 +111,7 @@
           error={refused?.of('hands_on')}
           compact
         />
-        <TextBox
+        <Field
           label="Then leave it"
           name="cure"
           placeholder="no wait"

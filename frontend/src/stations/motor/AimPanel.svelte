@@ -3,7 +3,7 @@
   import { createMutation } from '@tanstack/svelte-query';
   import { unitsOf } from '../../api/format';
   import { useSession } from '../../api/queries';
-  import TextBox from '../../kit/TextBox.svelte';
+  import Field from '../../kit/Field.svelte';
   import Verdict from '../../kit/Verdict.svelte';
   import { linear } from '../../drawing/plot';
   import type { Choice } from './choice.svelte';
@@ -61,7 +61,7 @@
     novalidate
   >
     {#each [['height', 'Height', '120 m'], ['time', 'In the air', '45 s'], ['ballast', 'Ballast up to', '20 g']] as const as [name, label, placeholder] (name)}
-      <TextBox compact {label} {name} {placeholder} bind:value={texts[name]} error={refused?.of(name)} />
+      <Field compact {label} {name} {placeholder} bind:value={texts[name]} error={refused?.of(name)} />
     {/each}
     <button class="btn btn-primary btn-sm mt-6.5" disabled={aim.isPending}
       >{aim.isPending ? 'Flying…' : 'Aim'}</button

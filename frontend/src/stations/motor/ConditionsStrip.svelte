@@ -4,7 +4,7 @@
   import { latestOf } from '../../api/order';
   import { useChange, useConditions, useFields } from '../../api/queries';
   import Later from '../../kit/Later.svelte';
-  import TextBox from '../../kit/TextBox.svelte';
+  import Field from '../../kit/Field.svelte';
   import { p } from '../../router';
   import { Day } from './conditions.svelte';
   import MoreConditions from './MoreConditions.svelte';
@@ -128,7 +128,7 @@
     {#each [['wind', 'Wind', 'calm', 'lg:w-34'], ['wind_from', 'from', 'W', 'lg:w-20'], ['temperature', 'Air', 'standard', 'lg:w-30'], ['rod_length', 'Rod', 'its own', 'lg:w-30']] as const as [name, label, placeholder, wide] (name)}
       <div class={['min-w-0', wide]}>
         <Later first height={58}>
-          <TextBox
+          <Field
             compact
             {label}
             {name}

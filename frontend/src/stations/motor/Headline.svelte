@@ -20,8 +20,9 @@
     <HowCome about="the choice">
       <p class="mb-2">
         Every motor on the shelf that fits the mount was flown in this air with every delay it comes with, and
-        each flight put to every test that applies. First come those that pass all of them, and of those the
-        one whose tightest test leaves most to spare. {board.not_fitting} motors do not fit the mount.
+        each flight put to every test that applies. First come those that pass all of them, the gentlest of
+        them first: least impulse, then least thrust, then the delay nearest the best. {board.not_fitting} motors
+        do not fit the mount.
       </p>
       <p class="mb-2"><Said text={board.flying} /> <Said text={board.drag_note} /></p>
       {#if board.learnt.length}<p class="mb-2">{board.learnt.join(' ')}</p>{/if}

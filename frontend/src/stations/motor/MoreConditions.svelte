@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ApiError } from '../../api/client';
-  import TextBox from '../../kit/TextBox.svelte';
+  import Field from '../../kit/Field.svelte';
   import type { Day } from './conditions.svelte';
 
   interface Props {
@@ -98,7 +98,7 @@
     <h3 class="mb-1 font-semibold">The rod leans</h3>
     <div class="grid grid-cols-2 gap-2">
       {#each [['rod_tilt', 'By', '0°'], ['rod_towards', 'Towards', 'N']] as const as [name, label, placeholder] (name)}
-        <TextBox
+        <Field
           compact
           {label}
           {name}

@@ -7,7 +7,7 @@
 
   let { motor, choice, mostCoast }: { motor: MotorVerdict; choice: Choice; mostCoast: number } = $props();
 
-  /** Fourteen tests of each motor are written out when somebody asks. */
+  /** The tests of each motor are written out when somebody asks. */
   let open = $state(false);
   const best = $derived(motor.delays[0]);
   const chosen = $derived(choice.motor?.key === motor.key);

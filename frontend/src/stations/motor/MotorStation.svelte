@@ -1,6 +1,6 @@
 <script lang="ts">
   import { route } from '../../router';
-  import { useBoard } from '../../api/queries';
+  import { useBoard, useBoardWithShares } from '../../api/queries';
   import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
   import RocketFrame from '../RocketFrame.svelte';
@@ -15,13 +15,19 @@
 
   const id = $derived(String(route.params.id ?? ''));
   const board = useBoard(() => id);
-  const choice = new Choice(() => board.data);
+  const flown = useBoardWithShares(
+    () => id,
+    () => board.data,
+  );
+  const best = $derived(flown.data ?? board.data);
+  const choice = new Choice(() => best);
 </script>
 
 <RocketFrame {id} station="motor">
   {#snippet work()}
     <Loading query={board} waiting="Flying every motor that fits…">
-      {#snippet children(found)}
+      {#snippet children(first)}
+        {@const found = best ?? first}
         <!-- On a phone the answer comes before what it hangs on. -->
         <div class="flex flex-col-reverse md:flex-col">
           <Later class="min-h-[275px] lg:min-h-[100px]"><ConditionsStrip /></Later>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { ask, client } from '../../api/client';
   import { queryClient, useStock, type Shape } from '../../api/queries';
-  import TextBox from '../../kit/TextBox.svelte';
+  import Field from '../../kit/Field.svelte';
   import { notify } from '../../kit/notices.svelte';
   import { said } from '../../kit/said';
   import type { Bench } from './bench.svelte';
@@ -86,7 +86,7 @@
           </label>
         {:else}
           <div class={box.kind === 'corners' ? 'col-span-2' : ''}>
-            <TextBox
+            <Field
               compact
               label={box.label}
               name={box.field}

@@ -2,7 +2,7 @@
   import { ApiError, ask, client, type Schemas } from '../../api/client';
   import { latestOf } from '../../api/order';
   import type { Shape } from '../../api/queries';
-  import TextBox from '../../kit/TextBox.svelte';
+  import Field from '../../kit/Field.svelte';
   import type { Bench } from './bench.svelte';
   import { blankRow, textsOf, type PrototypeRow } from './prototype';
 
@@ -57,14 +57,14 @@
 <section class="paper overflow-x-auto p-3" aria-label="A scale model’s prototype">
   <h2 class="tape mb-2">Prototype</h2>
   <div class="mb-2 grid grid-cols-1 gap-x-3 sm:grid-cols-3">
-    <TextBox
+    <Field
       compact
       label="What it is a model of"
       name="prototype"
       bind:value={form.prototype}
       oncommit={() => work(true)}
     />
-    <TextBox
+    <Field
       compact
       label="Its main diameter"
       name="main_diameter"
@@ -73,7 +73,7 @@
       placeholder="1.2 m"
       oncommit={() => work(true)}
     />
-    <TextBox
+    <Field
       compact
       label="Your tube"
       name="tube_diameter"

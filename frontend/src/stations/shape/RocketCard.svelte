@@ -2,7 +2,7 @@
   import Later from '../../kit/Later.svelte';
   import type { Shape } from '../../api/queries';
   import HowCome from '../../kit/HowCome.svelte';
-  import TextBox from '../../kit/TextBox.svelte';
+  import Field from '../../kit/Field.svelte';
   import type { Bench } from './bench.svelte';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
@@ -63,7 +63,7 @@
     </label>
     {#if shape.margin['school'] === 'own'}
       {#each [['low_calibres', 'From, calibres'], ['high_calibres', 'To, calibres']] as const as [field, label] (field)}
-        <TextBox
+        <Field
           compact
           {label}
           name={field}
@@ -74,7 +74,7 @@
       {/each}
     {/if}
     {#each [['mass_kg', 'Whole, weighed', 'no motor'], ['cg_m', 'Balanced on a finger at', 'from the tip'], ['cd', 'Own Cd', shape.drag.cd_coasting.toFixed(2)], ['motor_fore_m', 'Motor’s front end at', 'as the mount says']] as const as [field, label, placeholder] (field)}
-      <TextBox
+      <Field
         compact
         {label}
         name={field}
@@ -86,7 +86,7 @@
     {/each}
     <Later class="min-h-64">
       {#each [['payload_mass', 'Fragile payload', 'none', 'An egg is about 60 g'], ['payload_stands', 'It stands a push of', '35 N', 'An egg end-on about 35 N'], ['name', 'Name'], ['rod_length', 'Rod'], ['printed_motors', 'Motors the maker printed'], ['remarks', 'Remarks']] as const as [field, label, placeholder, hint] (field)}
-        <TextBox
+        <Field
           compact
           {label}
           name={field}

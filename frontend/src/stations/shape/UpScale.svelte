@@ -2,7 +2,7 @@
   import { ApiError, ask, client } from '../../api/client';
   import { renew, type Shape } from '../../api/queries';
   import { notify } from '../../kit/notices.svelte';
-  import TextBox from '../../kit/TextBox.svelte';
+  import Field from '../../kit/Field.svelte';
   import { toTheWrongBox } from '../../kit/wrongBox';
   import { navigate } from '../../router';
   import type { Bench } from './bench.svelte';
@@ -45,8 +45,8 @@
 <section class="paper p-3" aria-label="Build it larger" bind:this={form}>
   <h2 class="tape mb-2">Build it larger</h2>
   <div class="grid grid-cols-[minmax(0,1fr)_8rem] gap-x-3">
-    <TextBox compact label="Call it" name="up_name" bind:value={name} error={refused?.of('name')} />
-    <TextBox compact label="Times" name="factor" bind:value={factor} error={refused?.of('factor')} />
+    <Field compact label="Call it" name="up_name" bind:value={name} error={refused?.of('name')} />
+    <Field compact label="Times" name="factor" bind:value={factor} error={refused?.of('factor')} />
   </div>
   <label class="my-2 flex items-center gap-2"
     ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={ply} /> plywood fins in place of balsa</label

@@ -3,7 +3,7 @@
   import { latestOf } from '../../api/order';
   import { useWhatIf, type EditIn, type Shape } from '../../api/queries';
   import Loading from '../../kit/Loading.svelte';
-  import TextBox from '../../kit/TextBox.svelte';
+  import Field from '../../kit/Field.svelte';
   import { toTheWrongBox } from '../../kit/wrongBox';
   import type { Bench } from './bench.svelte';
   import Term from '../../kit/Term.svelte';
@@ -61,7 +61,7 @@
 <div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[380px_minmax(0,1fr)]">
   <section class="paper p-3" aria-label="Ask backwards" bind:this={form}>
     <h2 class="tape mb-2">I want this margin</h2>
-    <TextBox
+    <Field
       label="Calibres"
       name="wanted"
       bind:value={wanted}

@@ -14,11 +14,22 @@ from wobbly_fin.hangar.actions.save import bin_rocket, save_rocket, step_history
 from wobbly_fin.hangar.api.answers import draft_out, rocket_out
 from wobbly_fin.hangar.api.board_answers import board_out
 from wobbly_fin.hangar.api.flight_answers import flight_out
-from wobbly_fin.hangar.api.schemas import BoardOut, DraftIn, FlightOut, RocketDraftOut, RocketFileIn, RocketOut
+from wobbly_fin.hangar.api.readiness import readiness_out
+from wobbly_fin.hangar.api.schemas import (
+    BoardOut,
+    BuiltIn,
+    DraftIn,
+    FlightOut,
+    ReadinessOut,
+    RocketDraftOut,
+    RocketFileIn,
+    RocketOut,
+)
 from wobbly_fin.hangar.board import board_of
 from wobbly_fin.hangar.facts import rocket_of, with_flights
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import judge_one, load_of, question_of
+from wobbly_fin.hangar.readiness import readiness_of
 from wobbly_fin.site.errors import ErrorOut
 
 router = Router(tags=["hangar"])
@@ -99,6 +110,25 @@ def redo_rocket(request: HttpRequest, key: uuid.UUID) -> RocketOut:
 def board(request: HttpRequest, key: uuid.UUID, shares: bool = False) -> BoardOut:
     """Which motor and which delay, here, today, and why not the others; with `shares` where the leaders may land is worked out."""
     return board_out(board_of(person(request), row_of(request, key), shares=shares))
+
+
+@router.get("/rockets/{uuid:key}/readiness", response={200: ReadinessOut, 404: ErrorOut, 422: ErrorOut}, operation_id="readiness")
+def readiness(
+    request: HttpRequest, key: uuid.UUID, motor: str = "", delay_s: float | None = None, change: bool = True
+) -> ReadinessOut:
+    """May it fly: with the motor named, or the one it is shown with everywhere."""
+    return readiness_out(readiness_of(person(request), row_of(request, key), motor, delay_s, change=change))
+
+
+@router.put("/rockets/{uuid:key}/built", response={200: RocketOut, 404: ErrorOut, 409: ErrorOut}, operation_id="say_built")
+def say_built(
+    request: HttpRequest, key: uuid.UUID, body: BuiltIn, if_match: Annotated[int | None, Header(alias="If-Match")] = None
+) -> RocketOut:
+    """Say that a rocket is built, or take it back; a new revision that can be undone."""
+    row = row_of(request, key)
+    file = read_rocket_file(row.document).model_copy(update={"built": body.built})
+    save_rocket(person(request), key, file, row.revision if if_match is None else if_match)
+    return _shown(request, key)
 
 
 @router.get("/rockets/{uuid:key}/flight", response={200: FlightOut, 404: ErrorOut, 422: ErrorOut}, operation_id="forecast")

@@ -84,12 +84,50 @@ class TestOut(Schema):
     """One test of the verdict."""
 
     name: str
-    passed: bool
+    state: str
+    passed: bool | None
     value: float | str | None
     limit: float | str | None
     unit: str
     margin: float | None
     reason: str
+
+
+class UntoldOut(Schema):
+    """Something that would decide what is not known; `at`: the station or page where it is told."""
+
+    name: str
+    say: str
+    at: str
+
+
+class OpensOut(Schema):
+    """What lets one device out, or why nothing does."""
+
+    event: str
+    works: bool
+    say: str
+
+
+class ReadinessOut(Schema):
+    """May it fly, loaded so, here, today: one verdict, the test that decides, its nearest change, what is not known."""
+
+    verdict: str
+    label: str
+    say: str
+    decides: str
+    decides_at: str
+    change: str
+    needs: list[UntoldOut]
+    opens: list[OpensOut]
+    figures: dict[str, float | None]
+    said: dict[str, str]
+
+
+class BuiltIn(Schema):
+    """Whether a rocket is built, as its owner says; null: takes it back."""
+
+    built: bool | None
 
 
 class DelayOut(Schema):

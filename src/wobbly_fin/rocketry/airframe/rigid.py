@@ -10,6 +10,7 @@ from typing import Any
 
 from wobbly_fin.rocketry.airframe.aero_table import aero_table, normal_force_table
 from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.aside import Aside, Margins, round_the_axis, tubes_of
 from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
 from wobbly_fin.rocketry.airframe.layout import Layout, lay_out, recovery_packs
 from wobbly_fin.rocketry.airframe.mass import (
@@ -35,24 +36,6 @@ from wobbly_fin.rocketry.recovery.sequence import AT_ONCE
 from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 
 LATEST_LIGHTING_S = 30.0
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Margins:
-    """Stability of a flight, in calibres: the smallest over its stages; None where it never got there."""
-
-    ignition: float
-    rod_exit: float | None
-    burnout: float | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Aside:
-    """The motor of a mount beside its stage's leading one, alike in all its tubes; lights so long after that stage does. [s]"""
-
-    mount: Mount
-    motor: Motor
-    later_s: float = 0.0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -141,15 +124,9 @@ class RigidRocket:
         """Everything but motors. [kg]"""
         return self._empty(len(self.airframe.stages)).mass_kg
 
-    @property
-    def stage_mass_kg(self) -> float:
-        """The first stage alone, without its motors. [kg]"""
-        return self._empty(1).mass_kg
-
-    @property
-    def mass_sigma_kg(self) -> float:
-        """One standard deviation of the whole without motors. [kg]"""
-        return self._empty(len(self.airframe.stages)).sigma_kg
+    def empty(self, stages: int) -> Totals:
+        """So many of the upper stages, without motors."""
+        return self._empty(stages)
 
     @property
     def cg_m(self) -> float:
@@ -232,13 +209,9 @@ class RigidRocket:
         """The same with ballast in the first stage, its place measured from the nose tip. [kg], [m]"""
         return self._like(ballast_kg=self.ballast_kg + ballast_kg, ballast_at_m=at_m)
 
-    def weighing(self, shift_kg: float) -> "RigidRocket":
-        """The same a little heavier or lighter than its mass is known to be. [kg]"""
-        return self._like(shift_kg=shift_kg)
-
-    def with_motors(self, **loads: Any) -> "RigidRocket":
-        """The same with `boosters`, `leading`, `aside` or `later_s` changed; what does not hang on them is not worked out again."""
-        return self._like(**loads)
+    def with_changed(self, **told: Any) -> "RigidRocket":
+        """The same with motors (`boosters`, `leading`, `aside`, `later_s`) or `shift_kg` changed; what does not hang on them is kept."""
+        return self._like(**told)
 
     def under(self, canopy: Canopy) -> "RigidRocket":
         """The same under another canopy; what the canopy weighs is not changed with it."""
@@ -349,7 +322,7 @@ class RigidRocket:
         burning = aboard[lowest]
         # Only the motors that stand on the pad can differ or fail: what is lit in the air is lit by one charge.
         on_pad = stages == len(self.airframe.stages)
-        tubes = self._tubes(burning, self.others if on_pad else ())
+        tubes = tubes_of(burning, self.others if on_pad else ())
         dead = self.dead if on_pad else 0
         if dead >= len(tubes):
             raise RocketryError("dead", f"is {dead}; of {len(tubes)} motors at least one must light")
@@ -357,7 +330,7 @@ class RigidRocket:
         beside = [
             (tube, turn, later)
             for a, later in self._beside(lowest, stages)
-            for tube, turn in zip(self._tubes(a, ()), _round(a), strict=True)
+            for tube, turn in zip(tubes_of(a, ()), round_the_axis(a), strict=True)
         ]
         dry = joined(
             [
@@ -369,7 +342,7 @@ class RigidRocket:
                 *(t.totals(burnt=True) for t in lit),
             ]
         )
-        places = [(t, at, 0.0) for t, at in zip(lit, _round(burning)[dead:], strict=True)] + beside
+        places = [(t, at, 0.0) for t, at in zip(lit, round_the_axis(burning)[dead:], strict=True)] + beside
         burn = burn_of([(t.motor, *at) for t, at, _ in places], lights_s, [later for _, _, later in places] if beside else ())
         # Propellant leaves each motor at its own pace; where it sits together is taken as at ignition.
         slugs = joined([t.propellant() for t, _, _ in places])
@@ -391,14 +364,6 @@ class RigidRocket:
             aero=self._aero(layout, stages, cd, math.sqrt(sum(t.motor.diameter_m**2 for t, _, _ in places))),
         )
         return stretch, dry.mass_kg + burn.propellant_kg
-
-    def _tubes(self, burning: Aboard, others: Sequence[Motor]) -> list[Aboard]:
-        """A stage's motors one by one, tails level."""
-        if others and len(others) != burning.count - 1:
-            raise RocketryError("others", f"has {len(others)} entries; beside the first there are {burning.count - 1} tubes")
-        motors = [burning.motor, *others] if others else [burning.motor] * burning.count
-        tail = burning.fore_m + burning.motor.length_m
-        return [replace(burning, motor=m, count=1, fore_m=tail - m.length_m) for m in motors]
 
     def _aero(self, layout: Layout, stages: int, cd: float | None, motor_diameter_m: float) -> Floats:
         push = self._normal_force(layout, stages)
@@ -430,10 +395,3 @@ class RigidRocket:
         mass = self._empty(stage + 1).mass_kg - self._empty(stage).mass_kg + place.count * motor.burnout_mass_kg + beside
         area = tumble_drag_area_m2(self._stack(stage + 1), stage)
         return Spent(mass_kg=max(mass, 1e-3), drag_area_m2=max(area, 1e-6), name=f"stage {stage + 1}")
-
-
-def _round(aboard: Aboard) -> list[tuple[float, float]]:
-    """Where a mount's motors sit across the axis, evenly round it. [m]"""
-    off = aboard.off_axis_m if aboard.count > 1 else 0.0
-    turns = [2 * math.pi * i / aboard.count for i in range(aboard.count)]
-    return [(off * math.cos(a), off * math.sin(a)) for a in turns]

@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+from wobbly_fin.rocketry.airframe.aside import Margins
 from wobbly_fin.rocketry.airframe.checks import Finding, dangers_aboard
-from wobbly_fin.rocketry.airframe.rigid import Margins
 from wobbly_fin.rocketry.choosing.permits import is_high_power
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation, Taught

@@ -79,7 +79,7 @@ def nearest_change(
     better: list[_Tried] = []
     failed = len(found.against)
     for one in tried:
-        after = judge(one.configuration, one.situation, found.case.rules, shares="none")
+        after = judge(one.configuration, one.situation, found.case.rules, shares="none", thorough=False)
         if _goes(after):
             return Change(steps=(one.step,), after=after)
         if len(after.against) < failed and one.step.kind != "motor":
@@ -90,7 +90,9 @@ def nearest_change(
         if a.step.kind == b.step.kind:
             continue
         both = _both(found, a.step, b.step, motors, hours)
-        if both is not None and _goes(after := judge(both.configuration, both.situation, found.case.rules, shares="none")):
+        if both is not None and _goes(
+            after := judge(both.configuration, both.situation, found.case.rules, shares="none", thorough=False)
+        ):
             return Change(steps=(a.step, b.step), after=after)
     return None
 

@@ -205,12 +205,20 @@ def _situation(situation: Situation | Site) -> Situation:
 
 
 def judge(
-    configuration: Configuration, situation: Situation | Site, rules: Rules | None = None, *, shares: Shares = "all"
+    configuration: Configuration,
+    situation: Situation | Site,
+    rules: Rules | None = None,
+    *,
+    shares: Shares = "all",
+    thorough: bool = True,
 ) -> Candidate:
-    """Fly and judge one configuration as it is loaded, whether or not its motor is sold with that delay."""
+    """Fly and judge one configuration as it is loaded, whether or not its motor is sold with that delay.
+
+    `thorough`: the dear tests too where it fails already, which changes no verdict.
+    """
     where, rules = _situation(situation), rules or Rules()
     (case,) = fly_cases(configuration, [configuration.delay_s], where, rules)
-    return _judged(case, shares, always=True)
+    return _judged(case, shares, always=thorough)
 
 
 def judge_delays(

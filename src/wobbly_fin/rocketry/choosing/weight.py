@@ -20,14 +20,14 @@ def weight_trial(case: Case, passed: Sequence[Trial]) -> Trial | None:
     rigid = case.configuration.rigid
     if rigid is None or rigid.airframe.known.mass_kg is not None:
         return None
-    sigma = rigid.mass_sigma_kg
+    sigma = rigid.empty(case.configuration.stages).sigma_kg
     mass = rigid.mass_kg
     shift = min(SIGMAS * sigma, 0.5 * mass)
     if shift <= 1e-9:
         return plain("weight", True, mass * 1000, None, "g")
     names = {t.name for t in passed if t.passed} & set(MOVED)
     for sign in (1.0, -1.0):
-        changed = case.configuration.changed(rigid.weighing(rigid.shift_kg + sign * shift))
+        changed = case.configuration.changed(rigid.with_changed(shift_kg=rigid.shift_kg + sign * shift))
         (other,) = fly_cases(changed, [changed.delay_s], replace(case.situation, taught=case.situation.taught), case.rules)
         for name in MOVED:
             if (

@@ -4,17 +4,19 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+from wobbly_fin.rocketry.airframe.aside import Aside
 from wobbly_fin.rocketry.airframe.checks import TubeSchool
 from wobbly_fin.rocketry.airframe.layout import Layout, recovery_packs
 from wobbly_fin.rocketry.airframe.mass import Aboard
 from wobbly_fin.rocketry.airframe.mount import Mount
-from wobbly_fin.rocketry.airframe.rigid import Aside, RigidRocket
+from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.configuration.load import MountLoad
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.vehicle import Rocket, Vehicle
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.recovery.opens import MotorCharge, Opening, Weights, opened_as_told, walk
+from wobbly_fin.rocketry.recovery.opened_as_told import opened_as_told
+from wobbly_fin.rocketry.recovery.opens import MotorCharge, Opening, Weights, walk
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 from wobbly_fin.rocketry.recovery.sequence import AT_ONCE
 from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
@@ -228,7 +230,7 @@ class Configuration:
                 leading.append((stage, mount))
             starts = x.own_igniter_s or 0.0
             aside += [Aside(mount=m, motor=y.motor, later_s=max(0.0, (y.own_igniter_s or starts) - starts)) for m, y in more]
-        return rigid.with_motors(
+        return rigid.with_changed(
             boosters=tuple(boosters), leading=tuple(leading), aside=tuple(aside), later_s=tuple(self._later_s())
         )
 
@@ -283,7 +285,7 @@ class Configuration:
             return Weights(self.rocket.mass_kg + burnt, ())
         rows = [(r.cg_m, r.mass_kg) for r in rigid.weigh(rigid.layout) if r.stage == 0]
         parts = sum(m for _, m in rows)
-        dry = rigid.stage_mass_kg
+        dry = rigid.empty(1).mass_kg
         share = dry / parts if parts > 0 else 1.0
         return Weights(dry + burnt, tuple((x, m * share) for x, m in rows))
 

@@ -21,7 +21,6 @@ from wobbly_fin.rocketry.airframe.parts import (
     Transition,
     VentHoles,
 )
-from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.recovery.closures import Closure, closures_of, separations_of
 from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
 from wobbly_fin.rocketry.recovery.ejection import (
@@ -44,7 +43,7 @@ Why = Literal[
 ]  # fmt: skip
 # A gas vent wider than this share of a bay's bore lets more out than a charge can hold up (our own figure).
 VENT_SHARE = 0.1
-_BY_ITSELF: dict[str, Why] = {"glide": "glides", "helicopter": "spins", "tumble": "tumbles"}
+BY_ITSELF: dict[str, Why] = {"glide": "glides", "helicopter": "spins", "tumble": "tumbles"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -135,34 +134,6 @@ def walk(layout: Layout, plan: RecoveryPlan, charges: Sequence[MotorCharge], wei
     return (*_separations(layout), *_Walk(layout, plan, tuple(charges), weights).events())
 
 
-def opened_as_told(canopy: Canopy | None, plan: RecoveryPlan, charges: Sequence[MotorCharge]) -> tuple[Opening, ...]:
-    """Of a rocket nobody drew: what its owner says of it is believed, but for what a motor cannot do."""
-    sequence = plan.sequence
-    if sequence.first == "tumble_only":
-        return (Opening(event="main", source="none", works=True, why="tumbles"),)
-    if canopy is None:
-        return (Opening(event="main", source="none", works=False, why="no_device"),)
-    free = [c for c in charges if not c.plugged]
-    if canopy.kind not in PACKED_KINDS:
-        burnt = canopy.kind == "helicopter" and bool(free)
-        why: Why = "burn_string" if burnt else _BY_ITSELF[canopy.kind]
-        return (Opening(event="main", source="burn_string" if burnt else "none", works=True, why=why),)
-    first: Event = "first" if sequence.two_events else "main"
-    found = []
-    if sequence.at_apogee:
-        found.append(Opening(event=first, source="altimeter_charge", works=True, why="opens"))
-    if free:
-        event: Event = first if not found else "backup_first" if sequence.two_events else "backup_main"
-        found.append(Opening(event=event, source="motor_charge", works=True, why="opens"))
-    elif not found:
-        why = "plugged" if charges else "no_charge"
-        found.append(Opening(event=first, source="motor_charge" if charges else "none", works=False, why=why))
-    if sequence.two_events:
-        works = found[0].works
-        found.append(Opening(event="main", source="release", works=works, why="released" if works else "waits"))
-    return tuple(found)
-
-
 def planned(layout: Layout, plan: RecoveryPlan) -> tuple[Opening, ...]:
     """What would have to part for each event, whatever is loaded: with some charge in the first mount. Joints told, forces not."""
     mount = next((p for p in layout.of(MotorTube, FinCan) if p.stage == 0), None)
@@ -221,7 +192,7 @@ class _Walk:
         charge = next((c for c in self.charges if not self._shut_in(c)), None)
         if device.part.kind == "helicopter" and charge is not None:
             return Opening(event="main", source="burn_string", works=True, why="burn_string", what=device.index)
-        return Opening(event="main", source="none", works=True, why=_BY_ITSELF[device.part.kind], what=device.index)
+        return Opening(event="main", source="none", works=True, why=BY_ITSELF[device.part.kind], what=device.index)
 
     def _opened(self, event: Literal["first", "main"], device: Placed[CanopyPack], *, by_altimeter: bool) -> Iterator[Opening]:
         wish = self.plan.first if event == "first" else self.plan.main

@@ -4,4 +4,4 @@ waiting-canopy = needs a parachute
 waiting-repair = needs repair
 waiting-search = not found yet
 waiting-first-flight = never flown yet
-waiting-next-flight = ready to fly
+waiting-next-flight = waits for its next flight

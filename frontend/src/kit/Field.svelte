@@ -39,7 +39,7 @@
 <div class={compact ? '' : 'mb-3'}>
   <label class="mb-0.5 flex items-baseline justify-between gap-2 font-semibold" for={uid}>
     <span>{label}</span>
-    {#if optional}<span class="quiet mr-auto text-sm font-normal">may stay empty</span>{/if}
+    {#if optional}<span class="quiet mr-auto text-sm font-normal">optional</span>{/if}
     {#if said && said !== value.trim() && !error}<span class="quiet text-sm font-normal">= {said}</span>{/if}
   </label>
   <div class="flex gap-1">

@@ -1,0 +1,53 @@
+"""May this rocket fly, as it would be loaded, here, today: the one strip that every station, the hangar, the day and the phone carry."""
+
+from dataclasses import dataclass
+
+from django.contrib.auth.models import User
+
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.hangar.question import Question, judge_one, load_of, question_of
+from wobbly_fin.hangar.recovery import leading_of
+from wobbly_fin.rocketry.choosing import Candidate, pick
+from wobbly_fin.rocketry.choosing.nearest import Change, nearest_change
+from wobbly_fin.rocketry.choosing.pick import with_shares
+from wobbly_fin.stores.shelf import shelf
+from wobbly_fin.stores.stock import stock_of
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Readiness:
+    """A rocket's verdict with what would change it; no candidate where nothing fits."""
+
+    question: Question
+    candidate: Candidate | None
+    change: Change | None
+
+
+def readiness_of(user: User, row: Rocket, motor: str = "", delay_s: float | None = None, *, change: bool = True) -> Readiness:
+    """Judge one load, or where none is named the one the rocket is shown with everywhere: its owner's motor, else the best there is.
+
+    Parameters
+    ----------
+    change : bool
+        Look for the nearest change of what does not go.
+
+    Raises
+    ------
+    RocketryError
+        For a rocket that cannot be loaded at all yet.
+    """
+    asked = question_of(user, row)
+    everything = shelf(user)
+    if motor:
+        found = judge_one(asked, load_of(user, motor), delay_s)
+    else:
+        tried = pick(asked.base, asked.situation, [s.motor for s in everything], asked.rules, printed=asked.file.printed_motors)
+        leading = leading_of(asked, tried)
+        if leading is None:
+            return Readiness(question=asked, candidate=None, change=None)
+        found = with_shares(leading)
+    stock = stock_of(user, everything)
+    box = [s.motor for s in everything if s.motor.key in stock and stock[s.motor.key].count > 0]
+    # One step at a time here: what mends it in two is asked for where there is time to think.
+    nearest = nearest_change(found, box, pairs=False) if found.against and change else None
+    return Readiness(question=asked, candidate=found, change=nearest)
