@@ -79,8 +79,8 @@ def test_wind_read_on_site_judges_again(hedda: Person) -> None:
         assert status == 200, out
         verdicts.append(out["lines"][0]["verdict"])
     assert verdicts == ["go", "no_go"]
-    (doubt,) = [r["say"] for r in hedda.get(day)["lines"][0]["reasons"] if r["open"]]
-    assert "no wind told" in doubt.lower()  # nobody told a forecast, and what was read on site is not kept with the day
+    doubts = [r["say"].lower() for r in hedda.get(day)["lines"][0]["reasons"] if r["open"]]
+    assert any("no wind told" in d for d in doubts)  # nobody told a forecast, and what was read on site is not kept with the day
 
 
 def test_the_weather_is_asked_for_over_http_and_says_it_is_simulated(hedda: Person, settings: Any) -> None:

@@ -32,7 +32,7 @@
 
 <section class="paper relative overflow-hidden pt-4" aria-label="Rockets">
   <div class="flex">
-    <span class="mt-auto mb-[116px] hidden shrink-0 sm:block"
+    <span class="mt-auto mb-[132px] hidden shrink-0 sm:block"
       ><Later closed width={46} height={room + 8}
         ><svg width="46" height={room + 8} class="overflow-visible" aria-hidden="true">
           {#each ticks(ruler.span, ruler.step) as at (at)}
@@ -63,7 +63,7 @@
       {#each rockets as rocket (rocket.id)}
         {@const at = bench(rocket.id)}
         <li class="flex min-w-[140px] flex-1 sm:min-w-[106px]">
-          <Later class="w-full self-end" height={rocket.length_m * scale + 134}
+          <Later class="w-full self-end" height={rocket.length_m * scale + 150}
             ><a
               href={at
                 ? p('/rockets/:id/build', { params: { id: rocket.id } })
@@ -82,7 +82,7 @@
                 </Later>
               </span>
               <span
-                class="border-base-content bg-base-200 flex h-[116px] w-full flex-col items-center gap-0.5 border-t-2 px-1 pt-2 text-center"
+                class="border-base-content bg-base-200 flex h-[132px] w-full flex-col items-center gap-0.5 border-t-2 px-1 pt-2 text-center"
               >
                 <span class="tape max-w-full shrink-0 px-2 text-[0.82rem] leading-tight group-hover:underline"
                   >{rocket.name}</span
@@ -96,7 +96,7 @@
                       >◔ {left(cure.until, clock.now) || 'it holds'}</span
                     >{/if}
                 {:else if ['next_flight', 'first_flight'].includes(rocket.waits_code)}
-                  <Later height={40}><Ready {rocket} /></Later>
+                  <Later class="w-full" height={38}><Ready {rocket} /></Later>
                 {:else}
                   <span
                     class={[

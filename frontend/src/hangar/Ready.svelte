@@ -14,8 +14,10 @@
 </script>
 
 {#if ready.data}
-  <span class="flex flex-col items-center text-sm leading-tight" title={ready.data.say}
-    ><Verdict verdict={ready.data.verdict} small />{ready.data.label || 'no motor'}</span
+  <span class="flex w-full flex-col items-center text-sm leading-tight" title={ready.data.say}
+    ><Verdict verdict={ready.data.verdict} small /><span class="max-w-full truncate"
+      >{ready.data.label || 'no motor'}</span
+    ></span
   >
 {:else}
   <span class="text-sm leading-tight font-semibold">{rocket.waits_for}</span>

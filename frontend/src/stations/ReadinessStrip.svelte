@@ -1,6 +1,6 @@
 <script lang="ts">
   import { ask, client } from '../api/client';
-  import { useChange, useReadiness, type Rocket } from '../api/queries';
+  import { useChange, useReadiness, type Readiness, type Rocket } from '../api/queries';
   import Verdict from '../kit/Verdict.svelte';
   import Said from '../kit/Said.svelte';
   import { p } from '../router';
@@ -30,6 +30,18 @@
     ['rockets'],
   );
 
+  /** The figures every page says of it, in one line. */
+  function figures({ said }: Readiness): string {
+    const told = [
+      brief && said['apogee_m'] && `${said['apogee_m']} high`,
+      said['rod_exit_speed_m_s'] && `${said['rod_exit_speed_m_s']} off the rod`,
+      said['descent_rate_m_s'] && `lands at ${said['descent_rate_m_s']}`,
+      said['margin_calibres'] && `${said['margin_calibres']} calibres`,
+      said['liftoff_mass_kg'] && `${said['liftoff_mass_kg']} at liftoff`,
+    ];
+    return told.filter(Boolean).join(' · ');
+  }
+
   /** Where a test is mended, or a thing told. */
   function there(at: string): string {
     if (at === 'fields') return p('/stores/fields');
@@ -52,11 +64,11 @@
   {#if ready.data}
     {@const found = ready.data}
     <Verdict verdict={found.verdict} />
-    {#if !brief || found.verdict === 'no'}<p class="min-w-0 font-semibold"><Said text={found.say} /></p>{/if}
+    {#if brief && found.verdict !== 'no'}<p class="font-semibold">{found.label}</p>
+    {:else}<p class="min-w-0 font-semibold"><Said text={found.say} /></p>{/if}
+    <p class="quiet text-sm" aria-label="Its figures">{figures(found)}</p>
     {#if found.verdict === 'no' && found.decides_at}
       <a class="link text-sm" href={there(found.decides_at)}>Mend it</a>
-    {:else if found.verdict !== 'open' && found.decides && !brief}
-      <p class="quiet text-sm">Tightest: <Said text={found.decides} /></p>
     {/if}
     {#if found.change}<p class="text-sm"><Said text={found.change} /></p>{/if}
     {#each found.needs as need (need.name)}

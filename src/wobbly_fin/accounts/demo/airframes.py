@@ -174,7 +174,7 @@ def _bellwether() -> list[Parts]:
             {"type": "centring_ring", "name": "middle ring", "in": "mount", "edge": "aft", **_mm(offset=262, thickness=6.2, outer_diameter=98.7, inner_diameter=57.3), "material": "birch-ply"},
             {"type": "centring_ring", "name": "aft ring", "in": "mount", "edge": "aft", **_mm(offset=16, thickness=6.2, outer_diameter=98.7, inner_diameter=57.3), "material": "birch-ply"},
             {"type": "retainer", "in": "mount", "kind": "threaded_ring", "edge": "aft", **_mm(offset=-4, length=16), **_g(58)},
-            {"type": "fin_set", "in": "body", "count": 3, **_mm(root_chord=260, tip_chord=110, span=130, sweep=150, thickness=4.1, offset=20), "through_wall": True, "edges": "rounded", "material": "birch-ply", "nominal": {"thickness_m": "5/32 in"}},
+            {"type": "fin_set", "in": "body", "count": 3, **_mm(root_chord=260, tip_chord=110, span=130, sweep=150, thickness=4.1, offset=20), "through_wall": True, "edges": "rounded", "material": "fibreglass", "nominal": {"thickness_m": "5/32 in"}},
             {"type": "rail_button", "name": "aft button", "in": "body", "edge": "aft", **_mm(offset=30, diameter=11.2, height=12.5), "material": "acetal", "angle_deg": 60.0},
             {"type": "rail_button", "name": "front button", "in": "body", "edge": "aft", **_mm(offset=800, diameter=11.2, height=12.5), "material": "acetal", "angle_deg": 60.0},
             {"type": "anchor", "name": "U-bolt", "in": "front", "kind": "u_bolt", "edge": "fore", **_mm(offset=-30, length=30, wire=6), **_g(46)},
@@ -261,7 +261,7 @@ _EXTRA: dict[str, dict[str, Any]] = {
     "Old Bellwether": {
         "recovery": {
             "protection": "cloth", "fold": "wrapped", "first": "drogue", "main_height_m": 180.0, "at_apogee": True,
-            "main_charge": {"throw_n": 160.0}, "first_charge": {"throw_n": 130.0}, "typed": {"main_height": "180 m", "main_throw": "160 N", "first_throw": "130 N"},
+            "main_charge": {"throw_n": 160.0, "backup": True}, "first_charge": {"throw_n": 130.0, "backup": True}, "typed": {"main_height": "180 m", "main_throw": "160 N", "first_throw": "130 N"},
             "tests": [
                 {"id": "5b1f2f4e-64c5-4b0a-9a55-0d6a3f5f7a01", "on": "2026-10-03", "event": "first", "charge_kg": 0.0013, "result": "threw", "volume_m3": 0.00387, "remark": "On the bench behind the club hut, everybody well back.", "typed": "1.3 g"},
                 {"id": "5b1f2f4e-64c5-4b0a-9a55-0d6a3f5f7a02", "on": "2026-10-17", "event": "main", "charge_kg": 0.0016, "result": "threw", "volume_m3": 0.00345, "remark": "With three pins since the long walk.", "typed": "1.6 g"},

@@ -97,4 +97,6 @@ def said_figures(c: Candidate, units: UnitChoice) -> dict[str, str]:
         "rod_exit_speed_m_s": "speed",
         "descent_rate_m_s": "speed",
     }
-    return {name: show(value, kinds[name], units) for name, value in figures.items() if name in kinds and value is not None}
+    said = {name: show(value, kinds[name], units) for name, value in figures.items() if name in kinds and value is not None}
+    margin = figures["margin_calibres"]
+    return said | ({"margin_calibres": f"{margin:.1f}"} if margin is not None else {})

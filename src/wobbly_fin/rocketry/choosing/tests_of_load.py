@@ -110,12 +110,13 @@ def opens(case: Case) -> Trial | None:
 
 
 def backup(case: Case) -> Trial | None:
-    """A reserve there is must do what it is for: overcome the same pins and friction as the first."""
+    """Of the reserves an event has one must do what it is for: overcome the same pins and friction as the first."""
     reserves = [o for o in case.configuration.openings if o.event.startswith("backup")]
     if not reserves:
         return None
-    bad = next((o for o in reserves if not o.works), None)
-    found = bad or reserves[0]
+    helped = {o.event for o in reserves if o.works}
+    bad = next((o for o in reserves if o.event not in helped), None)
+    found = bad or next(o for o in reserves if o.works)
     limit = found.held_n
     return plain("backup", bad is None, found.push_n, limit, "N", "" if bad is None else found.why.replace("_", "-"))
 
