@@ -91,7 +91,10 @@ def test_the_board_answers_and_every_loser_says_why(hedda: Person) -> None:
     assert board["ladder"] and board["not_fitting"] > 0 and board["motors"][0]["verdict"] == "open"
     square = [[-300, -300], [300, -300], [300, 300], [-300, 300]]
     field = hedda.call("PUT", f"/stores/fields/{uuid.uuid4()}", {"name": "Meadow"})[1]
-    assert hedda.call("PUT", f"/stores/fields/{field['id']}/ground", {"outline": square, "features": [], "surface": "grass"})[0] == 200
+    assert (
+        hedda.call("PUT", f"/stores/fields/{field['id']}/ground", {"outline": square, "features": [], "surface": "grass"})[0]
+        == 200
+    )
     hedda.call("PUT", "/conditions", {"field_id": field["id"], "typed": {"wind": "1 m/s"}})
     hedda.say_built(rocket["id"])
     pending = hedda.get(path)

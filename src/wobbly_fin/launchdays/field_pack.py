@@ -1,11 +1,15 @@
 """What a phone takes along of a line to a field without a network: where it may land, and verdicts over the winds it may meet."""
 
+from dataclasses import replace
+
 import numpy as np
 
 from wobbly_fin.launchdays.plan import DayPlan, Planned, situation_of
 from wobbly_fin.rocketry.choosing.clouds import question_of as cloud_question
+from wobbly_fin.rocketry.choosing.nearest import into_wind_deg
+from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.flight.scatter import Cloud, scatter
-from wobbly_fin.rocketry.launchday.judge import Verdict, rule
+from wobbly_fin.rocketry.launchday.judge import Ruling, Verdict, rule
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 
 CLOUD_RUNS = 300
@@ -42,12 +46,27 @@ def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[
         row: list[Verdict] = []
         for bearing in GRID_FROM_DEG:
             situation = situation_of(context, planned, read_on_site(speed, bearing, temperature_c))
-            ruling = rule(planned.loaded, situation, context.rules)
+            ruling = _with_its_change(planned, situation, rule(planned.loaded, situation, context.rules))
             room = next((t.value for t in ruling.candidate.tests if t.name == "drift"), None)
             near = isinstance(room, float) and room < wide_m
-            row.append("open" if ruling.verdict == "go" and near else ruling.verdict)
+            row.append("open" if ruling.verdict in ("go", "go_with") and near else ruling.verdict)
         rows.append(row)
     return rows
+
+
+def _with_its_change(planned: Planned, situation: Situation, ruling: Ruling) -> Ruling:
+    """What goes with the change its line is offered on the desk, the phone says so too; an hour cannot be changed there."""
+    change = planned.ruling.change
+    if ruling.verdict != "no_go" or change is None or any(s.kind == "hour" for s in change.steps):
+        return ruling
+    site = situation.site
+    for step in change.steps:
+        if step.kind == "tilt":
+            site = replace(site, rod_tilt_deg=step.value or 0.0, rod_azimuth_deg=into_wind_deg(site))
+        elif step.kind == "rod_length":
+            site = replace(site, rod_length_m=step.value or site.rod_length_m)
+    changed = rule(change.after.configuration, replace(situation, site=site), planned.ruling.candidate.case.rules)
+    return replace(changed, verdict="go_with") if changed.verdict == "go" else ruling
 
 
 def _spread_m(plan: DayPlan, planned: Planned) -> float:

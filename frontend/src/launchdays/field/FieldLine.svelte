@@ -58,7 +58,11 @@
         ~ {now?.say}
       </p>
     {:else if verdict === 'open'}<div class="text-warning font-bold">
-        <p>? {now?.say}</p>
+        <p>
+          ? {now?.verdict === 'open'
+            ? now.say
+            : 'Too near the field’s edge in this wind: not judged here. Note the wind and judge.'}
+        </p>
         {#each (now?.reasons ?? []).filter((r) => r.open).slice(1) as r (r.say)}<p>? {r.say}</p>{/each}
       </div>
     {:else if !verdict}<p class="text-warning font-bold">! This wind is not judged.</p>{/if}

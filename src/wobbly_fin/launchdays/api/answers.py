@@ -21,7 +21,7 @@ from wobbly_fin.launchdays.api.schemas import (
 )
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
 from wobbly_fin.rocketry.choosing.codes import CODES
-from wobbly_fin.rocketry.choosing.nearest import change_sentence
+from wobbly_fin.rocketry.choosing.nearest import step_sentence
 from wobbly_fin.rocketry.choosing.own_code import rule_boxes
 from wobbly_fin.rocketry.launchday.car import SHELVES, Stock, pack_the_car
 from wobbly_fin.rocketry.launchday.checklists.compose import changed, checklist
@@ -140,7 +140,7 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
         placed=placed,
         verdict=ruling.verdict,
         say=ruling_sentence(ruling, units),
-        change=change_sentence(change, units) if change else "",
+        change=" ".join(step_sentence(s, units) for s in change.steps) if change else "",
         change_kind=step.kind if step else "",
         change_value=step.value if step else None,
         change_motor=step.label if step and step.kind == "motor" else "",
