@@ -1,5 +1,6 @@
 """The question a rocket is asked: which motor, which delay, here, today, and why not the others?"""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
@@ -7,7 +8,7 @@ from django.contrib.auth.models import User
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import Question, question_of
 from wobbly_fin.rocketry.choosing import Candidate, pick
-from wobbly_fin.rocketry.choosing.pick import best_per_motor, order, with_shares
+from wobbly_fin.rocketry.choosing.pick import alone, best_per_motor, order
 from wobbly_fin.rocketry.choosing.situation import Stocked
 from wobbly_fin.stores.shelf import Shelved, shelf
 from wobbly_fin.stores.stock import stock_of
@@ -24,6 +25,11 @@ class Board:
     key_of: dict[str, str]
     shelf: list[Shelved]
     stock: dict[str, Stocked]
+
+    @property
+    def lead(self) -> Candidate | None:
+        """What the rocket is shown with on every page; None where nothing fits."""
+        return leading_of(self.question, self.candidates)
 
 
 def board_of(user: User, row: Rocket, *, shares: bool = False) -> Board:
@@ -42,13 +48,40 @@ def board_of(user: User, row: Rocket, *, shares: bool = False) -> Board:
     return with_leaders(board) if shares else board
 
 
-def with_leaders(board: Board) -> Board:
-    """The same with the clouds of the leaders flown, and put in order again: one that lands outside leads no more."""
+def with_leaders(board: Board, most: int = LEADERS) -> Board:
+    """The same with those that lead judged alone, clouds of landings and all, and put in order again: one that lands outside leads no more.
+
+    Parameters
+    ----------
+    most : int
+        Motors from the top to settle so, besides the one the rocket is shown with.
+    """
     found = list(board.candidates)
     for _ in range(2 * LEADERS):
-        leading = [c for c in best_per_motor(found)[:LEADERS] if c.pending and c.settled != "no"]
-        if not leading:
+        lead = leading_of(board.question, found)
+        top = [c for c in best_per_motor(found)[:most] if c.settled != "no"]
+        waiting = [c for c in (*([lead] if lead else []), *top) if not c.alone]
+        if not waiting:
             break
-        flown = {id(c): with_shares(c) for c in leading}
-        found = sorted((flown.get(id(c), c) for c in found), key=lambda c: order(c, board.question.file.printed_motors))
+        settled = {id(c): alone(c) for c in waiting}
+        found = sorted((settled.get(id(c), c) for c in found), key=lambda c: order(c, board.question.file.printed_motors))
     return replace(board, candidates=tuple(found))
+
+
+def leading_of(asked: Question, tried: Sequence[Candidate]) -> Candidate | None:
+    """The candidate a rocket is shown with: the motor its owner named with its best delay, else the best of all; None where none fits."""
+    named = [c for c in tried if c.motor.name == asked.file.recovery.motor]
+    there = named or list(tried)
+    if not there:
+        return None
+    # Of what does not go either way, one whose charge shows what is wrong with its way.
+    lifted = [c for c in there if c.flight.lifted]
+    flying = [c for c in lifted if c.motor.kind == "single" or c.settled != "no"] or lifted or there
+    best = flying[0]
+    if best.configuration.sequence.at_apogee and best.motor.delays_to_try_s:
+        # Behind an altimeter the charge is the reserve: the first that fires after the top.
+        top = best.flight.optimum_delay_s or 0.0
+        alike = [c for c in flying if c.key == best.key and c.delay_s is not None]
+        later = [c for c in alike if (c.delay_s or 0.0) >= top]
+        best = min(later, key=lambda c: c.delay_s or 0.0) if later else max(alike, key=lambda c: c.delay_s or 0.0, default=best)
+    return best

@@ -4,12 +4,11 @@ from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
+from wobbly_fin.hangar.board import board_of, with_leaders
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import Question, judge_one, load_of, question_of
-from wobbly_fin.hangar.recovery import leading_of
-from wobbly_fin.rocketry.choosing import Candidate, pick
+from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.nearest import Change, nearest_change
-from wobbly_fin.rocketry.choosing.pick import with_shares
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
 
@@ -36,16 +35,15 @@ def readiness_of(user: User, row: Rocket, motor: str = "", delay_s: float | None
     RocketryError
         For a rocket that cannot be loaded at all yet.
     """
-    asked = question_of(user, row)
-    everything = shelf(user)
     if motor:
-        found = judge_one(asked, load_of(user, motor), delay_s)
+        asked = question_of(user, row)
+        found: Candidate | None = judge_one(asked, load_of(user, motor), delay_s)
     else:
-        tried = pick(asked.base, asked.situation, [s.motor for s in everything], asked.rules, printed=asked.file.printed_motors)
-        leading = leading_of(asked, tried)
-        if leading is None:
-            return Readiness(question=asked, candidate=None, change=None)
-        found = with_shares(leading)
+        board = with_leaders(board_of(user, row), most=0)
+        asked, found = board.question, board.lead
+    if found is None:
+        return Readiness(question=asked, candidate=None, change=None)
+    everything = shelf(user)
     stock = stock_of(user, everything)
     box = [s.motor for s in everything if s.motor.key in stock and stock[s.motor.key].count > 0]
     # One step at a time here: what mends it in two is asked for where there is time to think.

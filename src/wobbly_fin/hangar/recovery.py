@@ -1,18 +1,17 @@
 """A stored rocket's recovery: landed, packed and loaded with the motor it is balanced with, on today's field."""
 
 import math
-from collections.abc import Sequence as Many
 from dataclasses import dataclass, replace
 from typing import Any
 
 from django.contrib.auth.models import User
 
-from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
+from wobbly_fin.hangar.board import board_of, with_leaders
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.hangar.question import Question, question_of
 from wobbly_fin.rocketry.airframe import Layout
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, MassLump
-from wobbly_fin.rocketry.choosing import Candidate, pick
+from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Flight, Site
@@ -27,7 +26,6 @@ from wobbly_fin.rocketry.recovery.whole import Recovery
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.rocketry.variants import under
 from wobbly_fin.stores.parts import part_shelf
-from wobbly_fin.stores.shelf import shelf
 
 _MOST_OPTIONS = 6
 _PATH_POINTS = 80
@@ -71,13 +69,12 @@ class RecoveryStation:
 
 def recovery_of(user: User, row: Rocket) -> RecoveryStation:
     """Put the question; raises RocketryError for a quick rocket, or one without canopy or cord."""
-    asked = question_of(user, row)
-    site, base = asked.now.site, asked.base
-    layout = base.layout
-    if layout is None:
+    if read_rocket_file(row.document).is_quick:
         raise RocketryError("parts", "is a quick rocket: grow it into an airframe first, then its bay can be filled")
-    tried = pick(base, asked.situation, [s.motor for s in shelf(user)], asked.rules, printed=asked.file.printed_motors)
-    judged = leading_of(asked, tried)
+    board = with_leaders(board_of(user, row), most=0)
+    asked, judged = board.question, board.lead
+    site, base, layout, tried = asked.now.site, asked.base, asked.base.layout, board.candidates
+    assert layout is not None  # no quick rocket
     flown = judged if judged is not None and judged.flight.lifted else None
     path = _path(flown, site)
     found = let_down(judged.case.pushed if judged is not None else base, site, flown.flight if flown else None, path)
@@ -100,25 +97,6 @@ def recovery_of(user: User, row: Rocket) -> RecoveryStation:
         far_at_once_m=_far_m(_at_once(flown, site)) if flown else None,
         units=asked.units,
     )
-
-
-def leading_of(asked: Question, tried: Many[Candidate]) -> Candidate | None:
-    """The candidate a rocket is shown with: the motor its owner named with its best delay, else the best of all; None where none fits."""
-    named = [c for c in tried if c.motor.name == asked.file.recovery.motor]
-    there = named or list(tried)
-    if not there:
-        return None
-    # Of what does not go either way, one whose charge shows what is wrong with its way.
-    lifted = [c for c in there if c.flight.lifted]
-    flying = [c for c in lifted if c.motor.kind == "single" or c.settled != "no"] or lifted or there
-    best = flying[0]
-    if best.configuration.sequence.at_apogee and best.motor.delays_to_try_s:
-        # Behind an altimeter the charge is the reserve: the first that fires after the top.
-        top = best.flight.optimum_delay_s or 0.0
-        alike = [c for c in flying if c.key == best.key and c.delay_s is not None]
-        later = [c for c in alike if (c.delay_s or 0.0) >= top]
-        best = min(later, key=lambda c: c.delay_s or 0.0) if later else max(alike, key=lambda c: c.delay_s or 0.0, default=best)
-    return best
 
 
 def bay_volume_of(user: User, row: Rocket, event: str) -> float:

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from itertools import combinations
 
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.choosing.pick import Candidate, judge, loadings, with_shares
+from wobbly_fin.rocketry.choosing.pick import Candidate, alone, judge, loadings
 from wobbly_fin.rocketry.choosing.registry import BY_NAME, ChangeKind
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
@@ -99,7 +99,7 @@ def nearest_change(
 
 def _goes(after: Candidate) -> bool:
     """Passes all that can be judged, its cloud of landings included."""
-    return after.settled != "no" and with_shares(after).settled != "no"
+    return after.settled != "no" and alone(after).settled != "no"
 
 
 def _both(

@@ -7,7 +7,7 @@ from typing import Literal
 
 from wobbly_fin.rocketry.choosing.case import Case, fly_cases
 from wobbly_fin.rocketry.choosing.clouds import inside_of
-from wobbly_fin.rocketry.choosing.registry import cheap_trials, dear_trials
+from wobbly_fin.rocketry.choosing.registry import BY_NAME, cheap_trials, dear_trials
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.thumb import Thumb, thumb_delay
@@ -28,10 +28,11 @@ Shares = Literal["none", "all"]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Candidate:
-    """One configuration flown and judged."""
+    """One configuration flown and judged; `alone`: by itself, with every test asked."""
 
     case: Case
     tests: tuple[Trial, ...]
+    alone: bool = False
 
     @property
     def configuration(self) -> Configuration:
@@ -218,7 +219,8 @@ def judge(
     """
     where, rules = _situation(situation), rules or Rules()
     (case,) = fly_cases(configuration, [configuration.delay_s], where, rules)
-    return _judged(case, shares, always=thorough)
+    found = _judged(case, shares, always=thorough)
+    return replace(found, alone=True) if thorough and shares == "all" else found
 
 
 def judge_delays(
@@ -245,11 +247,9 @@ def _judged(case: Case, shares: Shares, *, always: bool = False) -> Candidate:
     return Candidate(case=case, tests=(*cheap, *dear, *((heavy,) if heavy is not None else ())))
 
 
-def with_shares(candidate: Candidate) -> Candidate:
-    """The same with its cloud of landings flown, where that is still to be worked out."""
-    if not candidate.pending or candidate.settled == "no":
-        return candidate
-    return _judged(replace(candidate.case, inside=inside_of(candidate.case)), "none")
+def alone(candidate: Candidate) -> Candidate:
+    """The same flown by itself with every test asked, its cloud of landings too: what every page says of a rocket loaded so."""
+    return candidate if candidate.alone else judge(candidate.configuration, candidate.case.situation, candidate.case.rules)
 
 
 def best_per_motor(candidates: Sequence[Candidate]) -> tuple[Candidate, ...]:
@@ -268,7 +268,7 @@ def thumb_for(rocket: Rocket, motor: Motor, site: Site, rules: Rules | None = No
 def order(candidate: Candidate, printed: Sequence[str] = ()) -> tuple[int, int, float, float, int, float, float]:
     """What candidates are put in order by, smallest first: the gentlest that passes.
 
-    Of those that do not pass, the one with the fewest tests failed comes first.
+    Of those that do not pass, the one with the fewest tests failed comes first; a dear test, not asked of all, counts for none.
     """
     c = candidate
     motors = c.configuration.motors
@@ -277,7 +277,7 @@ def order(candidate: Candidate, printed: Sequence[str] = ()) -> tuple[int, int, 
     off = abs(c.delay_s - best_s) if c.delay_s is not None and best_s is not None else 0.0
     return (
         _RANK[settled],
-        len(c.against),
+        sum(not BY_NAME[t.name].dear for t in c.against),
         round(sum(m.curve.total_impulse_n_s for m in motors), 9),
         round(sum(m.curve.average_thrust_n for m in motors), 9),
         0 if any(c.leading.motor.label_with(c.delay_s) == p for p in printed) else 1,

@@ -44,7 +44,7 @@ def shared_out(row: Share) -> SharedOut:
         return SharedOut(owner=row.owner.username, day=manifest_out(manifest_of(row.owner, row.day)))
     assert row.rocket is not None
     rocket = with_flights(row.owner).get(pk=row.rocket.pk)
-    board = board_of(row.owner, rocket)
+    board = board_of(row.owner, rocket, shares=True)
     units = board.question.units
     best: dict[str, MotorTriedOut] = {}
     for c in board.candidates:
