@@ -26,6 +26,7 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.recovery import Choice, RecoveryStation
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
+from wobbly_fin.rocketry.choosing.explain_openings import opening_sentence
 from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.recovery import explain
 from wobbly_fin.rocketry.recovery.bays import FilledBay
@@ -64,11 +65,13 @@ def recovery_out(row: Rocket, s: RecoveryStation) -> RecoveryOut:
         trim=show(trim, "short_length", units) if trim is not None else "",
         canopy_part=uuid.UUID(packs[0].part.id) if packs and packs[0].part.id else None,
         cord=explain.cord_sentence(found, units) if found.bays else "",
-        cd=explain.cd_sentence(found.kind, canopy.drag_coefficient) if canopy is not None else explain.tumbling_sentence(),
+        cd=f"{explain.cd_sentence(found.kind, canopy.drag_coefficient)} {explain.hung_sentence(found, units)}".strip()
+        if canopy is not None
+        else explain.tumbling_sentence(),
         warnings=warnings,
         burns=any(burns(b.gas) for b in found.bays),
         upgrade=explain.upgrade_sentence(found, units),
-        bays=[_bay_out(found, b, units, choice.typed) for b in found.bays],
+        bays=[_bay_out(s, b, choice.typed) for b in found.bays],
         cases=[_case_out(c, units) for c in found.cases],
         refused=[trial_sentence(t, units) for t in _refused(s)],
         caution=explain.caution() if any(b.push is not None for b in found.bays) else "",
@@ -148,7 +151,11 @@ def _verdict(s: RecoveryStation, warnings: list[str]) -> Literal["good", "warn",
     return "warn" if warnings or hard or short else "good"
 
 
-def _bay_out(found: Recovery, bay: FilledBay, units: UnitChoice, typed: dict[str, str]) -> BayOut:
+def _bay_out(s: RecoveryStation, bay: FilledBay, typed: dict[str, str]) -> BayOut:
+    found, units = s.found, s.units
+    foot = explain.fired_sentence(found, bay)
+    if not bay.opening.works and s.judged is not None:
+        foot = opening_sentence(bay.opening, s.judged.configuration, units)
     push = bay.push
     charge = None
     if push is not None and bay.pins is not None:
@@ -174,7 +181,7 @@ def _bay_out(found: Recovery, bay: FilledBay, units: UnitChoice, typed: dict[str
         fit=bay.packed.fit,
         fits=explain.fit_sentence(bay, units),
         fired_by=bay.fired_by,
-        foot=explain.fired_sentence(found, bay),
+        foot=foot,
         motor_charge=explain.motor_charge_sentence(bay, units),
         motor_verdict=bay.motor.verdict if bay.motor is not None else "",
         charge=charge,

@@ -111,6 +111,8 @@ class Configuration:
         if len(motors) != self.stages:
             raise RocketryError("motor", f"names {len(motors)} motors for {self.stages} stages; every stage needs one")
         beside = beside or {}
+        if beside.keys() - {m.key for m in self.mounts}:
+            raise RocketryError("motor", "is for a mount this rocket has no more: load it again")
         loads = []
         for stage, own in enumerate(motors):
             mounts = [m for m in self.mounts if m.stage == stage]

@@ -182,7 +182,10 @@ def _bay(asked: Asked, number: int, inside: Sequence[Placed[CanopyPack]], event:
         pin = closure.pin if closure is not None else "2-56"
         push = wanted(bay.bore_m, volume, force_n=wish.throw_n, pins=pins, pin=pin, friction_n=held)
         parting = parting_speed_m_s(wish.throw_n, bay.fore_m - host.fore_m, forward, rest) or PARTING_M_S
-    if opens_first and asked.motor is not None and asked.motor.has_charge:
+    reached = next((o for o in asked.openings if o.source == "motor_charge"), None)
+    # Gas that never gets here pushes nothing: no word then of whether it would be enough.
+    arrives = reached is not None and (reached.works or reached.push_n is not None)
+    if opens_first and asked.motor is not None and asked.motor.has_charge and arrives:
         joint = held + (closure.pins_n if closure is not None else 0.0) + thrown_n(forward)
         own = motor_charge(asked.motor.case_m, bay.bore_m, volume, joint, told_kg=plan.motor_charge_kg, motors=asked.motor.count)
         if not by_altimeter:
@@ -195,7 +198,8 @@ def _bay(asked: Asked, number: int, inside: Sequence[Placed[CanopyPack]], event:
         fired_by="altimeter" if by_altimeter else "motor", parting_m_s=parting, volume_m3=volume, wish=wish, push=push, motor=own,
         pins=None, nose=nose, test=plan.last_test(event), opening=opening, released=sequence.two_events and opens_first and event == "main",
         gas=gas_path(
-            layout, bay, protection=plan.protection, wadding=plan.wadding, protection_m=shield, by_motor=not by_altimeter
+            layout, bay, protection=plan.protection, wadding=plan.wadding, protection_m=shield, by_motor=not by_altimeter,
+            stop=opening.what if not opening.works and opening.why in ("plugged", "blocked") else None,
         ),
     )  # fmt: skip
 

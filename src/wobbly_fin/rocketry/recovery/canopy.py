@@ -88,6 +88,22 @@ def hung_drag_area_m2(canopy: Canopy, tumbling_m2: float, hangs: float = 1.0) ->
     return canopy.drag_area_m2 + (tumbling_m2 * hangs if canopy.kind == "streamer" else 0.0)
 
 
+@dataclass(frozen=True, slots=True)
+class HungRates:
+    """What a body hanging from a streamer brakes beside it [m²], and landing speeds hung right across and nearly in line. [m/s]"""
+
+    device_m2: float
+    body_m2: float
+    slow_m_s: float
+    fast_m_s: float
+
+
+def hung_rates(canopy: Canopy, tumbling_m2: float, mass_kg: float, density_kg_m3: float) -> HungRates:
+    """Of a body under a streamer, between the two ways it may hang."""
+    fast, slow = (terminal_speed_m_s(mass_kg, hung_drag_area_m2(canopy, tumbling_m2, h), density_kg_m3) for h in HANGS)
+    return HungRates(canopy.drag_area_m2, tumbling_m2, slow, fast)
+
+
 def descent_rate_m_s(mass_kg: float, canopy: Canopy, density_kg_m3: float) -> float:
     """Terminal descent rate under a canopy: v = √(2 m g ÷ (rho Cd A)). Neglects swinging.
 

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.recovery.bays import FilledBay
 from wobbly_fin.rocketry.recovery.cases import Case
 from wobbly_fin.rocketry.recovery.chain import next_cord_up
@@ -358,3 +359,17 @@ def timeline_words(moments: Sequence[Happening], units: UnitChoice = METRIC) -> 
 
 def _litres(volume_m3: float) -> str:
     return f"{volume_m3 * 1000:.2g} L"
+
+
+def hung_sentence(found: Recovery, units: UnitChoice = METRIC) -> str:
+    """How the body is taken to hang from a streamer, and what that leaves open; empty under anything else."""
+    hung = found.hung
+    if hung is None:
+        return ""
+    return say(
+        "recovery-hung",
+        body=f"{hung.body_m2 * 1e4:.0f} cm²",
+        device=f"{hung.device_m2 * 1e4:.0f} cm²",
+        slow=show(hung.slow_m_s, "speed", units),
+        fast=show(hung.fast_m_s, "speed", units),
+    )

@@ -54,7 +54,14 @@ def burns_by_name(wadding: str) -> bool:
 
 
 def gas_path(
-    layout: Layout, bay: Bay, *, protection: str, wadding: str = "", protection_m: float = 0.0, by_motor: bool = True
+    layout: Layout,
+    bay: Bay,
+    *,
+    protection: str,
+    wadding: str = "",
+    protection_m: float = 0.0,
+    by_motor: bool = True,
+    stop: int | None = None,
 ) -> tuple[GasStep, ...]:
     """Walk from the motor, or from a charge at the bay's foot, forwards to the canopy of one bay.
 
@@ -66,9 +73,13 @@ def gas_path(
         What its owner calls it: untreated paper is refused.
     protection_m : float
         How much of the bay's foot the protection takes: what is tied in ahead of it lies in its lee. [m]
+    stop : int or None
+        The part at which the walk of what opens it ended.
     """
     stage = layout.placed[bay.host].stage
-    steps = list(_from_motor(layout, stage, bay)) if by_motor else [GasStep(what="charge", state="passes", bore_m=bay.bore_m)]
+    steps = (
+        list(_from_motor(layout, stage, bay, stop)) if by_motor else [GasStep(what="charge", state="passes", bore_m=bay.bore_m)]
+    )
     shielded = protection != "none"
     if burns_by_name(wadding):
         steps.append(GasStep(what=wadding, state="burns", code="burns"))
@@ -89,12 +100,13 @@ def gas_path(
     return tuple(steps)
 
 
-def _from_motor(layout: Layout, stage: int, bay: Bay) -> Iterator[GasStep]:
+def _from_motor(layout: Layout, stage: int, bay: Bay, stop: int | None) -> Iterator[GasStep]:
     mounts = [p for p in layout.of(MotorTube) if p.stage == stage]
     start = min((p.fore_m for p in mounts), default=layout.placed[bay.host].aft_m)
-    for mount in (p.part for p in mounts[:1]):
-        state: State = "blocked" if mount.plugged else "passes"
-        yield GasStep(what=mount.called, state=state, code="blocked" if mount.plugged else "", bore_m=mount.inner_diameter_m)
+    for placed in mounts[:1]:
+        mount, shut = placed.part, placed.part.plugged or placed.index == stop
+        state: State = "blocked" if shut else "passes"
+        yield GasStep(what=mount.called, state=state, code="blocked" if shut else "", bore_m=mount.inner_diameter_m)
     for can in layout.of(FinCan):
         if can.stage == stage:
             closed = not can.part.gas_path
@@ -104,8 +116,8 @@ def _from_motor(layout: Layout, stage: int, bay: Bay) -> Iterator[GasStep]:
             )  # fmt: skip
     yield from _rings(layout, stage, mounts[0].part if mounts else None)
     between = [p for p in layout.placed if p.stage == stage and bay.aft_m - 1e-6 <= (p.fore_m + p.aft_m) / 2 <= start]
-    for placed in sorted(between, key=lambda p: -p.fore_m):
-        yield from _narrows(placed)
+    for narrow in sorted(between, key=lambda p: -p.fore_m):
+        yield from _narrows(narrow)
 
 
 def _rings(layout: Layout, stage: int, mount: MotorTube | None) -> Iterator[GasStep]:

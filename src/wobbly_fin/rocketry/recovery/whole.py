@@ -9,7 +9,7 @@ from wobbly_fin.rocketry.airframe.parts import CanopyPack
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.bays import Asked, Climb, FilledBay, MotorAboard, fill_bays, pinned, rim_m, wall_m
-from wobbly_fin.rocketry.recovery.canopy import Canopy, hung_drag_area_m2, terminal_speed_m_s
+from wobbly_fin.rocketry.recovery.canopy import Canopy, HungRates, hung_drag_area_m2, hung_rates, terminal_speed_m_s
 from wobbly_fin.rocketry.recovery.cases import Case, Moment, cases_of
 from wobbly_fin.rocketry.recovery.cords import CordSchool, at_rim, recommended_m, school_of, zips
 from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS, CanopyKind
@@ -40,6 +40,8 @@ class Recovery:
         A stiff thin line may cut the tube.
     openings : tuple of Opening
         What lets each device out, as walked.
+    hung : HungRates or None
+        Under a streamer: what the body that hangs from it brakes; None under anything else.
     cloth_kg_m2 : float
         What a hole in the main takes off its mass; 0 where its mass was measured whole. [kg/m²]
     """
@@ -65,6 +67,7 @@ class Recovery:
     vents: tuple[Vent, ...]
     plan: RecoveryPlan
     openings: tuple[Opening, ...]
+    hung: HungRates | None = None
 
     @property
     def gentle(self) -> bool:
@@ -164,6 +167,7 @@ def recover(
         vents=vents_of(layout, altimeter=sequence.at_apogee),
         plan=plan,
         openings=tuple(openings),
+        hung=hung_rates(canopy, tumbling, hanging, density_kg_m3) if canopy.kind == "streamer" else None,
     )
 
 
