@@ -89,8 +89,8 @@ browser: $(DEV_STAMP) $(BUILT)
 	tools/chromium.sh
 	WOBBLY_VAR=$(CURDIR)/var/browser $(PY) -m pytest $(BESIDE)
 
-thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API, with many more examples; the stories with answers late by chance
-	WOBBLY_THOROUGH=1 $(PY) -m pytest tests/api/test_schema.py tests/api/test_hostile.py
+thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API and every door, with many more examples; the stories with answers late by chance
+	WOBBLY_THOROUGH=1 $(PY) -m pytest tests/api/test_schema.py tests/api/test_hostile.py tests/api/test_agreement.py tests/rocketry/choosing/test_registry.py
 	tools/chromium.sh
 	WOBBLY_LATE=$${WOBBLY_LATE:-1} $(PY) -m pytest tests/browser
 
