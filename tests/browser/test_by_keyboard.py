@@ -119,7 +119,7 @@ def test_an_officer_reads_the_range_and_its_reasons(signed_in: Page, live_server
     hedda.groups.add(Group.objects.get_or_create(name=OFFICERS)[0])
     person.day_with(person.rocket())
     page.goto(f"{live_server.url}/launchdays/range?day=2026-04-18")
-    expect(page.get_by_role("listitem").filter(has_text="Pip")).to_contain_text("go")
+    expect(page.get_by_role("listitem").filter(has_text="Pip")).to_contain_text("not decided")
     to(page, "link", re.compile("Cards as PDF"))
 
 

@@ -8,6 +8,9 @@ from playwright.sync_api import APIResponse, Page, Route
 WHOLE = """() => !document.querySelector('[aria-busy=true]')
   && ![...document.querySelectorAll('[role=status]')].some(s => s.textContent.trim().endsWith('…'))"""
 
+# What the motor board advises: to fly it, or that it passes what can be judged so far.
+ADVICE = re.compile(r"^(Fly [A-D]|\S+ passes all)")
+
 
 def settled(page: Page) -> None:
     """Waits until nothing of a page just opened is still to come, in sight or out of it."""

@@ -7,7 +7,10 @@ import numpy as np
 from wobbly_fin.launchdays.plan import DayPlan, Planned, situation_of
 from wobbly_fin.rocketry.choosing.clouds import question_of as cloud_question
 from wobbly_fin.rocketry.choosing.nearest import into_wind_deg
+from wobbly_fin.rocketry.choosing.pick import Candidate
+from wobbly_fin.rocketry.choosing.registry import BY_NAME
 from wobbly_fin.rocketry.choosing.situation import Situation
+from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.flight.scatter import Cloud, scatter
 from wobbly_fin.rocketry.launchday.judge import Ruling, Verdict, rule
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
@@ -35,18 +38,19 @@ def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float) -> Hou
 def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[Verdict]]:
     """Verdicts of one line over wind speeds × directions, for a phone without a network. Rows are speeds.
 
-    No cloud is flown for each: where the nominal landing lies nearer to the edge than its line's cloud is wide, grown with the wind, the
-    phone says that it is not judged.
+    What its loads, its bay and its mass band come to is taken over from its own hour. No cloud is flown for each: where the nominal landing
+    lies nearer to the edge than its line's cloud is wide, grown with the wind, the phone says that it is not judged.
     """
     context = plan.context
     spread_m, wind_m_s = _spread_m(plan, planned), planned.ruling.candidate.case.situation.site.ground_wind_m_s
+    known = _asked_before(planned.ruling.candidate)
     rows = []
     for speed in GRID_SPEEDS_M_S:
         wide_m = _SIGMAS * spread_m * max(1.0, (speed + 1.0) / (wind_m_s + 1.0))
         row: list[Verdict] = []
         for bearing in GRID_FROM_DEG:
             situation = situation_of(context, planned, read_on_site(speed, bearing, temperature_c))
-            ruling = _with_its_change(planned, situation, rule(planned.loaded, situation, context.rules))
+            ruling = _with_its_change(planned, situation, rule(planned.loaded, situation, context.rules, known=known))
             room = next((t.value for t in ruling.candidate.tests if t.name == "drift"), None)
             near = isinstance(room, float) and room < wide_m
             row.append("open" if ruling.verdict in ("go", "go_with") and near else ruling.verdict)
@@ -57,7 +61,12 @@ def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[
 def _with_its_change(planned: Planned, situation: Situation, ruling: Ruling) -> Ruling:
     """What goes with the change its line is offered on the desk, the phone says so too; an hour cannot be changed there."""
     change = planned.ruling.change
-    if ruling.verdict != "no_go" or change is None or any(s.kind == "hour" for s in change.steps):
+    if (
+        ruling.verdict != "no_go"
+        or planned.ruling.verdict != "go_with"
+        or change is None
+        or any(s.kind == "hour" for s in change.steps)
+    ):
         return ruling
     site = situation.site
     for step in change.steps:
@@ -65,8 +74,13 @@ def _with_its_change(planned: Planned, situation: Situation, ruling: Ruling) -> 
             site = replace(site, rod_tilt_deg=step.value or 0.0, rod_azimuth_deg=into_wind_deg(site))
         elif step.kind == "rod_length":
             site = replace(site, rod_length_m=step.value or site.rod_length_m)
-    changed = rule(change.after.configuration, replace(situation, site=site), planned.ruling.candidate.case.rules)
+    rules, known = planned.ruling.candidate.case.rules, _asked_before(change.after)
+    changed = rule(change.after.configuration, replace(situation, site=site), rules, known=known)
     return replace(changed, verdict="go_with") if changed.verdict == "go" else ruling
+
+
+def _asked_before(candidate: Candidate) -> tuple[Trial, ...]:
+    return tuple(t for t in candidate.tests if BY_NAME[t.name].dear and t.name != "inside_field")
 
 
 def _spread_m(plan: DayPlan, planned: Planned) -> float:

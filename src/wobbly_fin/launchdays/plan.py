@@ -189,7 +189,7 @@ def _ready(context: DayContext, row: ManifestLine) -> Ready | Broken:
     """One line that cannot be flown must not take the others' day away."""
     try:
         ready = line_of(context, row)
-        rule(ready.loaded, situation_of(context, ready, None), context.rules)
+        rule(ready.loaded, situation_of(context, ready, None), context.rules, known=())
     except RocketryError as error:
         return Broken(row=row, why=f"{_WHOSE.get(error.name, error.name)} {error.message}")
     return ready
@@ -240,7 +240,7 @@ def situation_of(context: DayContext, planned: Ready, weather: HourlyWeather | N
 def _cost(context: DayContext, planned: Ready, hour: float) -> float:
     """How ill an hour suits a line: what fails weighs most, then how little is to spare."""
     weather = context.forecast.at(hour) if context.forecast else None
-    ruling = rule(planned.loaded, situation_of(context, planned, weather), context.rules)
+    ruling = rule(planned.loaded, situation_of(context, planned, weather), context.rules, known=())
     wind = (weather.wind_m_s / context.code.wind_max_m_s) if weather is not None else 0.0
     return len(ruling.against) + 0.5 * max(0.0, 1.0 - ruling.candidate.margin) + 0.2 * wind
 

@@ -118,7 +118,7 @@ def _headline(lines: list[ManifestLineOut], left_out: int, broken: int, room: in
 
 def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> ManifestLineOut:
     row, ruling, units = planned.row, planned.ruling, plan.units
-    flight, change = ruling.candidate.flight, ruling.change
+    flight, change = ruling.candidate.flight, ruling.change if ruling.verdict == "go_with" else None
     step = change.steps[0] if change is not None and len(change.steps) == 1 else None
     landing = (
         None

@@ -80,8 +80,8 @@ def nearest_change(
     failed = len(found.against)
     for one in tried:
         after = judge(one.configuration, one.situation, found.case.rules, shares="none", thorough=False)
-        if _goes(after):
-            return Change(steps=(one.step,), after=after)
+        if (settled := _going(after)) is not None:
+            return Change(steps=(one.step,), after=settled)
         if len(after.against) < failed and one.step.kind != "motor":
             better.append(one)
     if not pairs:
@@ -90,16 +90,20 @@ def nearest_change(
         if a.step.kind == b.step.kind:
             continue
         both = _both(found, a.step, b.step, motors, hours)
-        if both is not None and _goes(
-            after := judge(both.configuration, both.situation, found.case.rules, shares="none", thorough=False)
-        ):
-            return Change(steps=(a.step, b.step), after=after)
+        if both is None:
+            continue
+        after = judge(both.configuration, both.situation, found.case.rules, shares="none", thorough=False)
+        if (settled := _going(after)) is not None:
+            return Change(steps=(a.step, b.step), after=settled)
     return None
 
 
-def _goes(after: Candidate) -> bool:
-    """Passes all that can be judged, its cloud of landings included."""
-    return after.settled != "no" and alone(after).settled != "no"
+def _going(after: Candidate) -> Candidate | None:
+    """Judged alone, its cloud of landings included, where it passes all that can be judged."""
+    if after.settled == "no":
+        return None
+    settled = alone(after)
+    return None if settled.settled == "no" else settled
 
 
 def _both(

@@ -212,13 +212,21 @@ def judge(
     *,
     shares: Shares = "all",
     thorough: bool = True,
+    known: Sequence[Trial] | None = None,
 ) -> Candidate:
     """Fly and judge one configuration as it is loaded, whether or not its motor is sold with that delay.
 
-    `thorough`: the dear tests too where it fails already, which changes no verdict.
+    Parameters
+    ----------
+    thorough : bool
+        The dear tests too where it fails already, which changes no verdict.
+    known : sequence of Trial or None
+        Outcomes of the dear tests where they were asked before, in another wind; None: asked now.
     """
     where, rules = _situation(situation), rules or Rules()
     (case,) = fly_cases(configuration, [configuration.delay_s], where, rules)
+    if known is not None:
+        return Candidate(case=case, tests=(*cheap_trials(case), *known))
     found = _judged(case, shares, always=thorough)
     return replace(found, alone=True) if thorough and shares == "all" else found
 

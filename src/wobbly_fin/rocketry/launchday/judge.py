@@ -33,7 +33,8 @@ class Ruling:
     Attributes
     ----------
     verdict : str
-        no_go: a test fails. go_with: it does, and a near change mends it. open: nothing fails, something that decides is not known. go.
+        no_go: a test fails. go_with: it does, and a near change leaves nothing against it nor
+        unknown. open: nothing fails, something that decides is not known. go.
     change : Change or None
         The nearest that makes it go; None where it goes as it is, or nothing near does.
     """
@@ -64,9 +65,16 @@ class Ruling:
         return stand_off_m(self.candidate.case)
 
 
-def rule(configuration: Configuration, situation: Situation, rules: Rules, *, shares: Shares = "none") -> Ruling:
-    """Judge a line as it is, without looking for a change."""
-    return ruling_of(judge(configuration, situation, rules, shares=shares))
+def rule(
+    configuration: Configuration,
+    situation: Situation,
+    rules: Rules,
+    *,
+    shares: Shares = "none",
+    known: Sequence[Trial] | None = None,
+) -> Ruling:
+    """Judge a line as it is, without looking for a change; `known` as `judge` has it."""
+    return ruling_of(judge(configuration, situation, rules, shares=shares, known=known))
 
 
 def ruling_of(candidate: Candidate) -> Ruling:
@@ -102,7 +110,10 @@ def judge_line(
         near = sorted((h.hour for h in forecast.hours if h.hour != hour), key=lambda h: abs(h - hour))
         hours = [(h, site_at(situation.site, forecast.at(h))) for h in near]
     change = nearest_change(found.candidate, others, hours, pairs=False)
-    return found if change is None else replace(found, verdict="go_with", change=change)
+    if change is None:
+        return found
+    # What would still not be known after the change makes no go of it.
+    return replace(found, verdict="no_go" if change.after.open_for else "go_with", change=change)
 
 
 def _duties(candidate: Candidate) -> tuple[Duty, ...]:
