@@ -66,14 +66,14 @@ test-ground-test-stale = the bay has changed since its ground test: test it agai
 ## State
 
 test-built-passed = build, repairs and holds are done
-test-built-unknown = nobody said that it is built: say so, or finish it in Build
+test-built-unknown = not known whether it is built: tell it, or finish it in Build
 test-built-unfinished = its build is not finished: finish it in Build
 test-repairs-failed = the review of its last failure keeps it on the ground until its repairs are done; finish them in Build
 test-airframe-passed = nothing about the airframe forbids flying
 test-airframe-mount-loose = the motor tube is held by nothing: add centring rings
 test-airframe-motor-hits = something sits where the motor goes: move it
 test-airframe-motor-long = the motor is longer than the rocket
-test-airframe-found-high-power = a found tube takes a high-power motor: nobody vouches for its strength
+test-airframe-found-high-power = a found tube takes a high-power motor: its strength is not known
 test-airframe-found-refused = a found tube and high power: your school allows only rocket tube
 test-airframe-no-fins = no fins: nothing keeps it straight
 test-airframe-two-fins = two fins steady it in one plane only
@@ -98,7 +98,7 @@ test-local-limit-failed = { $value } installed, above the local limit of { $limi
 test-site-size-passed = the field’s shorter side is { $value }, this impulse needs { $limit } (NFPA, from memory)
 test-site-size-failed = the field’s shorter side is { $value }, this impulse needs { $limit } (NFPA, from memory): a larger site, or less motor
 test-stand-off-passed = stand { $value } away
-test-stand-off-failed = more impulse than the range’s table of distances goes to: nobody knows how far to stand
+test-stand-off-failed = more impulse than the range’s table of distances goes to: how far to stand is not known
 test-tilt-passed = rod { $value } from vertical, at most { $limit }
 test-tilt-failed = rod { $value } from vertical, at most { $limit }: set it straighter
 
@@ -153,7 +153,7 @@ test-spent-drift-failed = its spent stage comes down { $value } outside the fiel
 test-inside-field-passed = { $value } simulated landings are inside the field, { $limit } are needed
 test-inside-field-failed = only { $value } simulated landings are inside the field, { $limit } are needed: a smaller parachute, a tilted rod, less height or less wind
 test-inside-field-close = { $value } simulated landings are inside the field, as near to the { $limit } needed as can be told
-test-inside-field-unknown = no field is drawn, so nobody knows whether it lands inside. Choose one, or say how wide it is
+test-inside-field-unknown = no field is drawn, so landing inside cannot be judged. Choose one, or say how wide it is
 test-inside-field-pending = where it may land is being worked out
 
 ## The whole
