@@ -68,11 +68,6 @@ class Candidate:
         return tuple(dict.fromkeys(n for t in self.tests if t.passed is None for n in t.needs))
 
     @property
-    def pending(self) -> bool:
-        """Something is still being worked out."""
-        return any(t.pending for t in self.tests)
-
-    @property
     def against(self) -> tuple[Trial, ...]:
         """What keeps it on the ground."""
         return tuple(t for t in self.tests if t.failed)
