@@ -5,10 +5,11 @@ from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
 
+from wobbly_fin.hangar.judged import judged, picked
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import Question, question_of
-from wobbly_fin.rocketry.choosing import Candidate, pick
-from wobbly_fin.rocketry.choosing.pick import alone, best_per_motor, order
+from wobbly_fin.rocketry.choosing import Candidate
+from wobbly_fin.rocketry.choosing.pick import best_per_motor, order
 from wobbly_fin.rocketry.choosing.situation import Stocked
 from wobbly_fin.stores.shelf import Shelved, shelf
 from wobbly_fin.stores.stock import stock_of
@@ -37,7 +38,7 @@ def board_of(user: User, row: Rocket, *, shares: bool = False) -> Board:
     asked = question_of(user, row)
     everything = shelf(user)
     printed = asked.file.printed_motors
-    found = pick(asked.base, asked.situation, [s.motor for s in everything], asked.rules, printed=printed)
+    found = picked(asked.base, asked.situation, [s.motor for s in everything], asked.rules, printed)
     board = Board(
         question=asked,
         candidates=found,
@@ -63,7 +64,7 @@ def with_leaders(board: Board, most: int = LEADERS) -> Board:
         waiting = [c for c in (*([lead] if lead else []), *top) if not c.alone]
         if not waiting:
             break
-        settled = {id(c): alone(c) for c in waiting}
+        settled = {id(c): judged(c.configuration, c.case.situation, c.case.rules) for c in waiting}
         found = sorted((settled.get(id(c), c) for c in found), key=lambda c: order(c, board.question.file.printed_motors))
     return replace(board, candidates=tuple(found))
 

@@ -10,10 +10,11 @@ from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units
 from wobbly_fin.formats.base import within
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar import facts
+from wobbly_fin.hangar.judged import judged
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.airframe.airframe import MOST_STAGES
 from wobbly_fin.rocketry.airframe.guide import guided_travel_m
-from wobbly_fin.rocketry.choosing import Candidate, Rules, judge
+from wobbly_fin.rocketry.choosing import Candidate, Rules
 from wobbly_fin.rocketry.choosing.pick import Shares
 from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation, Taught
 from wobbly_fin.rocketry.choosing.trial import Need
@@ -192,7 +193,7 @@ def load_key(candidate: Candidate, key_of: dict[str, str]) -> str:
 
 def judge_one(asked: Question, load: Load, delay_s: float | None, shares: Shares = "all") -> Candidate:
     """One load with any delay, sold or not."""
-    return judge(load.into(asked.base, delay_s), asked.situation, asked.rules, shares=shares)
+    return judged(load.into(asked.base, delay_s), asked.situation, asked.rules, shares)
 
 
 __all__ = ["KnownRocket", "Load", "Question", "judge_one", "known_rocket", "load_key", "load_of", "question_of"]

@@ -5,10 +5,11 @@ from dataclasses import dataclass
 from django.contrib.auth.models import User
 
 from wobbly_fin.hangar.board import board_of, with_leaders
+from wobbly_fin.hangar.judged import nearest
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import Question, judge_one, load_of, question_of
 from wobbly_fin.rocketry.choosing import Candidate
-from wobbly_fin.rocketry.choosing.nearest import Change, nearest_change
+from wobbly_fin.rocketry.choosing.nearest import Change
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
 
@@ -46,6 +47,4 @@ def readiness_of(user: User, row: Rocket, motor: str = "", delay_s: float | None
     everything = shelf(user)
     stock = stock_of(user, everything)
     box = [s.motor for s in everything if s.motor.key in stock and stock[s.motor.key].count > 0]
-    # One step at a time here: what mends it in two is asked for where there is time to think.
-    nearest = nearest_change(found, box, pairs=False) if found.against and change else None
-    return Readiness(question=asked, candidate=found, change=nearest)
+    return Readiness(question=asked, candidate=found, change=nearest(found, box) if found.against and change else None)

@@ -14,6 +14,7 @@ from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.flight.scatter import Cloud, scatter
 from wobbly_fin.rocketry.launchday.judge import Ruling, Verdict, rule
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
+from wobbly_fin.site.remembered import Remembered
 
 CLOUD_RUNS = 300
 _SIGMAS = 2.0  # about 97 of 100 to one side
@@ -21,11 +22,14 @@ _GUSTS = 1.3  # times the mean; common practice, no source
 # A metre apart, for the phone takes the worse of two: further apart it would ground what flies.
 GRID_SPEEDS_M_S = (*(float(n) for n in range(10)), 10.5, 12.0)
 GRID_FROM_DEG = tuple(45.0 * n for n in range(8))
+_clouds: Remembered[Cloud] = Remembered(100)  # by the values they hang on, as the grids
+_grids: Remembered[list[list[Verdict]]] = Remembered(100)
 
 
 def cloud_of(plan: DayPlan, planned: Planned) -> Cloud:
     """Where one line may land in its hour, gusts and all: what its verdict counts the share inside the field in."""
-    return scatter(cloud_question(planned.ruling.candidate.case, CLOUD_RUNS))
+    case = planned.ruling.candidate.case
+    return _clouds.get((case.configuration, case.situation), lambda: scatter(cloud_question(case, CLOUD_RUNS)))
 
 
 def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float) -> HourlyWeather:
@@ -41,6 +45,13 @@ def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[
     What its loads, its bay and its mass band come to is taken over from its own hour. No cloud is flown for each: where the nominal landing
     lies nearer to the edge than its line's cloud is wide, grown with the wind, the phone says that it is not judged.
     """
+    case, change = planned.ruling.candidate.case, planned.ruling.change
+    after = (change.steps, change.after.configuration) if change is not None else None
+    key = (case.configuration, case.situation, case.rules, planned.ruling.verdict, after, temperature_c)
+    return _grids.get(key, lambda: _grid_of(plan, planned, temperature_c))
+
+
+def _grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[Verdict]]:
     context = plan.context
     spread_m, wind_m_s = _spread_m(plan, planned), planned.ruling.candidate.case.situation.site.ground_wind_m_s
     known = _asked_before(planned.ruling.candidate)

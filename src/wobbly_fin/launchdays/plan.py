@@ -8,6 +8,7 @@ from django.http import Http404
 from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units_of
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar import facts
+from wobbly_fin.hangar.judged import judged
 from wobbly_fin.hangar.question import KnownRocket, known_rocket, load_of
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
 from wobbly_fin.rocketry.airframe import Layout
@@ -24,16 +25,19 @@ from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, School
 from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
-from wobbly_fin.rocketry.launchday.judge import Ruling, judge_line, rule
+from wobbly_fin.rocketry.launchday.judge import Ruling, rule, ruling_of, with_change
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, read_forecast, site_at
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
 
 NO_WIND: frozenset[Need] = frozenset({"wind"})
 _MOST_OTHERS = 8  # motors of the box tried in place of one that does not go
+_lines: Remembered[Ruling] = Remembered(500)  # by the values they hang on, so that none goes stale
+_tried: Remembered[Ruling] = Remembered(3000)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -240,7 +244,9 @@ def situation_of(context: DayContext, planned: Ready, weather: HourlyWeather | N
 def _cost(context: DayContext, planned: Ready, hour: float) -> float:
     """How ill an hour suits a line: what fails weighs most, then how little is to spare."""
     weather = context.forecast.at(hour) if context.forecast else None
-    ruling = rule(planned.loaded, situation_of(context, planned, weather), context.rules, known=())
+    situation = situation_of(context, planned, weather)
+    key = (planned.loaded, situation, context.rules)
+    ruling = _tried.get(key, lambda: rule(planned.loaded, situation, context.rules, known=()))
     wind = (weather.wind_m_s / context.code.wind_max_m_s) if weather is not None else 0.0
     return len(ruling.against) + 0.5 * max(0.0, 1.0 - ruling.candidate.margin) + 0.2 * wind
 
@@ -248,13 +254,15 @@ def _cost(context: DayContext, planned: Ready, hour: float) -> float:
 def _ruled(context: DayContext, ready: Ready, hour: float, now: HourlyWeather | None, changes: bool) -> Planned:
     weather = now or (context.forecast.at(hour) if context.forecast else None)
     situation = situation_of(context, ready, weather)
-    if changes:
-        others = [m for m in context.box if any(fits(m, mount) for mount in ready.loaded.mounts if mount.stage == 0)]
-        ruling = judge_line(
-            ready.loaded, situation, context.rules, others=others[:_MOST_OTHERS], forecast=context.open_hours, hour=hour
+    ruling = ruling_of(judged(ready.loaded, situation, context.rules))
+    if changes and ruling.verdict == "no_go":
+        found = ruling
+        fit = [m for m in context.box if any(fits(m, mount) for mount in ready.loaded.mounts if mount.stage == 0)]
+        others, hours = tuple(fit[:_MOST_OTHERS]), context.open_hours
+        ruling = _lines.get(
+            (ready.loaded, situation, context.rules, others, hours, hour),
+            lambda: with_change(found, others=others, forecast=hours, hour=hour),
         )
-    else:
-        ruling = rule(ready.loaded, situation, context.rules, shares="all")
     return Planned(row=ready.row, rocket_name=ready.rocket_name, known=ready.known, loaded=ready.loaded, hour=hour, ruling=ruling)
 
 

@@ -1,6 +1,7 @@
 """What a rocket's flights taught, put to the core: drag, thrust, delays, lessons, and whether a review keeps it down."""
 
 import uuid
+from functools import partial
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -24,6 +25,7 @@ from wobbly_fin.workshop.finished import mended
 
 MOST_FLIGHTS = 60  # the newest count; more would not narrow what scatters anyway
 _known = Remembered[Learnt](1000)
+_delays = Remembered[DelayLearnt](3000)
 
 
 def learnt_of(rocket: Rocket) -> Learnt:
@@ -90,7 +92,7 @@ def delays_of(user: User) -> dict[tuple[str, float], DelayLearnt]:
     for row in rows.values("pk", "motor_key", "delay_s", "real_delay_s", "real_delay_sd_s", "batch"):
         one = Fired(key=str(row["pk"]), delay_s=row["real_delay_s"], sd_s=row["real_delay_sd_s"] or 0.2, batch=row["batch"])
         fired.setdefault((row["motor_key"], row["delay_s"]), []).append(one)
-    return {key: learn_delay(key[1], those) for key, those in fired.items()}
+    return {key: _delays.get((key[1], *those), partial(learn_delay, key[1], those)) for key, those in fired.items()}
 
 
 def delays_in_the_box(user: User) -> dict[tuple[str, float], float]:

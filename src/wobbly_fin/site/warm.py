@@ -1,8 +1,9 @@
-"""Loading ahead of the first visitor what is slow to load: compiled kernels, the unit registry, the catalogue, every address."""
+"""Loading ahead of the first visitor what is slow to load: compiled kernels, messages, the unit registry, the catalogue, every address."""
 
 from django.urls import get_resolver
 
 from wobbly_fin.rocketry.choosing import Configuration, Mount, pick
+from wobbly_fin.rocketry.choosing.explain import headline
 from wobbly_fin.rocketry.compiling import KERNEL_CACHE
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flight.flight import fly_traced
@@ -24,7 +25,7 @@ def warm() -> None:
     rocket = QuickRocket(mass_kg=0.08, diameter_m=0.03, canopy=Canopy(diameter_m=0.4))
     motor = catalogue()[0]
     base = Configuration(rocket=rocket, mounts=(Mount(diameter_m=0.018, max_length_m=0.07),))
-    pick(base, Site(wind_speed_m_s=2.0), catalogue())
+    headline(pick(base, Site(wind_speed_m_s=2.0), catalogue()), UnitChoice())
     flight, _path = fly_traced(rocket, motor, 5.0, Site(wind_speed_m_s=2.0, gustiness="breezy"))
     cd_for_height(rocket, motor, Site(), flight.apogee_altitude_m or 1.0)
     for quantity, text in (

@@ -1,5 +1,7 @@
 """Go or no-go: every reason bites, the nearest change is named and really makes it go, and more wind never helps."""
 
+from typing import Any
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -12,7 +14,7 @@ from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
 from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import Site
-from wobbly_fin.rocketry.launchday.judge import judge_line, rule
+from wobbly_fin.rocketry.launchday.judge import Ruling, rule, with_change
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import find_motor
@@ -43,6 +45,10 @@ def where(
         built=True,
         code=code,
     )  # type: ignore[arg-type]
+
+
+def judge_line(configuration: Configuration, situation: Situation, rules: Rules, **more: Any) -> Ruling:
+    return with_change(rule(configuration, situation, rules, shares="all"), **more)
 
 
 def codes(found: object) -> set[str]:

@@ -120,6 +120,15 @@ class RigidRocket:
         return weigh_all(layout) if self.guessing else weigh(layout)
 
     @property
+    def rows(self) -> tuple[PartMass, ...]:
+        """Part by part of the whole stack."""
+        cache = self._known("_rows")
+        if 0 not in cache:
+            cache[0] = self.weigh(self.layout)
+        found: tuple[PartMass, ...] = cache[0]
+        return found
+
+    @property
     def mass_kg(self) -> float:
         """Everything but motors. [kg]"""
         return self._empty(len(self.airframe.stages)).mass_kg
@@ -256,7 +265,7 @@ class RigidRocket:
 
     def _like(self, **changes: Any) -> "RigidRocket":
         """A copy with some parameters changed, which shares what does not hang on them; made by thousands while something is sought."""
-        kept = {name: self._known(name) for name in ("_stacks", "_aeros", "_normals", "_pressures", "_empties")}
+        kept = {name: self._known(name) for name in ("_stacks", "_aeros", "_normals", "_pressures", "_rows", "_empties")}
         other = copy(self)
         other.__dict__.update(kept | changes)
         other.__dict__.pop("canopy", None)
@@ -290,7 +299,7 @@ class RigidRocket:
     def _weighed(self, bare: Totals, stages: int) -> Totals:
         """What the parts of a stack come to, with its share of what the scale found beyond the parts, and ballast."""
         if stages < len(self.airframe.stages) and self.airframe.known.mass_kg is not None:
-            rows = self.weigh(self.layout)
+            rows = self.rows
             parts_kg = total(rows).mass_kg
             bare = bare.scaled(empty_totals(self.airframe, rows).mass_kg / parts_kg if parts_kg > 0 else 1.0)
         if self.shift_kg and bare.mass_kg > 0:

@@ -93,19 +93,30 @@ def fly_cases(configuration: Configuration, delays_s: Sequence[float | None], si
     """One configuration with several delays of its leading motor, on one ascent; motors as they pushed so far."""
     taught = situation.taught
     pushed = as_pushed(configuration, taught)
-    named = [configuration.with_delay(d) for d in delays_s]
     if configuration.empty_stages:
         bare = not_lifted(configuration.mass_kg + sum(m.total_mass_kg for m in configuration.motors))
-        return [Case(configuration=c, pushed=c, situation=situation, rules=rules, flight=bare) for c in named]
+        each = _with_delays(configuration, delays_s)
+        return [Case(configuration=c, pushed=c, situation=situation, rules=rules, flight=bare) for c in each]
     leading = configuration.leading
     assert leading is not None
     _ = pushed.loaded  # once for all that follow
-    each = [pushed.with_delay(d) for d in delays_s]
+    each = _with_delays(pushed, delays_s)
+    named = each if pushed is configuration else _with_delays(configuration, delays_s)
     flights = _flown(each, [taught.real_delay_s(leading.motor, d) for d in delays_s], situation)
     return [
         Case(configuration=c, pushed=p, situation=situation, rules=rules, flight=f)
         for c, p, f in zip(named, each, flights, strict=True)
     ]
+
+
+def _with_delays(configuration: Configuration, delays_s: Sequence[float | None]) -> list[Configuration]:
+    """One configuration with each delay; what opens is walked once for all whose charge fires."""
+    found: list[Configuration] = []
+    for delay in delays_s:
+        alike = next((c for c in found if (c.delay_s is None) == (delay is None)), configuration)
+        found.append(alike.with_delay(delay))
+        _ = found[-1].opener
+    return found
 
 
 def _flown(each: Sequence[Configuration], real_s: Sequence[float | None], situation: Situation) -> list[Flight]:

@@ -56,6 +56,9 @@ class Taught:
     thrust: Mapping[str, float] = field(default_factory=dict)
     delays: Mapping[tuple[str, float], float] = field(default_factory=dict)
 
+    def __hash__(self) -> int:
+        return hash((frozenset(self.thrust.items()), frozenset(self.delays.items())))
+
     def real_delay_s(self, motor: Motor, delay_s: float | None) -> float | None:
         """What to expect of a labelled delay; the label where nothing is known. [s]"""
         return None if delay_s is None else self.delays.get((motor.key, delay_s), delay_s)

@@ -136,8 +136,11 @@ class Configuration:
             for x in self.loads
         )
         other = replace(self, loads=loads)
-        if "loaded" in self.__dict__:
-            other.__dict__["loaded"] = self.loaded
+        # Neither hangs on when a charge fires, what opens only on whether it does.
+        kept = ["loaded", "weights"]
+        if all(a.fires == b.fires for a, b in zip(self.loads, loads, strict=True)):
+            kept += ["charges", "openings", "opener"]
+        other.__dict__.update({name: self.__dict__[name] for name in kept if name in self.__dict__})
         return other
 
     def heavier(self, ballast_kg: float, at_m: float) -> "Configuration":
@@ -285,7 +288,7 @@ class Configuration:
         rigid = self.rigid
         if rigid is None:
             return Weights(self.rocket.mass_kg + burnt, ())
-        rows = [(r.cg_m, r.mass_kg) for r in rigid.weigh(rigid.layout) if r.stage == 0]
+        rows = [(r.cg_m, r.mass_kg) for r in rigid.rows if r.stage == 0]
         parts = sum(m for _, m in rows)
         dry = rigid.empty(1).mass_kg
         share = dry / parts if parts > 0 else 1.0

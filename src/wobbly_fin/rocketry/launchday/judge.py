@@ -83,17 +83,10 @@ def ruling_of(candidate: Candidate) -> Ruling:
     return Ruling(verdict=verdict, candidate=candidate, duties=_duties(candidate))
 
 
-def judge_line(
-    configuration: Configuration,
-    situation: Situation,
-    rules: Rules,
-    *,
-    others: Sequence[Motor] = (),
-    forecast: Forecast | None = None,
-    hour: float | None = None,
-    shares: Shares = "all",
+def with_change(
+    found: Ruling, *, others: Sequence[Motor] = (), forecast: Forecast | None = None, hour: float | None = None
 ) -> Ruling:
-    """Judge a line, and look for the nearest change where it does not go.
+    """A line that does not go with the nearest change that makes it go.
 
     Parameters
     ----------
@@ -102,13 +95,13 @@ def judge_line(
     forecast, hour : Forecast, float or None
         The day's weather and the hour it is to fly; other hours are tried where both are told.
     """
-    found = rule(configuration, situation, rules, shares=shares)
     if found.verdict != "no_go":
         return found
     hours = []
     if forecast is not None and hour is not None:
         near = sorted((h.hour for h in forecast.hours if h.hour != hour), key=lambda h: abs(h - hour))
-        hours = [(h, site_at(situation.site, forecast.at(h))) for h in near]
+        site = found.candidate.case.situation.site
+        hours = [(h, site_at(site, forecast.at(h))) for h in near]
     change = nearest_change(found.candidate, others, hours, pairs=False)
     if change is None:
         return found
