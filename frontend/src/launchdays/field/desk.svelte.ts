@@ -118,6 +118,8 @@ export class FieldDesk {
       device: thisPhone(),
       events: sent,
     });
+    // Kept there: that is reached, however long the day as it stands now takes to come back.
+    this.reachable = true;
     this.clock = answer.clock;
     // Whoever goes back to the day, the logbook or the rocket finds it told.
     void renew();
