@@ -153,7 +153,7 @@ def judge_answer(found: Candidate, change: Change | None) -> dict[str, Any]:
         "motors_loaded": len(c.motors),
         "apogee_altitude_m": flight.apogee_altitude_m,
         "rod_exit_speed_m_s": flight.rod_exit_speed_m_s,
-        "margin_calibres": found.case.margins.ignition if found.case.margins else None,
+        "margin_calibres": found.case.margins.on_pad if found.case.margins else None,
         "descent_rate_m_s": flight.descent_rate_m_s,
         "landing_energy_j": landing_energy_j(found),
         "inside_field_fraction": found.case.inside[0] if found.case.inside else None,

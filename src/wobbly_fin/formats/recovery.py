@@ -57,13 +57,10 @@ class GroundTestDocument(Document):
 
 
 class RecoveryChoice(Document):
-    """How it is let down and packed: schools, and what opens first. `main_height_m` of a main let out lower down; `motor` it is judged
-    with, empty: whichever suits best that day.
-    """
+    """How it is let down and packed: schools, and what opens first. `main_height_m` of a main let out lower down."""
 
     protection: Literal["tissue", "fluff", "cloth", "baffle", "none"] = "tissue"
     wadding: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
-    motor: Annotated[str, StringConstraints(strip_whitespace=True, max_length=24)] = ""
     fold: Literal["accordion", "rolled", "wrapped", "bundle"] = "accordion"
     first: First = "main"
     drogue_m: Number | None = None

@@ -34,7 +34,8 @@ from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 
 CURRENT_VERSION = 3
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
-Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=24)]
+LONGEST_LABEL = 24
+Label = Annotated[str, StringConstraints(strip_whitespace=True, max_length=LONGEST_LABEL)]
 Line = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=160)]
 
 
@@ -153,7 +154,7 @@ class RocketFile(Document):
     name: Name
     stages: Annotated[list[StageDocument], Field(min_length=1, max_length=3)]
     known: KnownDocument = KnownDocument()
-    # Stage key → label of the motor it is balanced with; a stage left out takes the worst that fits.
+    # Stage key → name of the motor its owner shows it with on every page; a stage left out takes the best there is.
     motors: Annotated[dict[str, Label], Field(max_length=3)] = {}
     margin: MarginDocument = MarginDocument()
     tube_school: Literal["household", "rocket_tube_only"] = "household"
@@ -223,6 +224,10 @@ class RocketFile(Document):
             canopy=self.to_canopy(),
         )
 
+    def shown_with(self, stage: int, motor: str) -> "RocketFile":
+        """The same with another motor its owner shows it with; empty: whichever is best."""
+        return self.model_copy(update={"motors": with_motor(self.motors, str(self.stages[stage].id), motor)})
+
     def to_recovery_plan(self) -> RecoveryPlan:
         """The core's plan of its recovery; raises RocketryError for a quick rocket."""
         return within("recovery", self.recovery.to_plan, _second_canopy(self.to_airframe()))
@@ -283,6 +288,11 @@ class RocketFile(Document):
         if self.scale is not None:
             within("scale", self.scale.to_table)
         return self
+
+
+def with_motor(motors: dict[str, Any], stage: str, motor: Any) -> dict[str, Any]:
+    """Motors by stage with another in one of them; none: taken out."""
+    return {k: v for k, v in motors.items() if k != stage} | ({stage: motor} if motor else {})
 
 
 def _second_canopy(airframe: Airframe) -> Canopy | None:

@@ -39,6 +39,11 @@ def from_version_2(document: Mapping[str, Any]) -> tuple[dict[str, Any], Pins]:
     recovery = found.get("recovery")
     if isinstance(recovery, Mapping):
         found["recovery"] = dict(recovery)
+        # It kept two choices of the one motor, what it is balanced and what it is let down with: what it is let down with is flown.
+        motor = found["recovery"].pop("motor", "")
+        first = stages[0].get("id") if isinstance(stages, list) and stages and isinstance(stages[0], Mapping) else None
+        if motor and isinstance(found.get("motors", {}), Mapping) and first is not None:
+            found["motors"] = {**found.get("motors", {}), str(first): motor}
         for event in EVENTS:
             charge = recovery.get(f"{event}_charge")
             if isinstance(charge, Mapping):

@@ -7,10 +7,11 @@ from django.contrib.auth.models import User
 
 from wobbly_fin.hangar.judged import judged, picked
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.hangar.question import Question, question_of
+from wobbly_fin.hangar.question import Question, load_key, question_of
 from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.pick import best_per_motor, order
 from wobbly_fin.rocketry.choosing.situation import Stocked
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.stores.shelf import Shelved, shelf
 from wobbly_fin.stores.stock import stock_of
 
@@ -21,6 +22,7 @@ LEADERS = 2  # whose cloud of landings is flown for the board; the others' when 
 class Board:
     """The answer: every candidate, best first, the shelf it came from, and what of it lies in the box."""
 
+    row: Rocket
     question: Question
     candidates: tuple[Candidate, ...]
     key_of: dict[str, str]
@@ -40,6 +42,7 @@ def board_of(user: User, row: Rocket, *, shares: bool = False) -> Board:
     printed = asked.file.printed_motors
     found = picked(asked.base, asked.situation, [s.motor for s in everything], asked.rules, printed)
     board = Board(
+        row=row,
         question=asked,
         candidates=found,
         key_of={s.motor.key: s.key for s in everything},
@@ -69,9 +72,19 @@ def with_leaders(board: Board, most: int = LEADERS) -> Board:
     return replace(board, candidates=tuple(found))
 
 
+def shown_load(user: User, row: Rocket) -> str:
+    """The key of the motors a rocket is shown with; empty where nothing fits, or nothing can be loaded yet."""
+    try:
+        board = with_leaders(board_of(user, row), most=0)
+    except RocketryError:
+        return ""
+    return load_key(board.lead, board.key_of) if board.lead is not None else ""
+
+
 def leading_of(asked: Question, tried: Sequence[Candidate]) -> Candidate | None:
     """The candidate a rocket is shown with: the motor its owner named with its best delay, else the best of all; None where none fits."""
-    named = [c for c in tried if c.motor.name == asked.file.recovery.motor]
+    wanted = [asked.file.motors.get(str(stage.id)) for stage in asked.file.stages]
+    named = [c for c in tried if all(w in (None, m.name) for w, m in zip(wanted, (c.motor, *c.boosters), strict=False))]
     there = named or list(tried)
     if not there:
         return None

@@ -19,7 +19,6 @@ from wobbly_fin.rocketry.choosing.pick import Shares
 from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation, Taught
 from wobbly_fin.rocketry.choosing.trial import Need
 from wobbly_fin.rocketry.configuration import Configuration
-from wobbly_fin.rocketry.failures.lessons import Lesson
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt
 from wobbly_fin.rocketry.motors import Motor
@@ -44,7 +43,6 @@ class KnownRocket:
     base: Configuration
     learnt: Learnt
     taught: Taught
-    lessons: tuple[Lesson, ...]
     repairs: bool
     built: bool | None
     payload: Payload | None
@@ -95,7 +93,7 @@ def known_rocket(row: Rocket, delays: dict[tuple[str, float], float], file: Rock
     delays : dict
         As `facts.delays` has them: the same for all rockets of a person.
     file : RocketFile or None
-        As last weighed at the field; None: as stored.
+        As last weighed at the field, or as being drawn; None: as stored.
 
     Raises
     ------
@@ -112,17 +110,16 @@ def known_rocket(row: Rocket, delays: dict[tuple[str, float], float], file: Rock
         base=base,
         learnt=learnt,
         taught=Taught(thrust=dict(learnt.thrust_factors), delays=delays),
-        lessons=facts.lessons(row),
         repairs=bool(facts.repairs(row)),
         built=built if built is not None else file.built,
         payload=within("payload", file.payload.to_payload) if file.payload else None,
     )
 
 
-def question_of(user: User, row: Rocket) -> Question:
-    """A stored rocket in its owner's conditions of today."""
+def question_of(user: User, row: Rocket, file: RocketFile | None = None) -> Question:
+    """A stored rocket in its owner's conditions of today; with `file` as it is being drawn."""
     preferences = preferences_of(user)
-    known = known_rocket(row, facts.delays(user))
+    known = known_rocket(row, facts.delays(user), file)
     now = today(preferences, rod_length_m=known.file.rod_length_m)
     # Judged in the mean wind: one draw of gusts would make a verdict a matter of luck. The cloud of landings has them.
     now = replace(now, site=replace(known.on_rod(now.site), gustiness="calm"))

@@ -60,6 +60,7 @@ class RecoveryStation:
     judged: Candidate | None
     electronics: bool
     motor: str
+    named: str
     motors: tuple[str, ...]
     apogee_m: float | None
     far_m: float | None
@@ -76,6 +77,7 @@ def recovery_of(user: User, row: Rocket) -> RecoveryStation:
     site, base, layout, tried = asked.now.site, asked.base, asked.base.layout, board.candidates
     assert layout is not None  # no quick rocket
     flown = judged if judged is not None and judged.flight.lifted else None
+    names = tuple(dict.fromkeys(c.motor.name for c in sorted(tried, key=lambda c: c.motor.curve.total_impulse_n_s)))
     path = _path(flown, site)
     found = let_down(judged.case.pushed if judged is not None else base, site, flown.flight if flown else None, path)
     sequence, density = found.plan.sequence, site.air.density_kg_m3()
@@ -91,12 +93,19 @@ def recovery_of(user: User, row: Rocket) -> RecoveryStation:
         judged=judged,
         electronics=any(m.part.kind == "electronics" for m in layout.of(MassLump)),
         motor=flown.label if flown else "",
-        motors=tuple(dict.fromkeys(c.motor.name for c in sorted(tried, key=lambda c: c.motor.curve.total_impulse_n_s))),
+        named=_named(asked.file, names),
+        motors=names,
         apogee_m=flown.flight.apogee_altitude_m if flown else None,
         far_m=_far_m(flown.flight) if flown else None,
         far_at_once_m=_far_m(_at_once(flown, site)) if flown else None,
         units=asked.units,
     )
+
+
+def _named(file: RocketFile, names: tuple[str, ...]) -> str:
+    """The motor its owner shows it with, where it still fits."""
+    wanted = file.motors.get(str(file.stages[0].id), "")
+    return wanted if wanted in names else ""
 
 
 def bay_volume_of(user: User, row: Rocket, event: str) -> float:

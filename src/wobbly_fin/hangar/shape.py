@@ -1,13 +1,16 @@
 """A stored airframe with everything said of it: balanced with its motors, checked, its drag taken apart."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
 from wobbly_fin.accounts.models import Preferences
-from wobbly_fin.accounts.people import units_of
+from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.hangar.board import shown_load
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.hangar.question import question_of
 from wobbly_fin.rocketry.airframe import Airframe, Balance, Layout, balance, lay_out
 from wobbly_fin.rocketry.airframe.balance import School
 from wobbly_fin.rocketry.airframe.checks import Finding, findings
@@ -15,13 +18,14 @@ from wobbly_fin.rocketry.airframe.drag import Drag
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.choosing.case import fly_cases
 from wobbly_fin.rocketry.configuration import Mount, fits, mounts_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Flight, Site, fly
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
-from wobbly_fin.stores.shelf import shelf
+from wobbly_fin.stores.shelf import Shelved, shelf
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,8 +36,12 @@ class Shape:
     ----------
     motors : tuple of Motor or None
         Per stage, what it is balanced with.
+    beside : tuple of (Mount, Motor)
+        In further mounts of its stages.
     chosen : tuple of bool
-        Whether the owner chose it; otherwise it is the heaviest that fits, the worst for balance.
+        Whether the owner chose it; otherwise it is what the rocket is shown with on every page, and where nothing is, the heaviest that fits.
+    load : str
+        The key of the motors it is shown with.
     fitting : tuple of tuple of str
         Per stage, the names of the motors that fit.
     filled_m : float
@@ -42,7 +50,7 @@ class Shape:
     alone : Balance or None
         Of a staged rocket: the first stage after the others have dropped.
     flight : Flight or None
-        Of all stages in still standard air; None where it cannot be flown yet.
+        In today's conditions, as the strip has it; None where it cannot be flown yet.
     """
 
     file: RocketFile
@@ -51,6 +59,8 @@ class Shape:
     alone: Balance | None
     school: School
     motors: tuple[Motor | None, ...]
+    beside: tuple[tuple[Mount, Motor], ...]
+    load: str
     chosen: tuple[bool, ...]
     fitting: tuple[tuple[str, ...], ...]
     filled_m: float
@@ -62,19 +72,31 @@ class Shape:
     units: UnitChoice
 
 
-def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
-    """Everything about an airframe; raises RocketryError for a quick rocket."""
+def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None) -> Shape:
+    """Everything about an airframe; raises RocketryError for a quick rocket.
+
+    Parameters
+    ----------
+    file : RocketFile
+        As stored, or as it is being drawn.
+    load : str or None
+        The key of the motors it is shown with, where that is known; None: asked here.
+    """
+    preferences = preferences_of(user)
     units = units_of(preferences)
     airframe = file.to_airframe()
-    layout, shelved = lay_out(airframe), [s.motor for s in shelf(user)]
-    fitting = [fitting_motors(shelved, layout_mount(layout, number)) for number in range(len(file.stages))]
-    motors, chosen = stage_motors(file, fitting)
-    found = balance(airframe, motors)
+    layout, shelved = lay_out(airframe), shelf(user)
+    load = shown_load(user, row) if load is None else load
+    shown, shown_beside = _shown(load, shelved)
+    fitting = [fitting_motors([s.motor for s in shelved], layout_mount(layout, number)) for number in range(len(file.stages))]
+    motors, chosen = stage_motors(file, fitting, shown)
+    beside = tuple(_beside(layout, motors, shown_beside))
+    found = balance(airframe, motors, beside=beside)
     alone = balance(airframe.upper(1), motors[:1]) if len(airframe.stages) > 1 else None
     school = file.margin.to_school()
     aboard = [a for a in found.aboard if a.stage == len(airframe.stages) - 1]
     filled = max((a.motor.diameter_m * a.count**0.5 for a in aboard), default=0.0)
-    flight = still_flight(airframe, motors)
+    flight = _flight(user, row, file, motors, beside)
     top = flight.max_speed_m_s if flight is not None and flight.lifted else None
     return Shape(
         file=file,
@@ -83,6 +105,8 @@ def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
         alone=alone,
         school=school,
         motors=motors,
+        beside=beside,
+        load=load,
         chosen=chosen,
         fitting=tuple(tuple(m.name for m in motors) for motors in fitting),
         filled_m=filled,
@@ -102,16 +126,54 @@ def shape_of(user: User, preferences: Preferences, file: RocketFile) -> Shape:
     )
 
 
-def stage_motors(file: RocketFile, fitting: Sequence[Sequence[Motor]]) -> tuple[tuple[Motor | None, ...], tuple[bool, ...]]:
-    """Per stage the owner's motor where it fits, else the heaviest that does; and whether it is the owner's."""
+def _shown(load: str, shelved: Sequence[Shelved]) -> tuple[tuple[Motor, ...], dict[str, Motor]]:
+    """Of a load's key: the motor of each stage, and those in further mounts by the mount's key; what is not on the shelf is left out."""
+    by_key = {s.key: s.motor for s in shelved}
+    stages, *beside = load.split(";")
+    pairs = [item.partition("=") for item in beside]
+    return (
+        tuple(by_key[k] for k in stages.split("|") if k in by_key),
+        {mount: by_key[k] for mount, _, k in pairs if k in by_key},
+    )
+
+
+def stage_motors(
+    file: RocketFile, fitting: Sequence[Sequence[Motor]], shown: Sequence[Motor]
+) -> tuple[tuple[Motor | None, ...], tuple[bool, ...]]:
+    """Per stage the owner's motor where it fits, else the one the rocket is shown with, else the heaviest; and whether it is the owner's."""
     found: list[Motor | None] = []
     chosen: list[bool] = []
-    for stage, motors in zip(file.stages, fitting, strict=True):
+    for number, (stage, motors) in enumerate(zip(file.stages, fitting, strict=True)):
         wanted = file.motors.get(str(stage.id))
         own = next((m for m in motors if m.name == wanted), None) if wanted else None
         chosen.append(own is not None)
-        found.append(own or _heaviest(motors))
+        found.append(own or next((m for m in shown[number : number + 1] if m in motors), None) or _heaviest(motors))
     return tuple(found), tuple(chosen)
+
+
+def _beside(layout: Layout, motors: Sequence[Motor | None], shown: Mapping[str, Motor]) -> Iterator[tuple[Mount, Motor]]:
+    """What further mounts hold: the stage's own motor in those like its first, else what the rocket is shown with."""
+    for stage, own in enumerate(motors):
+        mounts = [m for m in mounts_of(layout) if m.stage == stage]
+        for mount in mounts[1:]:
+            motor = own if mount.like(mounts[0]) else shown.get(mount.key)
+            if motor is not None and fits(motor, mount):
+                yield mount, motor
+
+
+def _flight(
+    user: User, row: Rocket, file: RocketFile, motors: Sequence[Motor | None], beside: Sequence[tuple[Mount, Motor]]
+) -> Flight | None:
+    """Today, as the strip has it; None where there is nothing to fly yet."""
+    first, *boosters = motors
+    if first is None or None in boosters:
+        return None
+    try:
+        asked = question_of(user, row, file)
+        loaded = asked.base.with_motors(first, None, [m for m in boosters if m is not None], {m.key: x for m, x in beside})
+        return fly_cases(loaded, [None], asked.situation, asked.rules)[0].flight
+    except RocketryError:
+        return None
 
 
 def layout_mount(layout: Layout, stage: int) -> Mount | None:

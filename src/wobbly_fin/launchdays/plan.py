@@ -277,7 +277,7 @@ def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
     return loadout_of(
         planned.rocket_name, planned.loaded.rocket, planned.ruling, layout=planned.layout, plan=recovery, bore_m=bore,
         payload=planned.file.payload.to_payload() if planned.file.payload else None,
-        lessons=tuple(lesson_sentence(x) for x in planned.known.lessons),
+        lessons=tuple(lesson_sentence(x) for x in facts.lessons(planned.row.rocket)),
         wind_limit_m_s=plan.code.wind_max_m_s, school=school,
         units=plan.units,
     )  # fmt: skip

@@ -3949,6 +3949,8 @@ export interface components {
             motors: components["schemas"]["MotorDrawnOut"][];
             /** Motor Choices */
             motor_choices: components["schemas"]["MotorChoiceOut"][];
+            /** Load */
+            load: string;
             balance: components["schemas"]["BalanceOut"];
             ledger: components["schemas"]["LedgerOut"];
             drag: components["schemas"]["DragOut"];
@@ -4020,6 +4022,8 @@ export interface components {
             edits: components["schemas"]["EditIn"][];
             /** Selected */
             selected?: string | null;
+            /** Load */
+            load?: string | null;
         };
         /**
          * NewAirframeIn

@@ -79,7 +79,7 @@ export class Desk {
       await ask(
         client.POST('/api/hangar/rockets/{key}/shape/edit', {
           params: { path: { key: this.id }, header: this.#head },
-          body: { edits: [{ field: '', type: '', ...edit, part }], selected: null },
+          body: { edits: [{ field: '', type: '', ...edit, part }], selected: null, load: null },
         }),
       );
       return this.#fetched();

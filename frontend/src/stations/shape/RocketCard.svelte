@@ -32,7 +32,7 @@
     {#each shape.motor_choices as choice, i (choice.stage_id)}
       <label class="block">
         <span class="mb-0.5 block font-semibold"
-          >Balanced with{shape.motor_choices.length > 1 ? `, stage ${i + 1}` : ''}</span
+          >Flown with{shape.motor_choices.length > 1 ? `, stage ${i + 1}` : ''}</span
         >
         <select
           class="select select-sm w-full"
@@ -42,9 +42,7 @@
               { op: 'rocket', field: 'motor', part: choice.stage_id, value: e.currentTarget.value || null },
             ])}
         >
-          <option value=""
-            >the heaviest that fits{!choice.chosen && choice.motor ? `: ${choice.motor}` : ''}</option
-          >
+          <option value="">the best today{!choice.chosen && choice.motor ? `: ${choice.motor}` : ''}</option>
           {#each choice.options as name (name)}<option value={name}>{name}</option>{/each}
         </select>
       </label>

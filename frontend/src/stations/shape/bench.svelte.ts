@@ -103,7 +103,7 @@ export class Bench {
             path: { key: this.id },
             header: { 'If-Match': Math.max(this.#revision, now.rocket.revision) },
           },
-          body: { edits: edits as EditIn[], selected: asked ?? null },
+          body: { edits: edits as EditIn[], selected: asked ?? null, load: now.load },
         }),
       );
       this.problem = '';
@@ -188,7 +188,11 @@ export class Bench {
       const answer = await ask(
         client.POST('/api/hangar/rockets/{key}/shape/try', {
           params: { path: { key: this.id } },
-          body: { edits: [{ op: 'set', part, field, value, type: '' }], selected: this.selected ?? null },
+          body: {
+            edits: [{ op: 'set', part, field, value, type: '' }],
+            selected: this.selected ?? null,
+            load: this.#now?.load ?? null,
+          },
         }),
       );
       if (this.drag) {

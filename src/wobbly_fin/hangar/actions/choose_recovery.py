@@ -9,7 +9,7 @@ from pydantic import ValidationError
 from wobbly_fin.formats.errors import refusals
 from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.recovery import MOST_TESTS
-from wobbly_fin.formats.rocket_file import RecoveryChoice, RocketFile
+from wobbly_fin.formats.rocket_file import LONGEST_LABEL, RecoveryChoice, RocketFile
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.opens import planned
@@ -22,7 +22,7 @@ _TYPED = {
     "first_throw": ("first_charge.throw_n", "force"), "main_throw": ("main_charge.throw_n", "force"),
     "first_friction": ("first_charge.friction_n", "force"), "main_friction": ("main_charge.friction_n", "force"),
 }  # fmt: skip
-_PLAIN = {"protection", "wadding", "fold", "first", "at_apogee", "motor"}
+_PLAIN = {"protection", "wadding", "fold", "first", "at_apogee"}
 _PINS = {f"{event}_{what}": (event, what) for event in ("first", "main") for what in ("pins", "pin")}
 # Figures that fall back to a default where their box is emptied, rather than to nothing.
 _DEFAULTED = ("throw_n",)
@@ -33,7 +33,12 @@ def choose_recovery(file: RocketFile, told: dict[str, bool | str | None], units:
     content = file.recovery.model_dump(mode="json")
     pins: dict[str, dict[str, int | str]] = {}
     for name, value in told.items():
-        if name in _PLAIN:
+        if name == "motor":
+            motor = str(value or "").strip()
+            if len(motor) > LONGEST_LABEL:
+                raise RocketryError("motor", f"{motor[:20]!r} is no motor's name; choose one that fits")
+            file = file.shown_with(0, motor)
+        elif name in _PLAIN:
             content[name] = value if value is not None else ""
         elif name in _PINS:
             event, what = _PINS[name]

@@ -8,7 +8,7 @@ from pydantic import ValidationError
 
 from wobbly_fin.formats.errors import refusals
 from wobbly_fin.formats.parts import FILED_PARTS
-from wobbly_fin.formats.rocket_file import KitLine, RocketFile
+from wobbly_fin.formats.rocket_file import KitLine, RocketFile, with_motor
 from wobbly_fin.hangar.actions.prototype import read_prototype
 from wobbly_fin.rocketry.airframe import PART_TYPES, Layout, PartError, lay_out
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures
@@ -321,9 +321,7 @@ def _rocket(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
         content["margin"][edit.field] = value
     elif edit.field == "motor":
         stage = str(edit.part or content["stages"][0]["id"])
-        content["motors"] = {k: v for k, v in content["motors"].items() if k != stage} | (
-            {stage: edit.value} if edit.value else {}
-        )
+        content["motors"] = with_motor(content["motors"], stage, edit.value)
     elif edit.field == "kit":
         content["kit"] = [KitLine(text=i.text, count=i.count).model_dump() for i in read_kit_list(edit.text or "")]
     elif edit.field.startswith("kit."):

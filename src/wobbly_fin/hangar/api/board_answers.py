@@ -3,6 +3,7 @@
 from dataclasses import replace
 
 from wobbly_fin.formats.answers import trial_answer
+from wobbly_fin.hangar import facts
 from wobbly_fin.hangar.api.schemas import (
     BoardOut,
     DelayOut,
@@ -61,7 +62,7 @@ def board_out(board: Board) -> BoardOut:
         ground_name=asked.now.field.name if asked.now.field and asked.now.ground and asked.now.ground.outline else None,
         flying=_flying(asked),
         learnt=_learnt(asked, best),
-        lessons=[lesson_sentence(x) for x in asked.known.lessons],
+        lessons=[lesson_sentence(x) for x in facts.lessons(board.row)],
     )
 
 

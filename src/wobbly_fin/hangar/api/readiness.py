@@ -82,7 +82,7 @@ def figures_of(c: Candidate) -> dict[str, float | None]:
         "apogee_m": c.flight.apogee_altitude_m,
         "rod_exit_speed_m_s": c.flight.rod_exit_speed_m_s,
         "descent_rate_m_s": c.flight.descent_rate_m_s,
-        "margin_calibres": c.case.margins.ignition if c.case.margins else None,
+        "margin_calibres": c.case.margins.on_pad if c.case.margins else None,
         "inside_field_fraction": c.case.inside[0] if c.case.inside else None,
     }
 

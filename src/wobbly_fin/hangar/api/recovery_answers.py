@@ -102,7 +102,7 @@ def recovery_out(row: Rocket, s: RecoveryStation) -> RecoveryOut:
         pins=[OptionOut(key=k, label=f"{k}, {show(n, 'force', units)}") for k, n in PINS_N.items()],
         results=_options(RESULTS),
         motor=s.motor,
-        motor_named=choice.motor if choice.motor in s.motors else "",
+        motor_named=s.named,
         motors=[OptionOut(key="", label="best today"), *(OptionOut(key=m, label=m) for m in s.motors)],
     )  # fmt: skip
 

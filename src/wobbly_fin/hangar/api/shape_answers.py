@@ -46,6 +46,7 @@ def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None) -> ShapeOut
             MotorChoiceOut(stage_id=s.id, motor=m.name if m else None, chosen=c, options=list(o))
             for s, m, c, o in zip(file.stages, shape.motors, shape.chosen, shape.fitting, strict=True)
         ],
+        load=shape.load,
         balance=_balance_out(shape),
         ledger=_ledger_out(shape),
         drag=_drag_out(shape),

@@ -54,8 +54,8 @@ def _edited(user: User, row: Rocket, body: EditsIn) -> RocketFile:
     return apply_edits(file, edits, units_of(preferences_of(user)))
 
 
-def _answer(user: User, row: Rocket, file: RocketFile, selected: uuid.UUID | None) -> ShapeOut:
-    shape = shape_of(user, preferences_of(user), file)
+def _answer(user: User, row: Rocket, file: RocketFile, selected: uuid.UUID | None, load: str | None = None) -> ShapeOut:
+    shape = shape_of(user, row, file, load)
     row.document, row.name = file.model_dump(mode="json"), file.name
     return shape_out(row, shape, selected)
 
@@ -73,7 +73,7 @@ def try_shape(request: HttpRequest, key: uuid.UUID, body: EditsIn) -> ShapeOut:
     """What edits would come to; keeps nothing."""
     user = person(request)
     row = rocket_of(user, key)
-    return _answer(user, row, _edited(user, row, body), body.selected)
+    return _answer(user, row, _edited(user, row, body), body.selected, body.load)
 
 
 @router.post("/rockets/{uuid:key}/shape/edit", response={200: ShapeOut, 409: ErrorOut, **_REFUSALS}, operation_id="edit_shape")
@@ -84,7 +84,7 @@ def edit_shape(
     user = person(request)
     file = _edited(user, rocket_of(user, key), body)
     save_rocket(user, key, file, if_match)
-    return _answer(user, rocket_of(user, key), file, body.selected)
+    return _answer(user, rocket_of(user, key), file, body.selected, body.load)
 
 
 @router.post("/rockets/{uuid:key}/grow", response={200: RocketOut, 409: ErrorOut, **_REFUSALS}, operation_id="grow_rocket")
@@ -109,14 +109,16 @@ def begin_airframe(request: HttpRequest, key: uuid.UUID, body: NewAirframeIn) ->
 def solve(request: HttpRequest, key: uuid.UUID, body: SolveIn) -> SolvedOut:
     """Ballast, fin span or fin place for an asked-for margin."""
     user = person(request)
-    return solved_out(shape_of(user, preferences_of(user), read_rocket_file(rocket_of(user, key).document)), body)
+    row = rocket_of(user, key)
+    return solved_out(shape_of(user, row, read_rocket_file(row.document)), body)
 
 
 @router.get("/rockets/{uuid:key}/what-if", response={200: WhatIfOut, **_REFUSALS}, operation_id="what_if")
 def what_if(request: HttpRequest, key: uuid.UUID) -> WhatIfOut:
     """What a tenth more of each dimension does to margin and apogee."""
     user = person(request)
-    return what_if_out(shape_of(user, preferences_of(user), read_rocket_file(rocket_of(user, key).document)))
+    row = rocket_of(user, key)
+    return what_if_out(shape_of(user, row, read_rocket_file(row.document)))
 
 
 @router.get("/rockets/{uuid:key}/templates", response={200: list[TemplateOut], **_REFUSALS}, operation_id="templates")
@@ -151,7 +153,7 @@ def versions(request: HttpRequest, key: uuid.UUID) -> list[VersionOut]:
 def compare(request: HttpRequest, key: uuid.UUID, left: int, right: int) -> ComparedOut:
     """Two versions side by side."""
     user = person(request)
-    return compared_out(user, preferences_of(user), rocket_of(user, key), left, right)
+    return compared_out(user, rocket_of(user, key), left, right)
 
 
 @router.post(

@@ -25,6 +25,7 @@ class EditsIn(Schema):
 
     edits: list[EditIn] = []
     selected: uuid.UUID | None = None
+    load: str | None = None  # the motors it is shown with, as the last answer had them; null: asked anew
 
 
 class MotorDrawnOut(Schema):
@@ -183,6 +184,7 @@ class ShapeOut(Schema):
     drawn: list[DrawnOut]
     motors: list[MotorDrawnOut]
     motor_choices: list[MotorChoiceOut]
+    load: str
     balance: BalanceOut
     ledger: LedgerOut
     drag: DragOut

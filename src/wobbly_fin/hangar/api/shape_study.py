@@ -6,7 +6,6 @@ from typing import Any
 
 from django.contrib.auth.models import User
 
-from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.actions.prototype import read_prototype
 from wobbly_fin.hangar.api.drawn import drawn_out
@@ -22,6 +21,7 @@ from wobbly_fin.hangar.api.shape_schemas import (
     VersionOut,
     WhatIfOut,
 )
+from wobbly_fin.hangar.board import shown_load
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import Shape, shape_of, still_flight
 from wobbly_fin.hangar.snapshots import content_hash
@@ -77,7 +77,7 @@ def solved_out(shape: Shape, asked: SolveIn) -> SolvedOut:
         place = next((i for i, p in enumerate(file.parts) if p.type == "fin_set"), None)
     if place is None:
         raise RocketryError("part", "is no fin set: add fins first")
-    value, _ = solve_fin(shape.airframe, shape.motors, place, asked.what, wanted)
+    value, _ = solve_fin(shape.airframe, shape.motors, place, asked.what, wanted, shape.beside)
     what = "span" if asked.what == "span_m" else "root’s start, from the tip,"
     return SolvedOut(
         sentence=f"A {what} of {show(value, 'short_length', units, 1)} gives {wanted:g} calibres; now {before:.2f}.",
@@ -98,7 +98,7 @@ def what_if_out(shape: Shape) -> WhatIfOut:
     base = still_flight(shape.airframe, shape.motors)
     height = base.apogee_altitude_m if base else None
     rows = []
-    for s in sensitivities(shape.airframe, shape.motors)[:MOST_ROWS]:
+    for s in sensitivities(shape.airframe, shape.motors, shape.beside)[:MOST_ROWS]:
         placed = shape.balance.layout.placed[s.index]
         flown = still_flight(s.changed, shape.motors)
         if placed.part.TYPE == "display":
@@ -121,7 +121,7 @@ def what_if_out(shape: Shape) -> WhatIfOut:
                 apogee_change_m=change,
             )
         )
-    effect = canopy_effect(shape.airframe, shape.motors)
+    effect = canopy_effect(shape.airframe, shape.motors, shape.beside)
     canopy = None
     if effect is not None and effect.moved_m > 0:
         moved = show(effect.moved_m, "short_length", units)
@@ -164,9 +164,10 @@ def versions_out(row: Rocket) -> list[VersionOut]:
     return out
 
 
-def compared_out(user: User, preferences: Preferences, row: Rocket, left: int, right: int) -> ComparedOut:
+def compared_out(user: User, row: Rocket, left: int, right: int) -> ComparedOut:
     """Figures of two versions and what was changed between them; raises RocketryError where one is no airframe."""
-    shapes = [shape_of(user, preferences, _version(row, n)) for n in (left, right)]
+    load = shown_load(user, row)
+    shapes = [shape_of(user, row, _version(row, n), load) for n in (left, right)]
     units = shapes[0].units
     figures = []
     for name, say in _FIGURES.items():
@@ -197,7 +198,7 @@ _FIGURES: dict[str, Callable[[Shape, UnitChoice], str]] = {
     "calibres": lambda s, u: _calibres(s.balance.margin_calibres),
     "at burnout": lambda s, u: _calibres(s.balance.margin_burnout_calibres),
     "Cd coasting": lambda s, u: f"{s.coasting.cd:.3f}",
-    "apogee, still air": lambda s, u: (
+    "apogee, today": lambda s, u: (
         show(s.flight.apogee_altitude_m, "height", u) if s.flight and s.flight.apogee_altitude_m else "–"
     ),
 }

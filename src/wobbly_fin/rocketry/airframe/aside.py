@@ -12,8 +12,9 @@ from wobbly_fin.rocketry.motors.motor import Motor
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Margins:
-    """Stability of a flight, in calibres: the smallest over its stages; None where it never got there."""
+    """Stability of a flight, in calibres: on the pad, and the smallest over its stages; None where it never got there."""
 
+    on_pad: float
     ignition: float
     rod_exit: float | None
     burnout: float | None

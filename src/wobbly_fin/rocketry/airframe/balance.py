@@ -8,6 +8,7 @@ from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.barrowman import Pressure, cutout_cp_m, pressure
 from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
 from wobbly_fin.rocketry.airframe.mass import Aboard, PartMass, Totals, empty_totals, joined, motor_places, weigh
+from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.motors.motor import Motor
 
@@ -115,8 +116,10 @@ class Balance:
         return "stiff" if margin > school.high else "good"
 
 
-def balance(airframe: Airframe, motors: Sequence[Motor | None] = (), mach: float = 0.0) -> Balance:
-    """Balance an airframe with a motor per stage (None or left out: empty).
+def balance(
+    airframe: Airframe, motors: Sequence[Motor | None] = (), mach: float = 0.0, beside: Sequence[tuple[Mount, Motor]] = ()
+) -> Balance:
+    """Balance an airframe with a motor per stage (None or left out: empty), and those in further mounts.
 
     Raises
     ------
@@ -126,7 +129,10 @@ def balance(airframe: Airframe, motors: Sequence[Motor | None] = (), mach: float
     layout = lay_out(airframe)
     rows = weigh(layout)
     empty = empty_totals(airframe, rows)
-    aboard = tuple(motor_places(airframe, layout, stage, motor) for stage, motor in enumerate(motors) if motor is not None)
+    aboard = (
+        *(motor_places(airframe, layout, stage, motor) for stage, motor in enumerate(motors) if motor is not None),
+        *(motor_places(airframe, layout, mount.stage, motor, mount) for mount, motor in beside),
+    )
     return Balance(
         layout=layout,
         pressure=pressure(layout, mach),

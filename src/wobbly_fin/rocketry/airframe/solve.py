@@ -7,12 +7,14 @@ from dataclasses import dataclass, replace
 from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.balance import Balance, balance
 from wobbly_fin.rocketry.airframe.layout import lay_out
+from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, Cord, FinSet, NoseCone, Part
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.motors.motor import Motor
 
 CLOSE_CALIBRES = 1e-4
+Beside = Sequence[tuple[Mount, Motor]]  # motors in further mounts of their stages
 _STEPS = 32  # in which a range is searched before it is halved
 HEAVIEST_BALLAST = 20.0  # times the rocket's own mass: beyond it there is no answer anybody would fly
 
@@ -93,7 +95,7 @@ def with_part(airframe: Airframe, index: int, part: Part) -> Airframe:
 
 
 def solve_fin(
-    airframe: Airframe, motors: Sequence[Motor | None], index: int, field: str, margin_calibres: float
+    airframe: Airframe, motors: Sequence[Motor | None], index: int, field: str, margin_calibres: float, beside: Beside = ()
 ) -> tuple[float, Airframe]:
     """A fin's span, or its place along the body, for an asked-for margin.
 
@@ -134,7 +136,7 @@ def solve_fin(
     def at(value: float) -> tuple[float, Airframe]:
         changed = replace(fin, span_m=value) if field == "span_m" else replace(fin, position_m=value, offset_m=None, edge=None)
         made = with_part(airframe, index, changed)
-        return smaller_margin(balance(made, motors)) - margin_calibres, made
+        return smaller_margin(balance(made, motors, beside=beside)) - margin_calibres, made
 
     value = _root(lambda v: at(v)[0], low, high, margin_calibres)
     return value, at(value)[1]
@@ -175,9 +177,9 @@ class Sensitivity:
     changed: Airframe
 
 
-def sensitivities(airframe: Airframe, motors: Sequence[Motor | None]) -> tuple[Sensitivity, ...]:
+def sensitivities(airframe: Airframe, motors: Sequence[Motor | None], beside: Beside = ()) -> tuple[Sensitivity, ...]:
     """A tenth more of every length a part has, one at a time, strongest first; what cannot grow is left out."""
-    base = smaller_margin(balance(airframe, motors))
+    base = smaller_margin(balance(airframe, motors, beside=beside))
     out: list[Sensitivity] = []
     for index, part in enumerate(airframe.parts):
         for f in described(type(part)):
@@ -186,7 +188,7 @@ def sensitivities(airframe: Airframe, motors: Sequence[Motor | None]) -> tuple[S
                 continue
             try:
                 changed = with_part(airframe, index, replace(part, **{f.name: value * 1.1}))
-                margin = smaller_margin(balance(changed, motors))
+                margin = smaller_margin(balance(changed, motors, beside=beside))
             except RocketryError:
                 continue
             out.append(
@@ -209,9 +211,9 @@ class CanopyEffect:
     moved_m: float
 
 
-def canopy_effect(airframe: Airframe, motors: Sequence[Motor | None]) -> CanopyEffect | None:
+def canopy_effect(airframe: Airframe, motors: Sequence[Motor | None], beside: Beside = ()) -> CanopyEffect | None:
     """The margin with canopies and cords as they settle, and at the very front of their bays; None where nothing settles."""
-    found = balance(airframe, motors)
+    found = balance(airframe, motors, beside=beside)
     layout = found.layout
     packed = [
         (p, p.host)
@@ -228,5 +230,5 @@ def canopy_effect(airframe: Airframe, motors: Sequence[Motor | None]) -> CanopyE
     for p, host in packed:
         changed = with_part(changed, p.index, replace(p.part, position_m=max(0.0, p.fore_m - room[host])))
     return CanopyEffect(
-        settled=smaller_margin(found), forward=smaller_margin(balance(changed, motors)), moved_m=max(room.values())
+        settled=smaller_margin(found), forward=smaller_margin(balance(changed, motors, beside=beside)), moved_m=max(room.values())
     )

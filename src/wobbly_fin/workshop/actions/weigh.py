@@ -8,9 +8,9 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from wobbly_fin.accounts.people import preferences_of
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.actions.save import save_rocket
+from wobbly_fin.hangar.board import shown_load
 from wobbly_fin.hangar.shape import Shape, shape_of
 from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, smaller_margin
 from wobbly_fin.rocketry.building.explain import drift_sentence, weighed_sentence
@@ -57,9 +57,9 @@ def weigh_in(user: User, build_key: uuid.UUID, key: uuid.UUID, step_key: str, te
         read = parse(text, "mass", station.units, name="grams")
         reading, text = read.si, read.kept
         found = weighed(step.weigh_in, station.bench.masses, reading)
-        preferences = preferences_of(user)
         file = _set_right(station, found, text)
-        before, after = shape_of(user, preferences, station.file), shape_of(user, preferences, file)
+        load = shown_load(user, station.row)
+        before, after = shape_of(user, station.row, station.file, load), shape_of(user, station.row, file, load)
         save_rocket(user, station.row.pk, file, station.row.revision)
         effect = _effect(before, after)
         said = weighed_sentence(found, step.weigh_in.what, station.units)

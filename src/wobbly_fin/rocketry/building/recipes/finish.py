@@ -249,7 +249,7 @@ def final_weighing(bench: Bench, before: tuple[str, ...]) -> Step:
             "Type what the scale says: margin and forecast follow at once. Sign and date it inside the motor tube.",
         ),
         tools=("scale", "edge to balance on"),
-        inspect="The margin is inside its band with the heaviest motor that fits.",
+        inspect="The margin is inside its band with the motor you mean to fly.",
         after=tuple(Link(key=k, because="only the finished rocket weighs what flies") for k in before),
         weigh_in=WeighIn(
             what="the whole rocket",
