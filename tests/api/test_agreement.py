@@ -159,7 +159,9 @@ def test_every_door_says_the_same_of_one_rocket(
     digit = 10.0 ** -len(number.partition(".")[2]) / (1000 if unit == "g" else 1)
     assert float(number) / (1000 if unit == "g" else 1) == pytest.approx(told["figures"]["mass_kg"], abs=0.51 * digit)
 
-    assert sorted(m["name"] for m in shape["motors"]) == sorted({x.mount: x.motor.name for x in lead.configuration.loads}.values())
+    assert sorted(m["name"] for m in shape["motors"]) == sorted(
+        {x.mount: x.motor.name for x in lead.configuration.loads}.values()
+    )
     assert shape["balance"]["margin_calibres"] == pytest.approx(told["figures"]["margin_calibres"], rel=1e-9)
     assert shape["apogee"] == told["said"].get("apogee_m")
 

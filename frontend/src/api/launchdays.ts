@@ -22,6 +22,15 @@ export const usePlan = (id: () => string) =>
     queryFn: () => ask(client.GET('/api/launchdays/days/{key}', at(id()))),
   }));
 
+/** Under `day`, so that whatever makes a day stale asks for this again. */
+export const useChangedLines = () =>
+  createQuery(() => ({
+    queryKey: ['day', 'changes'],
+    queryFn: () => ask(client.GET('/api/launchdays/changes')),
+  }));
+
+export const noteChanges = (id: string) => ask(client.POST('/api/launchdays/days/{key}/noted', at(id)));
+
 export const useCloud = (id: () => string, line: () => string) =>
   createQuery(() => ({
     queryKey: ['day-cloud', id(), line()],

@@ -3,6 +3,7 @@
   import { useRockets } from '../api/queries';
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
+  import ChangedLines from './ChangedLines.svelte';
   import EmptyHangar from './EmptyHangar.svelte';
   import Rack from './Rack.svelte';
 
@@ -23,6 +24,7 @@
         </div>
         <a class="btn btn-primary" href={p('/new')}>New rocket</a>
       </div>
+      <ChangedLines rockets={found} />
       <Rack rockets={found} />
     {/if}
   {/snippet}

@@ -5,6 +5,7 @@
     dropLine,
     keepDay,
     keepLine,
+    noteChanges,
     takePlan,
     usePlan,
     type Plan,
@@ -133,6 +134,14 @@
             />
           {/key}
         </div>
+      {/if}
+      {#if found.lines.some((l) => l.since)}
+        <p class="text-warning mt-2 flex flex-wrap items-center gap-2 font-semibold" role="status">
+          ! Some flights came to something else since you last saw them.
+          <button class="btn btn-sm" disabled={busy} onclick={() => change(() => noteChanges(id))}
+            >I have seen it</button
+          >
+        </p>
       {/if}
       {#if problems.top}<p class="text-error mt-2" role="alert">✕ {problems.top}</p>{/if}
     </section>

@@ -36,6 +36,7 @@
     >
   </div>
   <p class="mt-1"><Said text={line.say} /></p>
+  {#if line.since}<p class="text-warning mt-1 text-sm">! <Said text={line.since} /></p>{/if}
   <div class="mt-1 flex flex-wrap items-start gap-2">
     <details class="min-w-0 flex-1">
       <summary class="link quiet cursor-pointer text-sm">{line.reasons.length} to know</summary>

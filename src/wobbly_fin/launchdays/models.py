@@ -33,6 +33,7 @@ class ManifestLine(Binned):
     delay_s = models.FloatField(null=True, blank=True)
     tilt_deg = models.FloatField(default=0.0)  # into the wind
     told_hour = models.FloatField(null=True, blank=True)
+    judged = models.JSONField(default=dict)  # what it was judged by, as hashes, and came to, when last seen; empty: never seen
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -89,6 +89,7 @@ class DayPlan:
     broken: tuple[Broken, ...]
     hours: tuple[float, ...]
     context: "DayContext"
+    on_site: bool = False  # judged in what was read there, not in its hours' forecast
 
     @property
     def units(self) -> UnitChoice:
@@ -150,6 +151,7 @@ def plan_of(user: User, day: LaunchDay, *, now: HourlyWeather | None = None, cha
     ruled = [_ruled(context, r, at.get(key, day.opens), now, changes) for key, r in lines.items()]
     return DayPlan(
         day=day, broken=tuple(broken), code=context.code, forecast=context.forecast, ground=context.ground, order=order, hours=every, context=context,
+        on_site=now is not None,
         lines=tuple(sorted(ruled, key=lambda p: (str(p.row.pk) not in at, p.hour))),
     )  # fmt: skip
 

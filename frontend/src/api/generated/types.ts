@@ -2528,6 +2528,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/launchdays/days/{key}/noted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Noted
+         * @description What changed since each flight was last seen is noted: from now on only what changes next is told.
+         */
+        post: operations["note_changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changes
+         * @description Every flight of the days to come that came to something else since it was last seen.
+         */
+        get: operations["changed_lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/launchdays/days/{key}/back": {
         parameters: {
             query?: never;
@@ -7186,6 +7226,8 @@ export interface components {
             balance: string;
             /** Done */
             done: boolean;
+            /** Since */
+            since: string;
         };
         /**
          * RangeCodeOut
@@ -7294,6 +7336,26 @@ export interface components {
             own_typed?: {
                 [key: string]: string;
             } | null;
+        };
+        /**
+         * ChangedLineOut
+         * @description A planned flight that came to something else since its owner last saw it.
+         */
+        ChangedLineOut: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /**
+             * Day Id
+             * Format: uuid
+             */
+            day_id: string;
+            /** Day */
+            day: string;
+            /** Say */
+            say: string;
         };
         /**
          * ForecastIn
@@ -14833,6 +14895,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    note_changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayPlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    changed_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedLineOut"][];
                 };
             };
             /** @description Refused */

@@ -66,6 +66,7 @@
         {#each (now?.reasons ?? []).filter((r) => r.open).slice(1) as r (r.say)}<p>? {r.say}</p>{/each}
       </div>
     {:else if !verdict}<p class="text-warning font-bold">! This wind is not judged.</p>{/if}
+    {#if packed.line.since}<p class="text-warning text-sm">! {packed.line.since}</p>{/if}
     {#if telling}
       <Outcome
         {desk}

@@ -87,7 +87,7 @@ def keep_line(
             raise RocketryError("lines", f"are {MOST_LINES} already; nobody flies more in a day")
         row = row or ManifestLine(id=key, day=day)
         row.rocket, row.motor_key, row.delay_s, row.tilt_deg, row.told_hour = rocket, motor_key, delay_s, tilt_deg, hour
-        row.deleted_at = None
+        row.deleted_at, row.judged = None, {}  # its owner sees what this comes to at once
         row.save()
         day.save(update_fields=["updated_at"])  # the order of the day hangs on every line
     return row

@@ -20,6 +20,7 @@ from wobbly_fin.launchdays.api.schemas import (
     WeatherHourOut,
 )
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
+from wobbly_fin.launchdays.since import since
 from wobbly_fin.rocketry.choosing.codes import CODES
 from wobbly_fin.rocketry.choosing.nearest import step_sentence
 from wobbly_fin.rocketry.choosing.own_code import rule_boxes
@@ -155,6 +156,7 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
         liftoff=show(flight.liftoff_mass_kg, "mass", units),
         balance=show(balance, "short_length", units) if balance is not None else "",
         done=done,
+        since="" if plan.on_site or done else since(plan, planned),
     )
 
 

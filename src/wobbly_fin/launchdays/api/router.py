@@ -13,6 +13,7 @@ from wobbly_fin.launchdays.actions.record import Told, record
 from wobbly_fin.launchdays.api.answers import car_out, checklist_out, plan_out
 from wobbly_fin.launchdays.api.schemas import (
     CarOut,
+    ChangedLineOut,
     ChecklistOut,
     DayChoiceOut,
     DayEventRefusedOut,
@@ -33,6 +34,7 @@ from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, clo
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
 from wobbly_fin.launchdays.plan import day_of, loadout_for, plan_of
+from wobbly_fin.launchdays.since import changes_of, note
 from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
 from wobbly_fin.rocketry.errors import Together
 from wobbly_fin.rocketry.field.bearing import read_bearing
@@ -76,6 +78,23 @@ def put_day(request: HttpRequest, key: uuid.UUID, body: LaunchDayIn) -> DayPlanO
 def get_day(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
     """The board: every flight judged in its hour."""
     return _board(request, key)
+
+
+@router.post("/days/{uuid:key}/noted", response={200: DayPlanOut, **REFUSALS}, operation_id="note_changes")
+def post_noted(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
+    """What changed since each flight was last seen is noted: from now on only what changes next is told."""
+    user = person(request)
+    note(plan_of(user, day_of(user, key)), anew=True)
+    return _board(request, key)
+
+
+@router.get("/changes", response=list[ChangedLineOut], operation_id="changed_lines")
+def changes(request: HttpRequest) -> list[ChangedLineOut]:
+    """Every flight of the days to come that came to something else since it was last seen."""
+    return [
+        ChangedLineOut(rocket_id=p.row.rocket_id, day_id=day.pk, day=day.name, say=said)
+        for day, p, said in changes_of(person(request))
+    ]
 
 
 @router.delete("/days/{uuid:key}", response={204: None, **REFUSALS}, operation_id="bin_launch_day")
@@ -197,7 +216,9 @@ def papers(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
 
 def _board(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
     user = person(request)
-    return plan_out(plan_of(user, day_of(user, key)))
+    plan = plan_of(user, day_of(user, key))
+    note(plan)
+    return plan_out(plan)
 
 
 def _read(request: HttpRequest, body: FieldWindIn) -> HourlyWeather:

@@ -90,6 +90,16 @@ class ManifestLineOut(Schema):
     liftoff: str
     balance: str
     done: bool
+    since: str  # what changed since its owner last saw it, and what that did
+
+
+class ChangedLineOut(Schema):
+    """A planned flight that came to something else since its owner last saw it."""
+
+    rocket_id: uuid.UUID
+    day_id: uuid.UUID
+    day: str
+    say: str
 
 
 class WeatherHourOut(Schema):
