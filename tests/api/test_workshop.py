@@ -179,7 +179,7 @@ def test_a_weigh_in_sets_the_design_right_and_says_what_it_does(hedda: Person) -
     fins = bench.step("sand-filled-fins")
     station = bench.do("PUT", f"/weighings/{uuid.uuid4()}", {"step": fins["key"], "text": "24 g"})
     told = bench.step("sand-filled-fins", station)["weigh_in"]
-    assert told["news"] and "over" in told["said"] and "Margin 1.4 → 0.6" in told["drift"] and "apogee " in told["drift"]
+    assert told["news"] and "over" in told["said"] and "Margin 2.0 → 0.9" in told["drift"] and "apogee " in told["drift"]
     after = hedda.get(f"/hangar/rockets/{bench.rocket}/shape")
     assert (
         after["rocket"]["revision"] == before["rocket"]["revision"] + 1
@@ -482,6 +482,34 @@ def test_steps_follow_the_design_and_ticks_stay_with_their_parts(bench: Bencher)
     assert status == 200, out
     station = bench.now()
     assert "4 lines" in " ".join(bench.step("mark", station)["lines"]) and bench.step("gather", station)["state"] == "done"
+
+
+def test_a_step_that_asks_for_something_else_since_does_not_count_as_built_until_looked_at(bench: Bencher) -> None:
+    def built() -> str:
+        found = bench.person.get(f"/hangar/rockets/{bench.rocket}/readiness")
+        return "open" if any(n["name"] == "built" for n in found["needs"]) else "told"
+
+    bench.event("done", bench.now()["steps"][-1]["key"], with_before=True)
+    for step in bench.now()["steps"]:
+        if step["state"] != "done":
+            bench.event("done", step["key"], with_before=True)
+    assert built() == "told" and not any(s["changed"] for s in bench.now()["steps"])
+    shape = bench.person.get(f"/hangar/rockets/{bench.rocket}")
+    tube = next(p for s in shape["document"]["stages"] for p in s["parts"] if p["type"] == "body_tube")
+    body = {"edits": [{"op": "set", "part": tube["id"], "field": "length_m", "value": tube["length_m"] + 0.02}]}
+    assert bench.person.call(
+        "POST", f"/hangar/rockets/{bench.rocket}/shape/edit", body, **{"If-Match": str(shape["revision"])}
+    )[0] == 200  # fmt: skip
+    station = bench.now()
+    changed = [s for s in station["steps"] if s["changed"]]
+    assert changed and all("Then:" in s["changed"] and "Now:" in s["changed"] for s in changed)
+    assert any("asks for something else" in r or "ask for something else" in r for r in station["remarks"])
+    assert built() == "open"
+    for step in changed:
+        bench.event("looked", step["key"])
+    assert built() == "told" and not any(s["changed"] for s in bench.now()["steps"])
+    waiting = bench.event("looked", "no such step", expect=422)
+    assert "no step" in waiting["message"]
 
 
 def test_another_s_bench_is_not_there(bench: Bencher, rival: Person) -> None:

@@ -26,7 +26,7 @@ class BuildEvent(models.Model):
 
     id = models.UUIDField(primary_key=True, editable=False)
     build = models.ForeignKey(Build, on_delete=models.CASCADE, related_name="events")
-    kind = models.CharField(max_length=10)  # started, done, undone, weighed, remark, booked
+    kind = models.CharField(max_length=10)  # started, done, undone, looked, weighed, remark, booked
     step = models.CharField(max_length=120, blank=True)
     title = models.CharField(max_length=160, blank=True)  # the step's, as it was called then
     at = models.DateTimeField()

@@ -25,6 +25,8 @@ class State:
         Hands-on time, where it was told or clocked.
     planned_s : dict of step → seconds
         What the recipe gave for those.
+    made : dict of step → lines and units
+        What was asked for when it was done, or looked at since.
     """
 
     done: dict[str, Done] = field(default_factory=dict)
@@ -34,6 +36,7 @@ class State:
     done_at: dict[str, datetime] = field(default_factory=dict)
     remarks: dict[str, list[str]] = field(default_factory=dict)
     weighed: dict[str, dict[str, Any]] = field(default_factory=dict)
+    made: dict[str, dict[str, Any]] = field(default_factory=dict)
     booked: bool = False
 
     @property
@@ -68,14 +71,20 @@ def _done(state: State, event: BuildEvent) -> None:
     state.done[event.step] = Done(hands_off_s=facts["hands_off_s"], cured_s=facts["cured_s"], full_s=facts["full_s"])
     state.done_at[event.step] = event.at
     state.started.pop(event.step, None)
+    _looked(state, event)
     if facts.get("spent_s"):
         state.spent_s[event.step] = facts["spent_s"]
         state.planned_s[event.step] = facts.get("planned_s", 0.0)
     _remark(state, event)
 
 
+def _looked(state: State, event: BuildEvent) -> None:
+    if "as" in event.facts:
+        state.made[event.step] = event.facts["as"]
+
+
 def _undone(state: State, event: BuildEvent) -> None:
-    for kept in (state.done, state.started, state.spent_s, state.planned_s, state.done_at):
+    for kept in (state.done, state.started, state.spent_s, state.planned_s, state.done_at, state.made):
         kept.pop(event.step, None)
 
 
@@ -93,4 +102,4 @@ def _booked(state: State, event: BuildEvent) -> None:
     state.booked = True
 
 
-_APPLY = {"started": _started, "done": _done, "undone": _undone, "weighed": _weighed, "booked": _booked}
+_APPLY = {"started": _started, "done": _done, "undone": _undone, "weighed": _weighed, "booked": _booked, "looked": _looked}

@@ -5481,6 +5481,11 @@ export interface components {
             started_at: string | null;
             /** Done At */
             done_at: string | null;
+            /**
+             * Changed
+             * @default
+             */
+            changed: string;
             /** Spent */
             spent: string;
             /** Remarks */
@@ -5849,7 +5854,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "undone" | "remark";
+            kind: "started" | "done" | "undone" | "looked" | "remark";
             /**
              * Step
              * @default

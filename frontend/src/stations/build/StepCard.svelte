@@ -98,6 +98,14 @@
     {/if}
   </div>
 
+  {#if step.changed}
+    <div class="border-warning mt-3 border-l-4 pl-3">
+      <p class="text-warning font-semibold">! {step.changed}</p>
+      <button class="btn btn-sm mt-1" disabled={bench.change.isPending} onclick={() => bench.looked(step.key)}
+        >I have looked: it still fits</button
+      >
+    </div>
+  {/if}
   {#if step.weigh_in}<WeighIn {step} {bench} />{/if}
 
   <Later first class="mt-4 min-h-16"

@@ -78,7 +78,7 @@ export class Bench {
   }
 
   #event(body: {
-    kind: 'started' | 'done' | 'undone' | 'remark';
+    kind: 'started' | 'done' | 'undone' | 'looked' | 'remark';
     step: string;
     minutes?: string;
     remark?: string;
@@ -112,6 +112,11 @@ export class Bench {
     this.chosen = '';
     notify(`Ticked: ${step.title}.`, { undo: () => void this.takeBack(step.key) });
     return true;
+  }
+
+  /** A step that asks for something else since: it still fits. */
+  looked(step: string) {
+    return this.#event({ kind: 'looked', step });
   }
 
   takeBack(step: string) {

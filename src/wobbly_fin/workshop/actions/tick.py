@@ -14,6 +14,7 @@ from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.actions.keep_material import duration_s
 from wobbly_fin.workshop.models import Build, BuildEvent
+from wobbly_fin.workshop.since import made_as
 from wobbly_fin.workshop.station import Workbench, build_of, workbench_of
 
 _LONGEST_REMARK = 2000
@@ -29,7 +30,7 @@ def record(
     Parameters
     ----------
     kind : str
-        started, done, undone or remark.
+        started, done, undone, looked (at again, as it is now) or remark.
     minutes : str
         Hands-on time as typed; empty: by the clock, where the step was begun.
     with_before : bool
@@ -62,7 +63,12 @@ def record(
             step = station.plan.of.get(step_key)
             if step is None:
                 raise RocketryError("step", "is no step of this plan any more")
-        facts = {}
+        facts: dict[str, object] = {}
+        if kind == "looked":
+            assert step is not None
+            if step.key not in station.state.done:
+                raise RefusedError(409, "not_done", "That step is not ticked.", field="step")
+            facts = {"as": made_as(step, station.units)}
         if kind == "done":
             assert step is not None
             if with_before:
@@ -117,7 +123,7 @@ def _tick_before(station: Workbench, build: Build, step: Step, now: datetime.dat
         BuildEvent.objects.create(
             id=uuid.uuid4(), build=build, kind="done", step=before.key, title=before.title,
             at=now - datetime.timedelta(milliseconds=len(wanted) - number),
-            facts={"hands_off_s": moment, "cured_s": moment, "full_s": moment, "long_ago": True},
+            facts={"hands_off_s": moment, "cured_s": moment, "full_s": moment, "long_ago": True, "as": made_as(before, station.units)},
         )  # fmt: skip
 
 
@@ -129,6 +135,7 @@ def _facts(station: Workbench, step: Step, now: datetime.datetime, spent_s: floa
     off = int(now.timestamp())
     done = Done(hands_off_s=off, cured_s=off + round(step.cure_s), full_s=off + round(step.full_s))
     facts: dict[str, object] = {"hands_off_s": done.hands_off_s, "cured_s": done.cured_s, "full_s": done.full_s}
+    facts["as"] = made_as(step, station.units)
     if step.gluing is not None and step.gluing.key:
         facts |= {"glue": step.gluing.name, "mass_kg": step.gluing.mass_kg, "temperature_c": station.bench.schools.temperature_c}
     if spent_s is not None:

@@ -1,6 +1,7 @@
 """The workshop's answers, from the core's terms."""
 
 import datetime
+from collections.abc import Mapping
 from zoneinfo import ZoneInfo
 
 from wobbly_fin.rocketry.building.agenda import hands_on_s
@@ -17,6 +18,7 @@ from wobbly_fin.rocketry.building.hours import FreeHours, say_hours, zone_of
 from wobbly_fin.rocketry.building.repairs import DAMAGES
 from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS, JIGS, ORIGINS
 from wobbly_fin.rocketry.building.step import Step
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.workshop.api.schemas import (
     BenchOut,
@@ -36,6 +38,7 @@ from wobbly_fin.workshop.api.schemas import (
 )
 from wobbly_fin.workshop.models import Build, BuildPhoto, FreeTime
 from wobbly_fin.workshop.rescue import rescue
+from wobbly_fin.workshop.since import changed_steps
 from wobbly_fin.workshop.station import Station
 from wobbly_fin.workshop.times import USUAL
 
@@ -47,7 +50,8 @@ _CHAIN = 12
 def station_out(s: Station) -> StationOut:
     """The whole station."""
     zone = zone_of(s.hours.zone)
-    steps = [_step_out(s, step, zone) for step in s.plan.steps]
+    changed = dict(changed_steps(s.plan, s.state, s.units))
+    steps = [_step_out(s, step, zone, changed) for step in s.plan.steps]
     photos = list(s.build.photos.all())
     by_state = {out.key: out.state for out in steps}
     begins = {slot.id: slot.start_s for slot in s.agenda.schedule.slots}
@@ -106,6 +110,9 @@ def _remarks(s: Station) -> list[str]:
         out.append(
             f"{len(gone)} ticked {'step is' if len(gone) == 1 else 'steps are'} no longer in the plan: the design or the school has changed since."
         )
+    changed = len(list(changed_steps(s.plan, s.state, s.units)))
+    if changed:
+        out.append(say("since-steps", count=changed))
     return out
 
 
@@ -129,7 +136,7 @@ def _state(s: Station, step: Step) -> str:
     return "waiting"
 
 
-def _step_out(s: Station, step: Step, zone: ZoneInfo) -> BuildStepOut:
+def _step_out(s: Station, step: Step, zone: ZoneInfo, changed: Mapping[str, str]) -> BuildStepOut:
     state = _state(s, step)
     slot = s.agenda.schedule.of.get(step.key)
     done = s.state.done.get(step.key)
@@ -173,6 +180,7 @@ def _step_out(s: Station, step: Step, zone: ZoneInfo) -> BuildStepOut:
         decides=any(c.key == step.key for c in s.agenda.chain) and (slack or 0) < 6 * 3600,
         started_at=s.state.started.get(step.key),
         done_at=s.state.done_at.get(step.key),
+        changed=changed.get(step.key, ""),
         spent=lasting(s.state.spent_s[step.key]) if step.key in s.state.spent_s else "",
         remarks=s.state.remarks.get(step.key, []),
         photos=[p.pk for p in s.build.photos.all() if p.step == step.key],

@@ -81,6 +81,7 @@ class BuildStepOut(Schema):
     decides: bool
     started_at: datetime | None
     done_at: datetime | None
+    changed: str = ""  # what it asks for now and did not when it was done
     spent: str
     remarks: list[str]
     photos: list[uuid.UUID]
@@ -218,7 +219,7 @@ class PlanChangeIn(Schema):
 class EventIn(Schema):
     """Something that happened at a step."""
 
-    kind: Literal["started", "done", "undone", "remark"]
+    kind: Literal["started", "done", "undone", "looked", "remark"]
     step: Short = ""
     minutes: Typed = ""
     remark: Annotated[str, StringConstraints(max_length=2100)] = ""

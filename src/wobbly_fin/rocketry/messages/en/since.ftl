@@ -19,3 +19,8 @@ since-verdict = It was { $before }, now it is { $after }.
 since-against = { $why }.
 since-cured = What stood against it does no more: { $why }.
 since-height = It peaks at { $after }, before at { $before }.
+since-step = Changed since you did it. Then: { $before } Now: { $after }
+since-steps = { $count ->
+    [one] One step you did asks for something else now
+   *[other] { $count } steps you did ask for something else now
+ }: the design or the way of building has changed. Look at what is built again; until then it does not count as built.
