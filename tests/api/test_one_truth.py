@@ -1,5 +1,6 @@
 """Cases in which two pages once said two things of one rocket: each asked at every door that answers."""
 
+import random
 import uuid
 from typing import Any
 
@@ -7,13 +8,13 @@ import pytest
 
 from tests.api.conftest import Person
 from tests.api.test_agreement import place
-from tests.data.opening_cases import OpeningCase, canopy, cord, fins, mount, nose, part, tube
+from tests.data.opening_cases import CASES, OpeningCase, canopy, cord, fins, mount, nose, part, tube
 from tests.rocketry.recovery.test_opens import document, key
 
 
 def meadow(person: Person, wind: str = "1 m/s") -> str:
     """A wide field in a light wind; its key."""
-    field = place(person, 2)
+    field = place(person, random.Random(2))
     square = [[-400, -400], [400, -400], [400, 400], [-400, 400]]
     ground = {"outline": square, "features": [], "surface": "grass"}
     assert person.call("PUT", f"/stores/fields/{field}/ground", ground)[0] == 200
@@ -197,6 +198,46 @@ def test_a_streamer_brakes_the_body_that_hangs_from_it(hedda: Person) -> None:
         recovery = hedda.get(f"/hangar/rockets/{rocket}/recovery")
         assert "as it would tumble" in recovery["cd"] and "right across" in recovery["cd"]
     assert 7.0 <= rates["streamer"] <= 11.0 and rates["wide"] < rates["streamer"]
+
+
+def drawn_up(person: Person, name: str, **more: Any) -> str:
+    """One of the rockets the walk of openings is held against, in a hangar, built and weighed."""
+    case = next(c for c in CASES if c.name == name)
+    return store(person, case.stages[0], plan=case.plan, **more)
+
+
+def test_a_reserve_that_cannot_shear_its_pins_suits_nobody(hedda: Person) -> None:
+    meadow(hedda)
+    rocket = drawn_up(hedda, "a reserve that cannot shear the pins the altimeter's charge is sized for", known={"mass_kg": 0.4})
+    strip, tests, line = ready(hedda, rocket, "F66", 6), flown(hedda, rocket, "F66", 6), on_a_day(hedda, rocket, "F66", 6)
+    assert [(o["event"], o["works"]) for o in strip["opens"]] == [("main", True), ("backup_main", False)]
+    assert tests["opens"]["state"] == "passed" and tests["backup"]["state"] == "failed" and strip["verdict"] == "no"
+    assert line["verdict"] == "no_go" and any(
+        r["fails"] and r["say"].rstrip(".") == tests["backup"]["reason"].rstrip(".") for r in line["reasons"]
+    )
+    recovery = hedda.get(f"/hangar/rockets/{rocket}/recovery")
+    assert recovery["verdict"] == "no" and "suits" not in {b["motor_verdict"] for b in recovery["bays"]}
+
+
+def test_a_glider_flies_on_its_plugged_motor(hedda: Person) -> None:
+    meadow(hedda)
+    rocket = drawn_up(hedda, "a glider under a plugged motor", known={"mass_kg": 0.045})
+    tests = flown(hedda, rocket, "C8-0", None)
+    assert tests["opens"]["state"] == "passed" and "Glides down" in tests["opens"]["reason"]
+    assert ready(hedda, rocket, "C8-0", None)["opens"][0]["works"]
+    assert not [r for r in on_a_day(hedda, rocket, "C8-0", None)["reasons"] if r["fails"] and "open" in r["say"]]
+
+
+def test_two_motors_in_one_mount_are_a_sentence(hedda: Person) -> None:
+    rocket = store(hedda, LIGHT)
+    twice = f"catalogue:C8;{key('mount')}=catalogue:A7"
+    status, out = hedda.call("GET", f"/hangar/rockets/{rocket}/readiness?motor={twice}&delay_s=5")
+    assert status == 422 and "two motors for one mount" in out["message"]
+    day, _ = hedda.day_with(hedda.get(f"/hangar/rockets/{rocket}"))
+    put = {"rocket_id": rocket, "motor_key": twice, "delay_s": 5}
+    assert hedda.call("PUT", f"/launchdays/days/{day}/lines/{uuid.uuid4()}", put)[0] == 200
+    plan = hedda.get(f"/launchdays/days/{day}")
+    assert len(plan["lines"]) == 1 and "two motors for one mount" in plan["broken"][0]["say"]
 
 
 def test_flights_binned_and_taken_back_teach_again(hedda: Person) -> None:

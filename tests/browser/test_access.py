@@ -8,8 +8,8 @@ import pytest
 from django.test import Client
 from playwright.sync_api import Browser, Page
 
+from tests.browser.begun import demo_visitor
 from tests.browser.waiting import settled
-from wobbly_fin.accounts.demo.load import load_demo
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.logbook.models import Flight
@@ -52,7 +52,7 @@ def views(link: str) -> list[str]:
 
 @pytest.fixture
 def demo(transactional_db: None) -> Any:
-    owner = load_demo()
+    owner = demo_visitor()
     rocket = Rocket.objects.get(name="Night Ferry")
     return owner, f"/s/{share(owner, LaunchDay().pk, rocket_id=rocket.pk, day_id=None).token}"
 

@@ -7,14 +7,15 @@ import pytest
 from django.test import Client
 from playwright.sync_api import BrowserContext, Page, expect
 
-from wobbly_fin.accounts.demo.load import demo_key, load_demo
+from tests.browser.begun import demo_visitor
+from wobbly_fin.accounts.demo.load import demo_key
 
 
 @pytest.fixture
 def demo(context: BrowserContext, live_server: Any, transactional_db: None) -> str:
     """Where the whole demo is served to somebody signed in as its visitor."""
     client = Client()
-    client.force_login(load_demo())
+    client.force_login(demo_visitor())
     context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": live_server.url}])
     return str(live_server.url)
 

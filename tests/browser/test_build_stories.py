@@ -9,8 +9,9 @@ from django.test import Client
 from PIL import Image
 from playwright.sync_api import BrowserContext, Page, expect
 
+from tests.browser.begun import demo_visitor
 from tests.browser.waiting import fits_the_phone
-from wobbly_fin.accounts.demo.load import demo_key, load_demo
+from wobbly_fin.accounts.demo.load import demo_key
 
 
 @pytest.fixture
@@ -18,7 +19,7 @@ def demo(context: BrowserContext, live_server: Any, transactional_db: None, sett
     """Where the whole demo is served to somebody signed in as its visitor."""
     settings.MEDIA_ROOT = tmp_path
     client = Client()
-    client.force_login(load_demo())
+    client.force_login(demo_visitor())
     context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": live_server.url}])
     return str(live_server.url)
 

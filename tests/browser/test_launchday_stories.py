@@ -8,8 +8,8 @@ from django.contrib.auth.models import User
 from django.test import Client
 from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
+from tests.browser.begun import demo_visitor
 from tests.browser.waiting import fits_the_phone
-from wobbly_fin.accounts.demo.load import load_demo
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.launchdays.models import DayEvent
 from wobbly_fin.logbook.models import Flight
@@ -19,7 +19,7 @@ from wobbly_fin.logbook.models import Flight
 def demo(context: BrowserContext, live_server: Any, transactional_db: None) -> str:
     """Where the whole demo is served to somebody signed in as its visitor."""
     client = Client()
-    client.force_login(load_demo())
+    client.force_login(demo_visitor())
     context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": live_server.url}])
     return str(live_server.url)
 

@@ -3,6 +3,7 @@
   import { p } from '../router';
   import Said from '../kit/Said.svelte';
   import { rulings } from '../kit/rulings';
+  import Needs from '../stations/Needs.svelte';
 
   interface Props {
     line: PlanLine;
@@ -36,6 +37,11 @@
     >
   </div>
   <p class="mt-1"><Said text={line.say} /></p>
+  {#if line.needs.length && !line.done}
+    <p class="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
+      <Needs needs={line.needs} rocket={line.rocket_id} />
+    </p>
+  {/if}
   {#if line.since}<p class="text-warning mt-1 text-sm">! <Said text={line.since} /></p>{/if}
   <div class="mt-1 flex flex-wrap items-start gap-2">
     <details class="min-w-0 flex-1">

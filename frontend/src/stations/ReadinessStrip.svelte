@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { ask, client } from '../api/client';
-  import { useChange, useReadiness, type Readiness, type Rocket } from '../api/queries';
+  import { useReadiness, type Readiness, type Rocket } from '../api/queries';
   import Verdict from '../kit/Verdict.svelte';
   import Said from '../kit/Said.svelte';
-  import { p } from '../router';
+  import Needs from './Needs.svelte';
+  import { placeOf } from './places';
 
   interface Props {
     rocket: Rocket;
@@ -19,17 +19,6 @@
     () => motor,
     () => delay,
   );
-  const built = useChange(
-    () =>
-      ask(
-        client.PUT('/api/hangar/rockets/{key}/built', {
-          params: { path: { key: rocket.id }, header: { 'If-Match': rocket.revision } },
-          body: { built: true },
-        }),
-      ),
-    ['rockets'],
-  );
-
   /** The figures every page says of it, in one line. */
   function figures({ said }: Readiness): string {
     const told = [
@@ -40,19 +29,6 @@
       said['liftoff_mass_kg'] && `${said['liftoff_mass_kg']} at liftoff`,
     ];
     return told.filter(Boolean).join(' · ');
-  }
-
-  /** Where a test is mended, or a thing told. */
-  function there(at: string): string {
-    if (at === 'fields') return p('/stores/fields');
-    if (at === 'settings') return p('/settings');
-    const stations = {
-      shape: p('/rockets/:id/shape', { params: { id: rocket.id } }),
-      motor: p('/rockets/:id/motor', { params: { id: rocket.id } }),
-      build: p('/rockets/:id/build', { params: { id: rocket.id } }),
-      recovery: p('/rockets/:id/recovery', { params: { id: rocket.id } }),
-    };
-    return stations[at as keyof typeof stations] ?? stations.motor;
   }
 </script>
 
@@ -68,18 +44,10 @@
     {:else}<p class="min-w-0 font-semibold"><Said text={found.say} /></p>{/if}
     <p class="quiet text-sm" aria-label="Its figures">{figures(found)}</p>
     {#if found.verdict === 'no' && found.decides_at}
-      <a class="link text-sm" href={there(found.decides_at)}>Mend it</a>
+      <a class="link text-sm" href={placeOf(found.decides_at, rocket.id)}>Mend it</a>
     {/if}
     {#if found.change}<p class="text-sm"><Said text={found.change} /></p>{/if}
-    {#each found.needs as need (need.name)}
-      {#if need.name === 'built'}
-        <button class="btn btn-xs" disabled={built.isPending} onclick={() => built.mutate(undefined)}
-          >{need.say} It is</button
-        >
-      {:else}
-        <a class="link text-sm" href={there(need.at)}>{need.say}</a>
-      {/if}
-    {/each}
+    <Needs needs={found.needs} rocket={rocket.id} />
   {:else if ready.error}
     <p class="quiet text-sm">{ready.error.message}</p>
   {:else}

@@ -7231,6 +7231,8 @@ export interface components {
             balance: string;
             /** Done */
             done: boolean;
+            /** Needs */
+            needs: components["schemas"]["UntoldOut"][];
             /** Since */
             since: string;
         };

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { FieldDesk } from './desk.svelte';
+  import Needs from '../../stations/Needs.svelte';
   import Countdown from './Countdown.svelte';
   import Outcome from './Outcome.svelte';
 
@@ -64,6 +65,9 @@
             : 'Too near the field’s edge in this wind: not judged here. Note the wind and judge.'}
         </p>
         {#each (now?.reasons ?? []).filter((r) => r.open).slice(1) as r (r.say)}<p>? {r.say}</p>{/each}
+        {#if desk.reachable}<p class="flex flex-wrap gap-x-3 gap-y-1">
+            <Needs needs={now?.needs ?? []} rocket={packed.line.rocket_id} />
+          </p>{/if}
       </div>
     {:else if !verdict}<p class="text-warning font-bold">! This wind is not judged.</p>{/if}
     {#if packed.line.since}<p class="text-warning text-sm">! {packed.line.since}</p>{/if}

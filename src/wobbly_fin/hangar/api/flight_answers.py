@@ -91,7 +91,7 @@ def _staging(asked: Question, candidate: Candidate, flight: Flight) -> list[str]
     rigid = candidate.configuration.rigid
     if rigid is None or not candidate.boosters or not flight.lifted:
         return []
-    ready = rigid.over(candidate.boosters)
+    ready = rigid.with_changed(boosters=candidate.boosters)
     late = fly(replace(ready, lights_after_s=1.0), candidate.motor, candidate.delay_s, asked.now.site)
     return staging_notes(flight, late, ready.gaps_m(candidate.motor), asked.units)
 
@@ -102,7 +102,9 @@ def _lame(asked: Question, candidate: Candidate, flight: Flight) -> list[str]:
     if rigid is None or rigid.motors_in(len(rigid.airframe.stages) - 1) < 2 or not flight.lifted:
         return []
     try:
-        lame = fly(replace(rigid.over(candidate.boosters), dead=1), candidate.motor, candidate.delay_s, asked.now.site)
+        lame = fly(
+            replace(rigid.with_changed(boosters=candidate.boosters), dead=1), candidate.motor, candidate.delay_s, asked.now.site
+        )
     except RocketryError:
         return []
     return [lame_sentence(lame, asked.units)]

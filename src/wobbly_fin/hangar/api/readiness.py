@@ -1,5 +1,7 @@
 """The readiness strip as an answer."""
 
+from collections.abc import Mapping
+
 from wobbly_fin.formats.judge_file import in_order
 from wobbly_fin.hangar.api.schemas import OpensOut, ReadinessOut, UntoldOut
 from wobbly_fin.hangar.readiness import Readiness
@@ -49,12 +51,7 @@ def readiness_out(found: Readiness) -> ReadinessOut:
         decides=trial_sentence(test, units) + "." if test is not None else "",
         decides_at=PLACES[test.name] if test is not None else "",
         change=change_sentence(found.change, units) if found.change is not None else "",
-        needs=[
-            UntoldOut(
-                name=n, say=say(f"readiness-need-{n.replace('_', '-')}"), at=PLACES[next(t.name for t in c.tests if n in t.needs)]
-            )
-            for n in c.open_for
-        ],
+        needs=needs_out(c),
         opens=[
             OpensOut(event=o.event, works=o.works, say=opening_sentence(o, c.configuration, units))
             for o in in_order(c.configuration.openings, c.flight)
@@ -62,6 +59,12 @@ def readiness_out(found: Readiness) -> ReadinessOut:
         figures=figures_of(c),
         said=said_figures(c, units),
     )
+
+
+def needs_out(c: Candidate, places: Mapping[str, str] | None = None) -> list[UntoldOut]:
+    """What would decide what is not known, each with the place where it is told; `places` of a page that has its own."""
+    told_at = {n: PLACES[t.name] for t in reversed(c.tests) for n in t.needs} | dict(places or {})
+    return [UntoldOut(name=n, say=say(f"readiness-need-{n.replace('_', '-')}"), at=told_at[n]) for n in c.open_for]
 
 
 def deciding(c: Candidate) -> Trial | None:

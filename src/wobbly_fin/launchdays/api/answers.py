@@ -2,6 +2,7 @@
 
 from django.contrib.auth.models import User
 
+from wobbly_fin.hangar.api.readiness import needs_out
 from wobbly_fin.launchdays.actions.record import disputes_of, ticks_of
 from wobbly_fin.launchdays.api.schemas import (
     BrokenLineOut,
@@ -41,6 +42,9 @@ from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.site.seen import version_of
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
+
+# Told on the day's own page.
+_HERE = {"wind": "day", "site": "day", "outline": "day"}
 
 
 def plan_out(plan: DayPlan) -> DayPlanOut:
@@ -156,6 +160,7 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
         liftoff=show(flight.liftoff_mass_kg, "mass", units),
         balance=show(balance, "short_length", units) if balance is not None else "",
         done=done,
+        needs=needs_out(ruling.candidate, _HERE),
         since="" if plan.on_site or done else since(plan, planned),
     )
 

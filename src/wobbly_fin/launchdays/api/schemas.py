@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints
 
+from wobbly_fin.hangar.api.schemas import UntoldOut
 from wobbly_fin.site.schema import Schema, Versioned
 
 Typed = Annotated[str, StringConstraints(max_length=80)]
@@ -90,6 +91,7 @@ class ManifestLineOut(Schema):
     liftoff: str
     balance: str
     done: bool
+    needs: list[UntoldOut]
     since: str  # what changed since its owner last saw it, and what that did
 
 

@@ -106,7 +106,7 @@ class RigidRocket:
 
     def __post_init__(self) -> None:
         require_finite("lights_after_s", self.lights_after_s, 0.0, LATEST_LIGHTING_S)
-        unknown = () if self.guessing else self._empty(len(self.airframe.stages)).unknown
+        unknown = () if self.guessing else self.empty(len(self.airframe.stages)).unknown
         if self.airframe.known.mass_kg is None and unknown:
             raise RocketryError(f"parts.{unknown[0]}.mass_kg", "is missing; give a mass or a material, or mass_kg of the whole")
 
@@ -125,22 +125,17 @@ class RigidRocket:
         cache = self._known("_rows")
         if 0 not in cache:
             cache[0] = self.weigh(self.layout)
-        found: tuple[PartMass, ...] = cache[0]
-        return found
+        return tuple(cache[0])
 
     @property
     def mass_kg(self) -> float:
         """Everything but motors. [kg]"""
-        return self._empty(len(self.airframe.stages)).mass_kg
-
-    def empty(self, stages: int) -> Totals:
-        """So many of the upper stages, without motors."""
-        return self._empty(stages)
+        return self.empty(len(self.airframe.stages)).mass_kg
 
     @property
     def cg_m(self) -> float:
         """Where it balances without motors, from the nose tip. [m]"""
-        return self._empty(len(self.airframe.stages)).cg_m
+        return self.empty(len(self.airframe.stages)).cg_m
 
     @property
     def diameter_m(self) -> float:
@@ -261,10 +256,6 @@ class RigidRocket:
             at_apogee=self.recovery.at_apogee,
         )  # fmt: skip
 
-    def over(self, boosters: tuple[Motor, ...]) -> "RigidRocket":
-        """The same over other boosters; what does not hang on them is not worked out again."""
-        return self if boosters == self.boosters else self._like(boosters=boosters)
-
     def _like(self, **changes: Any) -> "RigidRocket":
         """A copy with some parameters changed, which shares what does not hang on them; made by thousands while something is sought."""
         kept = {name: self._known(name) for name in ("_stacks", "_aeros", "_normals", "_pressures", "_rows", "_empties")}
@@ -289,7 +280,8 @@ class RigidRocket:
         found: Layout = cache[stages]
         return found
 
-    def _empty(self, stages: int) -> Totals:
+    def empty(self, stages: int) -> Totals:
+        """So many of the upper stages, without motors."""
         airframe = self.airframe if stages == len(self.airframe.stages) else self.airframe.upper(stages)
         cache = self._known("_empties")
         if stages not in cache:
@@ -328,7 +320,7 @@ class RigidRocket:
     def _stretch(self, motors: Sequence[Motor], lowest: int, lights_s: float) -> tuple[Stretch, float]:
         """The stack down to `lowest` (0 the uppermost), its lowest motor burning; and its mass before that burns. [kg]"""
         stages = lowest + 1
-        layout, empty = self._stack(stages), self._empty(stages)
+        layout, empty = self._stack(stages), self.empty(stages)
         aboard = [self._aboard(motors, s, stages) for s in range(stages)]
         burning = aboard[lowest]
         # Only the motors that stand on the pad can differ or fail: what is lit in the air is lit by one charge.
@@ -403,6 +395,6 @@ class RigidRocket:
         """A stage cast off: its parts and its empty motors."""
         place = self._aboard((motor,) * (stage + 1), stage, stage + 1)
         beside = sum(a.count * a.motor.burnout_mass_kg for a, _ in self._beside(stage, stage + 1))
-        mass = self._empty(stage + 1).mass_kg - self._empty(stage).mass_kg + place.count * motor.burnout_mass_kg + beside
+        mass = self.empty(stage + 1).mass_kg - self.empty(stage).mass_kg + place.count * motor.burnout_mass_kg + beside
         area = tumble_drag_area_m2(self._stack(stage + 1), stage)
         return Spent(mass_kg=max(mass, 1e-3), drag_area_m2=max(area, 1e-6), name=f"stage {stage + 1}")

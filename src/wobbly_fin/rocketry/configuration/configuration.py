@@ -116,6 +116,8 @@ class Configuration:
         loads = []
         for stage, own in enumerate(motors):
             mounts = [m for m in self.mounts if m.stage == stage]
+            if any(m.key in beside for m in mounts[:1]):
+                raise RocketryError("motor", "names two motors for one mount: one a mount")
             for mount in mounts:
                 found = beside.get(mount.key, own if mount.like(mounts[0]) else None)
                 if found is not None:

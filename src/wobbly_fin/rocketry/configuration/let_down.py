@@ -52,7 +52,7 @@ def let_down(
         moments = moments_of(configuration, site, flight)
     return recover(
         rigid.layout,
-        rigid.weigh(rigid.layout),
+        rigid.rows,
         density_kg_m3=site.air.density_kg_m3(),
         plan=configuration.plan,
         moments=moments,

@@ -42,14 +42,16 @@ def since_sentence(causes: Sequence[Cause], before: Outcome, now: Ruling, units:
     did = list(_did(before, now, units))
     if not causes or not did:
         return ""
-    return " ".join([say("since-changed", what=", ".join(say(f"since-{c}") for c in causes)), *did])
+    return " ".join([say("since-changed", what=", ".join(say(f"since-cause-{c}") for c in causes)), *did])
 
 
 def _did(before: Outcome, now: Ruling, units: UnitChoice) -> list[str]:
     after = outcome_of(now)
     said = []
     if before.verdict != after.verdict:
-        words = {key: say(f"since-{v.replace('_', '-')}") for key, v in (("before", before.verdict), ("after", after.verdict))}
+        words = {
+            key: say(f"since-was-{v.replace('_', '-')}") for key, v in (("before", before.verdict), ("after", after.verdict))
+        }
         said.append(say("since-verdict", **words))
     new = [t for t in now.against if t.name not in before.against]
     # What no longer stands against it is named: a verdict never improves without a reason.

@@ -1,4 +1,4 @@
-"""`manage.py write_interfaces`: the OpenAPI document the front end is typed from, and the JSON Schemas of the files."""
+"""`manage.py write_interfaces`: the OpenAPI document the front end is typed from, JSON Schemas of the files, the tests of a verdict."""
 
 import json
 from pathlib import Path
@@ -8,6 +8,7 @@ from django.conf import settings
 from django.core.management import BaseCommand
 
 from wobbly_fin.formats.published import PUBLISHED
+from wobbly_fin.rocketry.choosing.registry import TESTS
 
 
 def interfaces() -> dict[Path, str]:
@@ -20,6 +21,9 @@ def interfaces() -> dict[Path, str]:
         schema = document.model_json_schema()
         schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
         found[root / f"docs/formats/{name}.schema.json"] = schema
+    found[root / "docs/formats/verdict-tests.json"] = [
+        {"name": t.name, "quantity": t.quantity, "source": t.source, "needs": t.needs, "changes": t.changes} for t in TESTS
+    ]
     return {path: json.dumps(value, indent=2, ensure_ascii=False) + "\n" for path, value in found.items()}
 
 

@@ -107,7 +107,7 @@ def _load(motor: Motor, count: int, delay_s: float | None, retention: str) -> Mo
 def _gap_staged(rocket: Rocket, candidate: Candidate) -> bool:
     if not isinstance(rocket, RigidRocket) or not candidate.boosters:
         return False
-    return any(gap > TOUCHING_M for gap in rocket.over(candidate.boosters).gaps_m(candidate.motor))
+    return any(gap > TOUCHING_M for gap in rocket.with_changed(boosters=candidate.boosters).gaps_m(candidate.motor))
 
 
 def _retention(layout: Layout | None, stage: int) -> str:
