@@ -18,7 +18,7 @@ from typing import Any
 import numpy as np
 from tests.sources.eight_rockets import CASES
 
-from bench import air, building, page, read_logs, shapes
+from bench import air, board, building, page, read_logs, shapes
 from bench.lean_scipy import Lean, lean_of, worst_error
 from wobbly_fin.rocketry.choosing import Configuration, Mount, Rules, pick
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
@@ -169,6 +169,7 @@ def main() -> None:
     building.main()
     read_logs.main()
     page.main()
+    board.main()
     starts()
     after = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
     print(f"memory: {before / 1024:.0f} MB after loading, {after / 1024:.0f} MB at the most (scipy and this bench included)")

@@ -1,5 +1,6 @@
 """The verdict board as an answer: every motor and delay with its verdict, and what the figures rest on."""
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from wobbly_fin.formats.answers import trial_answer
@@ -45,13 +46,16 @@ def board_out(board: Board) -> BoardOut:
     units, site = asked.units, asked.now.site
     best = candidates[0] if candidates else None
     thumb = thumb_for(asked.base.rocket, best.motor, site, asked.rules) if best else None
+    delays: dict[str, list[Candidate]] = {}
+    for c in candidates:
+        delays.setdefault(c.key, []).append(c)
     fitting = {m.key for c in candidates for m in c.configuration.motors}
     return BoardOut(
         headline=headline(candidates, units),
         conditions=conditions_sentence(site, units),
         caution=wind_caution(site, asked.rules, units),
         ladder=[_rung_out(rung, units) for rung in ladder(candidates)],
-        motors=[_motor_verdict(board, leader) for leader in best_per_motor(candidates)],
+        motors=[_motor_verdict(board, leader, delays[leader.key]) for leader in best_per_motor(candidates)],
         not_fitting=len(board.shelf) - len(fitting),
         empty=None if candidates else _empty_sentence(board),
         thumb=thumb_sentence(thumb, best, best.motor) if thumb and best else None,
@@ -110,7 +114,7 @@ def _rung_out(rung: Rung, units: UnitChoice) -> RungOut:
     )  # fmt: skip
 
 
-def _motor_verdict(board: Board, leader: Candidate) -> MotorVerdictOut:
+def _motor_verdict(board: Board, leader: Candidate, delays: Sequence[Candidate]) -> MotorVerdictOut:
     motor, units = leader.motor, board.question.units
     curve, stocked = motor.curve, board.stock.get(motor.key)
     return MotorVerdictOut(
@@ -131,7 +135,7 @@ def _motor_verdict(board: Board, leader: Candidate) -> MotorVerdictOut:
         apogee_m=leader.flight.apogee_altitude_m,
         optimum_delay_s=leader.flight.optimum_delay_s,
         said=said_flight(leader.flight, units) | {"burn_time": f"{curve.burn_time_s:.1f} s"},
-        delays=[_delay_out(c, units) for c in board.candidates if c.key == leader.key],
+        delays=[_delay_out(c, units) for c in delays],
         boosters=[b.name for b in leader.boosters],
         in_box=stocked.count if stocked else 0,
         cost=cost_per_flight(stocked, leader.motors),

@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from wobbly_fin.rocketry.airframe.aside import Margins
-from wobbly_fin.rocketry.airframe.checks import Finding, dangers_aboard
 from wobbly_fin.rocketry.choosing.permits import is_high_power
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation, Taught
@@ -63,15 +62,6 @@ class Case:
         return rigid.margins(self.pushed.loaded, self.flight)
 
     @cached_property
-    def dangers(self) -> tuple[Finding, ...]:
-        """What the airframe itself must not fly with, whatever its balance."""
-        rigid = self.configuration.rigid
-        if rigid is None:
-            return ()
-        c = self.configuration
-        return dangers_aboard(rigid.layout, () if c.empty_stages else c.aboard, rigid.pressure.flags, c.tube_school)
-
-    @cached_property
     def recovery(self) -> Recovery | None:
         """Its recovery, loaded at every moment; None for a quick rocket or where nothing can be said."""
         if self.configuration.rigid is None or self.configuration.empty_stages or not self.flight.lifted:
@@ -115,7 +105,7 @@ def _with_delays(configuration: Configuration, delays_s: Sequence[float | None])
     for delay in delays_s:
         alike = next((c for c in found if (c.delay_s is None) == (delay is None)), configuration)
         found.append(alike.with_delay(delay))
-        _ = found[-1].opener
+        _ = found[-1].opener, found[-1].dangers
     return found
 
 

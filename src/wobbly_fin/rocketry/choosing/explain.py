@@ -1,6 +1,7 @@
 """Sentences about a choice: codes and figures of the core made into arguments of messages, in its owner's units."""
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 from wobbly_fin.rocketry.choosing.aim import Shot
 from wobbly_fin.rocketry.choosing.pick import Candidate
@@ -27,6 +28,7 @@ _SHOWN = {
 }  # fmt: skip
 
 
+@lru_cache(maxsize=20_000)
 def trial_sentence(test: Trial, units: UnitChoice = METRIC) -> str:
     """One test in words, with the figure, the limit and what to do where it failed."""
     return capital(_said(test, units))

@@ -18,7 +18,7 @@ def airframe(case: Case) -> Trial | None:
     """Nothing of the airframe itself forbids flying."""
     if case.configuration.rigid is None:
         return None
-    found = case.dangers
+    found = case.configuration.dangers
     return plain("airframe", not found, found[0].code if found else "sound", why=found[0].code.replace("_", "-") if found else "")
 
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from wobbly_fin.rocketry.airframe.aside import Aside
-from wobbly_fin.rocketry.airframe.checks import TubeSchool
+from wobbly_fin.rocketry.airframe.checks import Finding, TubeSchool, dangers_aboard
 from wobbly_fin.rocketry.airframe.layout import Layout, recovery_packs
 from wobbly_fin.rocketry.airframe.mass import Aboard
 from wobbly_fin.rocketry.airframe.mount import Mount
@@ -139,7 +139,7 @@ class Configuration:
         )
         other = replace(self, loads=loads)
         # Neither hangs on when a charge fires, what opens only on whether it does.
-        kept = ["loaded", "weights"]
+        kept = ["loaded", "weights", "dangers"]
         if all(a.fires == b.fires for a, b in zip(self.loads, loads, strict=True)):
             kept += ["charges", "openings", "opener"]
         other.__dict__.update({name: self.__dict__[name] for name in kept if name in self.__dict__})
@@ -149,7 +149,7 @@ class Configuration:
         """The same with ballast, its place measured from the nose tip. [kg], [m]"""
         return self.changed(heavier(self.rocket, ballast_kg, at_m))  # type: ignore[type-var]
 
-    @property
+    @cached_property
     def leading(self) -> MountLoad | None:
         """The load whose delay is asked for: the first stage's with a charge, else its first."""
         upper = [x for _, x in self.in_stage(0)]
@@ -196,7 +196,7 @@ class Configuration:
                 said.append(label if mount.count == 1 else f"{mount.count} × {label}")
         return " + ".join(said)
 
-    @property
+    @cached_property
     def key(self) -> str:
         """Which motors in which mounts, whatever the delay."""
         return "|".join(f"{m.key} {x.motor.key}" for s in range(self.stages) for m, x in self.in_stage(s))
@@ -273,6 +273,14 @@ class Configuration:
     def hanging_kg(self) -> float:
         """What comes down under the canopy: the first stage with its burnt motors. [kg]"""
         return self.loaded.hanging_kg
+
+    @cached_property
+    def dangers(self) -> tuple[Finding, ...]:
+        """What the airframe itself must not fly with, whatever its balance."""
+        rigid = self.rigid
+        if rigid is None:
+            return ()
+        return dangers_aboard(rigid.layout, () if self.empty_stages else self.aboard, rigid.pressure.flags, self.tube_school)
 
     # What opens it.
 

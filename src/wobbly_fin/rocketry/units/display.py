@@ -14,6 +14,9 @@ class UnitChoice:
     system: System = "metric"
     exceptions: dict[str, str] = field(default_factory=dict)
 
+    def __hash__(self) -> int:
+        return hash((self.system, frozenset(self.exceptions.items())))
+
     def unit(self, quantity: str) -> str:
         """The unit for a quantity."""
         return self.exceptions.get(quantity) or QUANTITIES[quantity].unit(self.system)
