@@ -1,6 +1,9 @@
 """Clouds: the same seed the same cloud, quantiles that settle, shares that are counts, gusts with their published spectrum."""
 
+import os
+import signal
 import threading
+import time
 from dataclasses import replace
 
 import numpy as np
@@ -181,3 +184,20 @@ def test_a_descent_through_gusts_lands_where_stepping_all_the_way_lands(gustines
     # First order in the canopy's lag: what gusts of the second order do to the fall is left out.
     assert f.landing_time_s == pytest.approx(end.t_events[0][0], rel=2e-3)
     assert (f.landing_x_m, f.landing_y_m) == pytest.approx(tuple(end.y_events[0][0][:2]), abs=0.003 * far)
+
+
+@pytest.mark.skipif(not hasattr(os, "fork"), reason="no fork on this system")
+def test_a_forked_worker_flies_clouds_though_its_parent_did() -> None:
+    scatter(question())
+    child = os.fork()
+    if child == 0:  # never back into pytest
+        os._exit(0 if len(scatter(question()).rows) == 200 else 1)
+    for _ in range(600):
+        done, status = os.waitpid(child, os.WNOHANG)
+        if done:
+            break
+        time.sleep(0.05)
+    else:
+        os.kill(child, signal.SIGKILL)
+        pytest.fail("the worker waits for threads it does not have")
+    assert os.waitstatus_to_exitcode(status) == 0

@@ -197,6 +197,10 @@ def _pool() -> ThreadPoolExecutor:
     return ThreadPoolExecutor(max_workers=_CORES, thread_name_prefix="scatter")
 
 
+# A server's worker is forked: the pool it inherits has no threads, and would be waited for without end.
+os.register_at_fork(after_in_child=_pool.cache_clear)
+
+
 class _Prepared:
     """A question with everything that all chunks share."""
 
