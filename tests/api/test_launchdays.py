@@ -13,8 +13,9 @@ from wobbly_fin.accounts.demo.load import demo_key
 from wobbly_fin.accounts.demo.scenario import MEADOW, ROCKETS, demo_file
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.launchdays.actions.ask_weather import ask_weather
-from wobbly_fin.launchdays.models import DayEvent
-from wobbly_fin.rocketry.launchday.weather import FORM, forecast_document
+from wobbly_fin.launchdays.models import DayEvent, LaunchDay
+from wobbly_fin.launchdays.plan import DayContext, _cost, line_of
+from wobbly_fin.rocketry.launchday.weather import FORM, Forecast, HourlyWeather, forecast_document
 from wobbly_fin.standins.weather import SimulatedWeatherService, simulated
 from wobbly_fin.stores.actions.draw_field import draw_field
 from wobbly_fin.stores.actions.keep_stock import keep_stock
@@ -113,6 +114,29 @@ def test_calm_hours_go_to_those_who_mind_the_wind(hedda: Person) -> None:
     assert plan["hours"] and min(abs(winds[round(line["hour"])] - calmest) for line in plan["lines"]) < 2.0
 
 
+def test_an_hour_in_which_landings_may_leave_the_field_counts_as_ill(hedda: Person) -> None:
+    costs = {}
+    for half in (60, 400):
+        day = new_day(hedda)
+        put_line(hedda, day, "Inchworm", "A7", 4)
+        square = [[-half, -half], [half, -half], [half, half], [-half, half]]
+        ground = {"outline": square, "features": [], "surface": "grass"}
+        assert hedda.call("PUT", f"/stores/fields/{field_of(hedda)}/ground", ground)[0] == 200
+        hours = [
+            HourlyWeather(hour=h, wind_m_s=3.0, from_deg=225.0, gust_m_s=4.0, temperature_c=12.0) for h in (10.0, 12.0, 14.0)
+        ]
+        ask_weather(
+            hedda.user,
+            uuid.UUID(day.rsplit("/", 1)[1]),
+            forecast_document(Forecast(day=DAY["day"], source="told", hours=tuple(hours))),
+        )
+        row = LaunchDay.objects.get(pk=day.rsplit("/", 1)[1])
+        context = DayContext.of(hedda.user, row)
+        costs[half] = _cost(context, line_of(context, row.lines.get()), 12.0)
+    # Its nominal landing lies inside both; on the small one half of those around it do not.
+    assert costs[60] >= costs[400] + 1.0
+
+
 def test_the_car_counts_what_flies_and_what_is_lacking(hedda: Person) -> None:
     day = new_day(hedda)
     for _ in range(5):  # four A7 lie in the box
@@ -208,6 +232,15 @@ def test_the_phone_s_pack_carries_verdicts_over_wind_and_direction(hedda: Person
     assert len(grid) == len(pack["speeds_m_s"]) and all(len(row) == len(pack["from_deg"]) for row in grid)
     assert set(grid[0]) == {"go"} and set(grid[-1]) == {"no_go"}  # calm, and above every limit
     assert line["checklist"]["items"] and set(line["turnaround"]) < {i["key"] for i in line["checklist"]["items"]}
+
+
+def test_without_a_field_neither_desk_nor_phone_says_go(hedda: Person) -> None:
+    day = new_day(hedda, field_id=None)
+    line = put_line(hedda, day, "Inchworm", "A7", 4)["lines"][0]
+    hedda.say_built(line["rocket_id"])
+    assert hedda.get(day)["lines"][0]["verdict"] == "open"
+    verdicts = {v for row in hedda.get(f"{day}/pack")["lines"][0]["grid"] for v in row}
+    assert "go" not in verdicts and "open" in verdicts
 
 
 def test_the_day_goes_onto_paper(hedda: Person) -> None:

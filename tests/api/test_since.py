@@ -35,6 +35,10 @@ def since(person: Person, path: str) -> str:
     return found
 
 
+def was(line: dict[str, Any]) -> str:
+    return {"go": "go", "open": "not decided", "go_with": "go with a change"}[line["verdict"]]
+
+
 def hangar(person: Person) -> list[str]:
     return [c["say"] for c in person.get("/launchdays/changes")]
 
@@ -56,14 +60,17 @@ def test_a_heavier_rocket_says_what_it_did_until_it_was_seen(hedda: Person, day:
     assert said.startswith("Changed since you last saw this: the rocket.") and "no-go" in said
     after = hedda.get(path)["lines"][0]
     assert after["verdict"] == "no_go" and f"before at {before['apogee']}" in said
-    assert hangar(hedda) == [said] and hedda.get(f"{path}/pack")["lines"][0]["line"]["since"] == said
+    assert (
+        hangar(hedda) == [f"The rocket. It was {was(before)}, now it is no-go."]
+        and hedda.get(f"{path}/pack")["lines"][0]["line"]["since"] == said
+    )
 
     # Seen is seen; lighter again, what stood against it is named.
     status, plan = hedda.call("POST", f"{path}/noted")
     assert status == 200 and plan["lines"][0]["since"] == "" and hangar(hedda) == []
     assert hedda.edit(heavier, mass="78 g")[0] == 200
     said = since(hedda, path)
-    assert f"It was no-go, now it is {'go' if before['verdict'] == 'go' else 'not decided'}" in said
+    assert f"It was no-go, now it is {was(before)}" in said
     assert "What stood against it does no more:" in said
 
 

@@ -12,13 +12,16 @@
 </script>
 
 {#if changed.data?.length}
-  <ul class="paper border-warning mb-2 border-l-4 px-4 py-2" aria-label="Changed since you last saw it">
-    {#each changed.data as line, i (i)}
-      <li>
-        <b>{name(line.rocket_id)}</b>,
-        <a class="link" href={p('/launchdays/:id', { params: { id: line.day_id } })}>{line.day}</a>:
-        <Said text={line.say} />
-      </li>
-    {/each}
-  </ul>
+  <section class="paper border-warning mb-2 border-l-4 px-4 py-2" aria-label="Changed since you last saw it">
+    <h2 class="font-semibold">Changed since you last saw it</h2>
+    <ul>
+      {#each changed.data as line, i (i)}
+        <li>
+          <b>{name(line.rocket_id)}</b>,
+          <a class="link" href={p('/launchdays/:id', { params: { id: line.day_id } })}>{line.day}</a>:
+          <Said text={line.say} />
+        </li>
+      {/each}
+    </ul>
+  </section>
 {/if}

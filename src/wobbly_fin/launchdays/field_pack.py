@@ -2,34 +2,22 @@
 
 from dataclasses import replace
 
-import numpy as np
-
 from wobbly_fin.launchdays.plan import DayPlan, Planned, situation_of
-from wobbly_fin.rocketry.choosing.clouds import question_of as cloud_question
+from wobbly_fin.launchdays.spread import near_the_edge, wide_m
 from wobbly_fin.rocketry.choosing.nearest import into_wind_deg
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.registry import BY_NAME
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.trial import Trial
-from wobbly_fin.rocketry.flight.scatter import Cloud, scatter
 from wobbly_fin.rocketry.launchday.judge import Ruling, Verdict, rule
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 from wobbly_fin.site.remembered import Remembered
 
-CLOUD_RUNS = 300
-_SIGMAS = 2.0  # about 97 of 100 to one side
 _GUSTS = 1.3  # times the mean; common practice, no source
 # A metre apart, for the phone takes the worse of two: further apart it would ground what flies.
 GRID_SPEEDS_M_S = (*(float(n) for n in range(10)), 10.5, 12.0)
 GRID_FROM_DEG = tuple(45.0 * n for n in range(8))
-_clouds: Remembered[Cloud] = Remembered(100)  # by the values they hang on, as the grids
-_grids: Remembered[list[list[Verdict]]] = Remembered(100)
-
-
-def cloud_of(plan: DayPlan, planned: Planned) -> Cloud:
-    """Where one line may land in its hour, gusts and all: what its verdict counts the share inside the field in."""
-    case = planned.ruling.candidate.case
-    return _clouds.get((case.configuration, case.situation), lambda: scatter(cloud_question(case, CLOUD_RUNS)))
+_grids: Remembered[list[list[Verdict]]] = Remembered(100)  # by the values they hang on
 
 
 def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float) -> HourlyWeather:
@@ -53,17 +41,15 @@ def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[
 
 def _grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[Verdict]]:
     context = plan.context
-    spread_m, wind_m_s = _spread_m(plan, planned), planned.ruling.candidate.case.situation.site.ground_wind_m_s
     known = _asked_before(planned.ruling.candidate)
     rows = []
     for speed in GRID_SPEEDS_M_S:
-        wide_m = _SIGMAS * spread_m * max(1.0, (speed + 1.0) / (wind_m_s + 1.0))
+        wide = wide_m(planned.ruling.candidate.case, speed)
         row: list[Verdict] = []
         for bearing in GRID_FROM_DEG:
             situation = situation_of(context, planned, read_on_site(speed, bearing, temperature_c))
             ruling = _with_its_change(planned, situation, rule(planned.loaded, situation, context.rules, known=known))
-            room = next((t.value for t in ruling.candidate.tests if t.name == "drift"), None)
-            near = isinstance(room, float) and room < wide_m
+            near = near_the_edge(ruling.candidate, wide)
             row.append("open" if ruling.verdict in ("go", "go_with") and near else ruling.verdict)
         rows.append(row)
     return rows
@@ -91,10 +77,6 @@ def _with_its_change(planned: Planned, situation: Situation, ruling: Ruling) -> 
 
 
 def _asked_before(candidate: Candidate) -> tuple[Trial, ...]:
-    return tuple(t for t in candidate.tests if BY_NAME[t.name].dear and t.name != "inside_field")
-
-
-def _spread_m(plan: DayPlan, planned: Planned) -> float:
-    """How far landings lie from their middle, one deviation. [m]"""
-    landed = cloud_of(plan, planned).landed
-    return float(np.sqrt(np.mean(np.sum((landed - landed.mean(axis=0)) ** 2, axis=1)) / 2)) if len(landed) > 1 else 0.0
+    """Outcomes that no wind changes: of where it lands only that nobody told the field's outline."""
+    no_outline = "outline" not in candidate.case.known
+    return tuple(t for t in candidate.tests if BY_NAME[t.name].dear and (t.name != "inside_field" or no_outline))

@@ -11,6 +11,7 @@ from wobbly_fin.hangar import facts
 from wobbly_fin.hangar.judged import judged
 from wobbly_fin.hangar.question import KnownRocket, known_rocket, load_of
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
+from wobbly_fin.launchdays.spread import near_the_edge, wide_m
 from wobbly_fin.rocketry.airframe import Layout
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.choosing import Rules
@@ -171,6 +172,8 @@ class DayContext:
     box: tuple[Motor, ...]
     delays: dict[tuple[str, float], float]  # as learnt
     open_hours: Forecast | None  # of the forecast, those in which the range is open
+    opens: float
+    closes: float
 
     @classmethod
     def of(cls, user: User, day: LaunchDay) -> "DayContext":
@@ -185,6 +188,7 @@ class DayContext:
         return cls(
             user, site, ground_of(field) if field else None, flyer_of(preferences), rules_of(preferences), code_for(day),
             forecast, units_of(preferences), box, facts.delays(user), replace(forecast, hours=tuple(within)) if forecast and within else None,
+            day.opens, day.closes,
         )  # fmt: skip
 
 
@@ -244,13 +248,23 @@ def situation_of(context: DayContext, planned: Ready, weather: HourlyWeather | N
 
 
 def _cost(context: DayContext, planned: Ready, hour: float) -> float:
-    """How ill an hour suits a line: what fails weighs most, then how little is to spare."""
+    """How ill an hour suits a line: what fails weighs most, landings that may leave the field as much, then how little is to spare."""
     weather = context.forecast.at(hour) if context.forecast else None
+    ruling = _at(context, planned, weather)
+    if weather is None or context.forecast is None:
+        return len(ruling.against) + 0.5 * max(0.0, 1.0 - ruling.candidate.margin)
+    # No cloud is flown for every hour: one, in the middle of the day, says how wide the others are.
+    middle = _at(context, planned, context.forecast.at((context.opens + context.closes) / 2)).candidate
+    near = near_the_edge(ruling.candidate, wide_m(middle.case, weather.wind_m_s)) if not ruling.against else False
+    wind = weather.wind_m_s / context.code.wind_max_m_s
+    return len(ruling.against) + near + 0.5 * max(0.0, 1.0 - ruling.candidate.margin) + 0.2 * wind
+
+
+def _at(context: DayContext, planned: Ready, weather: HourlyWeather | None) -> Ruling:
+    """A line in some hour's weather, without what is dear to ask."""
     situation = situation_of(context, planned, weather)
     key = (planned.loaded, situation, context.rules)
-    ruling = _tried.get(key, lambda: rule(planned.loaded, situation, context.rules, known=()))
-    wind = (weather.wind_m_s / context.code.wind_max_m_s) if weather is not None else 0.0
-    return len(ruling.against) + 0.5 * max(0.0, 1.0 - ruling.candidate.margin) + 0.2 * wind
+    return _tried.get(key, lambda: rule(planned.loaded, situation, context.rules, known=()))
 
 
 def _ruled(context: DayContext, ready: Ready, hour: float, now: HourlyWeather | None, changes: bool) -> Planned:

@@ -51,15 +51,15 @@ def note(plan: DayPlan, *, anew: bool = False) -> None:
             return  # noted the next time it is looked at
 
 
-def since(plan: DayPlan, planned: Planned) -> str:
-    """What changed since its owner last saw a line, and what that did; empty where nothing did."""
+def since(plan: DayPlan, planned: Planned, *, brief: bool = False) -> str:
+    """What changed since its owner last saw a line, and what that did, `brief` without why; empty where it did nothing."""
     kept = planned.row.judged
     if not kept:
         return ""
     now = judged_by(plan, planned)
     causes = [cause for cause in CAUSES if kept["by"].get(cause) != now[cause]]
     before = Outcome(**kept["came_to"] | {"against": tuple(kept["came_to"]["against"])})
-    return since_sentence(causes, before, planned.ruling, plan.units)
+    return since_sentence(causes, before, planned.ruling, plan.units, brief=brief)
 
 
 def changes_of(user: User) -> Iterator[tuple[LaunchDay, Planned, str]]:
@@ -68,6 +68,6 @@ def changes_of(user: User) -> Iterator[tuple[LaunchDay, Planned, str]]:
     for day in ahead.select_related("field")[:MOST_DAYS]:
         plan = plan_of(user, day)
         for planned in plan.lines:
-            said = since(plan, planned)
+            said = since(plan, planned, brief=True)
             if said:
                 yield day, planned, said

@@ -26,7 +26,7 @@
 <section class="paper p-3" aria-label="The whole rocket">
   <h2 class="mb-1 text-lg font-bold">The whole rocket</h2>
   <p class="quiet mb-2 text-sm">
-    Touch a part to change it. In flight, still air: {shape.apogee ?? 'not known yet'}.
+    Touch a part to change it. Today it peaks at {shape.apogee ?? 'not known yet'}.
   </p>
   <div class="grid grid-cols-2 gap-x-3 gap-y-1.5">
     {#each shape.motor_choices as choice, i (choice.stage_id)}

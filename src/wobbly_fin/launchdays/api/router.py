@@ -30,11 +30,12 @@ from wobbly_fin.launchdays.api.schemas import (
     PackedLineOut,
     WindStepOut,
 )
-from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, cloud_of, grid_of, read_on_site
+from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, grid_of, read_on_site
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
 from wobbly_fin.launchdays.plan import day_of, loadout_for, plan_of
 from wobbly_fin.launchdays.since import changes_of, note
+from wobbly_fin.launchdays.spread import cloud_of
 from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
 from wobbly_fin.rocketry.errors import Together
 from wobbly_fin.rocketry.field.bearing import read_bearing
@@ -160,7 +161,7 @@ def get_cloud(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> LandingC
     """Where one flight may come down in its hour, gusts and all."""
     user = person(request)
     plan = plan_of(user, day_of(user, key), changes=False)
-    points = cloud_of(plan, plan.line(line)).landed
+    points = cloud_of(plan.line(line).ruling.candidate.case).landed
     return LandingCloudOut(
         points=[[round(x, 1), round(y, 1)] for x, y in points.tolist()], look=look_sentence(points, plan.units)
     )
@@ -178,7 +179,7 @@ def pack(request: HttpRequest, key: uuid.UUID) -> FieldPackOut:
         plan=board,
         lines=[
             PackedLineOut(
-                line=out, checklist=checklist_out(plan, planned), look=look_sentence(cloud_of(plan, planned).landed, plan.units),
+                line=out, checklist=checklist_out(plan, planned), look=look_sentence(cloud_of(planned.ruling.candidate.case).landed, plan.units),
                 turnaround=[i.key for i in turnaround(loadout_for(plan, planned))],
                 grid=grid_of(plan, planned, warmth),
             )

@@ -102,7 +102,7 @@ def with_change(
         near = sorted((h.hour for h in forecast.hours if h.hour != hour), key=lambda h: abs(h - hour))
         site = found.candidate.case.situation.site
         hours = [(h, site_at(site, forecast.at(h))) for h in near]
-    change = nearest_change(found.candidate, others, hours, pairs=False)
+    change = nearest_change(found.candidate, others, hours)
     if change is None:
         return found
     # What would still not be known after the change makes no go of it.

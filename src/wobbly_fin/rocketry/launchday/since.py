@@ -9,9 +9,11 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.launchday.judge import Ruling, Verdict
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+from wobbly_fin.rocketry.words import capital
 
 # What a verdict hangs on, as people would name it.
 Cause = Literal["rocket", "motor", "hour", "weather", "field", "rules", "flyer", "flights", "build", "model"]
+WORTH_TELLING = 0.05  # of the height: less is what another hour's air does; our own figure
 CAUSES: tuple[Cause, ...] = get_args(Cause)
 
 
@@ -37,12 +39,21 @@ def outcome_of(ruling: Ruling) -> Outcome:
     )
 
 
-def since_sentence(causes: Sequence[Cause], before: Outcome, now: Ruling, units: UnitChoice = METRIC) -> str:
-    """What changed and what that did; empty where nothing did anything anybody could see."""
-    did = list(_did(before, now, units))
+def since_sentence(
+    causes: Sequence[Cause], before: Outcome, now: Ruling, units: UnitChoice = METRIC, *, brief: bool = False
+) -> str:
+    """What changed and what that did; empty where it did nothing to speak of.
+
+    Parameters
+    ----------
+    brief : bool
+        What changed and what became of it, without why.
+    """
+    did = _did(before, now, units)
     if not causes or not did:
         return ""
-    return " ".join([say("since-changed", what=", ".join(say(f"since-cause-{c}") for c in causes)), *did])
+    what = ", ".join(say(f"since-cause-{c}") for c in causes)
+    return " ".join([say("since-brief", what=capital(what)), *did[:1]] if brief else [say("since-changed", what=what), *did])
 
 
 def _did(before: Outcome, now: Ruling, units: UnitChoice) -> list[str]:
@@ -56,10 +67,12 @@ def _did(before: Outcome, now: Ruling, units: UnitChoice) -> list[str]:
     new = [t for t in now.against if t.name not in before.against]
     # What no longer stands against it is named: a verdict never improves without a reason.
     cured = [t for t in now.candidate.tests if t.name in before.against and t.passed]
-    said += [say("since-against", why=trial_sentence(t, units)) for t in new]
-    said += [say("since-cured", why=trial_sentence(t, units)) for t in cured]
-    if before.height_m is not None and after.height_m is not None:
-        heights = [show(h, "height", units) for h in (before.height_m, after.height_m)]
-        if heights[0] != heights[1]:
-            said.append(say("since-height", before=heights[0], after=heights[1]))
+    if new:
+        more = say("day-more", count=len(new) - 1) if len(new) > 1 else ""
+        said.append(say("since-against", why=trial_sentence(new[0], units)) + more)
+    if cured:
+        said.append(say("since-cured", why="; ".join(trial_sentence(t, units) for t in cured)))
+    old, height = before.height_m, after.height_m
+    if old is not None and height is not None and abs(height - old) > WORTH_TELLING * old:
+        said.append(say("since-height", before=show(old, "height", units), after=show(height, "height", units)))
     return said

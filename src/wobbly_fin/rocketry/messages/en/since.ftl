@@ -15,6 +15,7 @@ since-was-go-with = go with a change
 since-was-open = not decided
 since-was-no-go = no-go
 since-changed = Changed since you last saw this: { $what }.
+since-brief = { $what }.
 since-verdict = It was { $before }, now it is { $after }.
 since-against = { $why }.
 since-cured = What stood against it does no more: { $why }.

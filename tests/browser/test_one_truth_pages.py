@@ -1,0 +1,146 @@
+"""Rockets of which two pages once said two things: each opened on the pages that said otherwise, and on the phone."""
+
+import re
+import uuid
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from playwright.sync_api import Page, expect
+
+from tests.api.conftest import Person
+from tests.api.test_one_truth import LIGHT, MOUNT, bulkhead, drawn_up, meadow, store
+from tests.data.opening_cases import canopy, cord, fins, mount, nose, part, tube
+
+VENT = part("gas_vent", "vent", "body", count=1, diameter_m=0.0182, edge="aft", offset_m=0.075, angle_deg=30.0)
+CLOSED = [nose(), tube(), *MOUNT, bulkhead("mount"), VENT, fins(), canopy(), cord()]
+THIN = [nose(), tube(), mount(inner_diameter_m=0.0132, outer_diameter_m=0.0142), fins(), canopy(), cord()]
+LOOSE = [nose(), tube(), mount(), fins(), canopy(), cord()]
+
+
+def strip(page: Page) -> Any:
+    found = page.get_by_label("May it fly?")
+    expect(found.get_by_text(re.compile("calibres|off the rod|at liftoff|Not with|No motor"))).not_to_have_count(0)
+    return found
+
+
+def day_with(person: Person, rocket: str, motor: str, delay: float | None) -> str:
+    day, line = uuid.uuid4(), uuid.uuid4()
+    told = {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00"}
+    assert person.call("PUT", f"/launchdays/days/{day}", told)[0] == 200
+    flight = {"rocket_id": rocket, "motor_key": f"catalogue:{motor}", "delay_s": delay}
+    assert person.call("PUT", f"/launchdays/days/{day}/lines/{line}", flight)[0] == 200
+    return f"/launchdays/{day}"
+
+
+def open_(page: Page, live: str, path: str) -> None:
+    page.goto(f"{live}{path}")
+    page.wait_for_load_state("networkidle")
+
+
+@pytest.fixture
+def hedda_(hedda: User, signed_in: Page) -> Person:
+    person = Person(hedda)
+    meadow(person)
+    return person
+
+
+def test_a_mount_closed_ahead_opens_nothing_on_any_page(signed_in: Page, live_server: Any, hedda_: Person) -> None:
+    page, live = signed_in, str(live_server.url)
+    rocket = store(hedda_, CLOSED)
+    open_(page, live, f"/rockets/{rocket}/motor")
+    expect(strip(page).get_by_role("link", name="Mend it")).to_be_visible()
+    expect(page.get_by_text(re.compile("closed ahead of the motor")).first).to_be_visible()
+    open_(page, live, f"/rockets/{rocket}/recovery")
+    expect(page.get_by_text(re.compile("closed ahead of the motor|never reaches")).first).to_be_visible()
+    expect(page.get_by_text("it suits")).to_have_count(0)
+    day = day_with(hedda_, rocket, "C8", 5)
+    open_(page, live, day)
+    line = page.get_by_label("Manifest").locator("article")
+    expect(line).to_contain_text("no-go")
+    expect(line).to_contain_text("closed ahead of the motor")
+    open_(page, live, f"{day}/field")
+    expect(page.get_by_label("Queue")).to_contain_text("no-go")
+
+
+def test_the_scale_s_word_is_every_page_s_word(signed_in: Page, live_server: Any, hedda_: Person) -> None:
+    page, live = signed_in, str(live_server.url)
+    rocket = store(hedda_, LIGHT, known={"mass_kg": 0.061})
+    told = hedda_.get(f"/hangar/rockets/{rocket}/readiness")["said"]
+    for station in ("motor", "recovery", "shape"):
+        open_(page, live, f"/rockets/{rocket}/{station}")
+        expect(strip(page)).to_contain_text(f"lands at {told['descent_rate_m_s']}")
+        expect(strip(page)).to_contain_text(f"{told['liftoff_mass_kg']} at liftoff")
+        expect(strip(page)).to_contain_text(f"{told['margin_calibres']} calibres")
+    expect(page.get_by_text(f"{told['margin_calibres']} calibres").first).to_be_visible()
+    open_(page, live, f"/rockets/{rocket}/recovery")
+    expect(page.get_by_role("heading", name=f"Lands at {told['descent_rate_m_s']}")).to_be_visible()
+
+
+@pytest.mark.parametrize(
+    ("parts", "said"),
+    [(THIN, "wider than the mount’s 13.2"), (LOOSE, "held by nothing")],
+    ids=["a motor wider than its mount", "a mount held by nothing"],
+)
+def test_what_cannot_fly_is_no_go_on_desk_and_phone(
+    signed_in: Page, live_server: Any, hedda_: Person, parts: list[dict[str, Any]], said: str
+) -> None:
+    page, live = signed_in, str(live_server.url)
+    rocket = store(hedda_, parts)
+    day = day_with(hedda_, rocket, "C8", 5)
+    open_(page, live, day)
+    line = page.get_by_label("Manifest").locator("article")
+    expect(line).to_contain_text("no-go")
+    line.locator("summary").click()
+    expect(line).to_contain_text(said)
+    open_(page, live, f"{day}/field")
+    expect(page.get_by_label("Queue")).to_contain_text("no-go")
+    open_(page, live, "/")
+    expect(page.get_by_label("Rockets")).not_to_contain_text("ready to fly")
+
+
+def test_what_nobody_told_is_asked_for_right_there(signed_in: Page, live_server: Any, hedda_: Person) -> None:
+    page, live = signed_in, str(live_server.url)
+    rocket = store(hedda_, LIGHT, known={"mass_kg": 0.05})
+    assert hedda_.call("PUT", f"/hangar/rockets/{rocket}/built", {"built": None})[0] == 200
+    day = day_with(hedda_, rocket, "C8", 5)
+    open_(page, live, f"/rockets/{rocket}/motor")
+    expect(strip(page)).to_contain_text("Is it built?")
+    open_(page, live, day)
+    line = page.get_by_label("Manifest").locator("article")
+    expect(line).to_contain_text("not decided")
+    expect(line).to_contain_text("Say what the wind is.")
+    line.get_by_role("button", name="Is it built? It is").click()
+    expect(line.get_by_role("button", name="Is it built? It is")).to_have_count(0)
+    expect(line).to_contain_text("Say what the wind is.")
+    open_(page, live, f"{day}/field")
+    expect(page.get_by_label("Queue")).to_contain_text("not decided")
+    open_(page, live, f"/rockets/{rocket}/motor")
+    expect(strip(page)).not_to_contain_text("Is it built?")
+
+
+def test_a_reserve_too_weak_for_its_pins_is_refused_where_it_was_said_to_suit(
+    signed_in: Page, live_server: Any, hedda_: Person
+) -> None:
+    page, live = signed_in, str(live_server.url)
+    rocket = drawn_up(hedda_, "a reserve that cannot shear the pins the altimeter's charge is sized for", known={"mass_kg": 0.4})
+    open_(page, live, f"/rockets/{rocket}/recovery")
+    expect(page.get_by_text(re.compile("may not part the joint")).first).to_be_visible()
+    expect(page.get_by_text("it suits")).to_have_count(0)
+    day = day_with(hedda_, rocket, "F66", 6)
+    open_(page, live, day)
+    line = page.get_by_label("Manifest").locator("article")
+    expect(line).to_contain_text("no-go")
+
+
+def test_a_streamer_and_a_glider_find_their_motors(signed_in: Page, live_server: Any, hedda_: Person) -> None:
+    page, live = signed_in, str(live_server.url)
+    streamer = part("canopy", "canopy", "body", material="film", kind="streamer", length_m=0.9, width_m=0.08)
+    light = store(hedda_, [nose(), tube(), *MOUNT, fins(), streamer, cord()], known={"mass_kg": 0.031})
+    open_(page, live, f"/rockets/{light}/motor")
+    expect(strip(page)).to_contain_text(re.compile(r"^\s*\S*\s*(good|marginal)"))
+    glider = drawn_up(hedda_, "a glider under a plugged motor", known={"mass_kg": 0.045})
+    open_(page, live, day_with(hedda_, glider, "C8-0", None))
+    line = page.get_by_label("Manifest").locator("article")
+    line.locator("summary").click()
+    expect(line).not_to_contain_text("nothing would open the parachute")
