@@ -20,11 +20,10 @@ from wobbly_fin.rocketry.choosing.tests_of_range import stand_off_m
 from wobbly_fin.rocketry.choosing.trial import Need
 from wobbly_fin.rocketry.configuration import Configuration, MountLoad
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
-from wobbly_fin.rocketry.recovery.opens import Opening
+from wobbly_fin.rocketry.recovery.opens import Opening, in_order
 
 NOTHING_TOLD: frozenset[Need] = frozenset({"site", "wind"})
 
@@ -146,7 +145,7 @@ def judge_answer(found: Candidate, change: Change | None) -> dict[str, Any]:
         "verdict": found.verdict,
         "settled": found.settled,
         "tests": [{k: v for k, v in trial_answer(t).items() if k != "passed"} for t in found.tests],
-        "opens": [opening_answer(o, c) for o in in_order(c.openings, flight)],
+        "opens": [opening_answer(o, c) for o in in_order(c.openings)],
         "unknown": list(found.open_for),
         "mass_kg": c.mass_kg,
         "liftoff_mass_kg": flight.liftoff_mass_kg,
@@ -168,13 +167,3 @@ def landing_energy_j(found: Candidate) -> float | None:
     if speed is None or found.configuration.empty_stages:
         return None
     return 0.5 * found.configuration.hanging_kg * speed**2
-
-
-def in_order(openings: tuple[Opening, ...], flight: Flight) -> list[Opening]:
-    """In order of the times the flight gives; what it does not time stays as planned."""
-    ejection = flight.ejection.time_s if flight.ejection else None
-    at: dict[str, float | None] = {
-        "separation": 0.0, "first": ejection, "main": flight.main.time_s if flight.main else ejection,
-    }  # fmt: skip
-    rank = {"separation": 0, "first": 1, "backup_first": 2, "main": 3, "backup_main": 4}
-    return sorted(openings, key=lambda o: (rank[o.event], at.get(o.event) or 0.0))

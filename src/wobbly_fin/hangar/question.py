@@ -111,7 +111,8 @@ def known_rocket(row: Rocket, delays: dict[tuple[str, float], float], file: Rock
         learnt=learnt,
         taught=Taught(thrust=dict(learnt.thrust_factors), delays=delays),
         repairs=bool(facts.repairs(row)),
-        built=built if built is not None else file.built,
+        # Where it is not built here its owner's word counts; taken back it is no word.
+        built=built if built is not None else file.built or None,
         payload=within("payload", file.payload.to_payload) if file.payload else None,
     )
 

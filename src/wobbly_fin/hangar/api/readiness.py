@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping
 
-from wobbly_fin.formats.judge_file import in_order
 from wobbly_fin.hangar.api.schemas import OpensOut, ReadinessOut, UntoldOut
 from wobbly_fin.hangar.readiness import Readiness
 from wobbly_fin.rocketry.choosing.explain import headline, tightest, trial_sentence
@@ -11,6 +10,7 @@ from wobbly_fin.rocketry.choosing.nearest import change_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.messages import say
+from wobbly_fin.rocketry.recovery.opens import in_order
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
 # Where a failing test is mended: the station of the rocket, or a page of its own.
@@ -54,7 +54,7 @@ def readiness_out(found: Readiness) -> ReadinessOut:
         needs=needs_out(c),
         opens=[
             OpensOut(event=o.event, works=o.works, say=opening_sentence(o, c.configuration, units))
-            for o in in_order(c.configuration.openings, c.flight)
+            for o in in_order(c.configuration.openings)
         ],
         figures=figures_of(c),
         said=said_figures(c, units),
@@ -64,7 +64,12 @@ def readiness_out(found: Readiness) -> ReadinessOut:
 def needs_out(c: Candidate, places: Mapping[str, str] | None = None) -> list[UntoldOut]:
     """What would decide what is not known, each with the place where it is told; `places` of a page that has its own."""
     told_at = {n: PLACES[t.name] for t in reversed(c.tests) for n in t.needs} | dict(places or {})
-    return [UntoldOut(name=n, say=say(f"readiness-need-{n.replace('_', '-')}"), at=told_at[n]) for n in c.open_for]
+    # A build under way is finished, not told away.
+    names = {"built": "unfinished"} if any(t.name == "built" and t.why == "unfinished" for t in c.tests) else {}
+    return [
+        UntoldOut(name=names.get(n, n), say=say(f"readiness-need-{names.get(n, n).replace('_', '-')}"), at=told_at[n])
+        for n in c.open_for
+    ]
 
 
 def deciding(c: Candidate) -> Trial | None:

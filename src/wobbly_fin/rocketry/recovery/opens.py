@@ -8,7 +8,7 @@ is for a blow test, and what a charge really does for a ground test.
 import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Literal, get_args
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, bore_of, holds, recovery_packs
 from wobbly_fin.rocketry.airframe.parts import (
@@ -132,6 +132,11 @@ def walk(layout: Layout, plan: RecoveryPlan, charges: Sequence[MotorCharge], wei
         For the friction a joint is made with and what is thrown out.
     """
     return (*_separations(layout), *_Walk(layout, plan, tuple(charges), weights).events())
+
+
+def in_order(openings: Sequence[Opening]) -> list[Opening]:
+    """In order of time."""
+    return sorted(openings, key=lambda o: get_args(Event).index(o.event))
 
 
 def planned(layout: Layout, plan: RecoveryPlan) -> tuple[Opening, ...]:

@@ -6,6 +6,7 @@ readiness-need-wind = Say what the wind is.
 readiness-need-outline = Choose the field you fly on.
 readiness-need-flyer = Say your certification and age.
 readiness-need-built = Is it built?
+readiness-need-unfinished = Finish its build.
 readiness-need-weight = Weigh it.
 readiness-need-ground-test = Note its ground test, made by those licensed for it.
 readiness-need-model = Beyond what is computed here: fly it only as those do who know such flights.
