@@ -11,9 +11,15 @@ from playwright.sync_api import Page, expect
 from tests.api.conftest import Person
 from tests.api.test_one_truth import LIGHT, MOUNT, bulkhead, drawn_up, meadow, store
 from tests.data.opening_cases import canopy, cord, fins, mount, nose, part, tube
+from tests.rocketry.recovery.test_opens import key
+from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, forecast_document
 
 VENT = part("gas_vent", "vent", "body", count=1, diameter_m=0.0182, edge="aft", offset_m=0.075, angle_deg=30.0)
 CLOSED = [nose(), tube(), *MOUNT, bulkhead("mount"), VENT, fins(), canopy(), cord()]
+WIDE = {"outer_diameter_m": 0.066, "inner_diameter_m": 0.064}
+OUTER = mount("outer", count=2, spread_m=0.021, inner_diameter_m=0.0132, outer_diameter_m=0.0142)
+CLUSTER = [nose(base_diameter_m=0.066), tube(**WIDE), mount("centre"), OUTER, fins(), canopy(diameter_m=0.6), cord()]
+FLUTTERS = [nose(), tube(), *MOUNT, {**fins(), "thickness_m": 0.0004, "span_m": 0.09, "material": "balsa"}, canopy(), cord()]
 THIN = [nose(), tube(), mount(inner_diameter_m=0.0132, outer_diameter_m=0.0142), fins(), canopy(), cord()]
 LOOSE = [nose(), tube(), mount(), fins(), canopy(), cord()]
 
@@ -79,8 +85,8 @@ def test_the_scale_s_word_is_every_page_s_word(signed_in: Page, live_server: Any
 
 @pytest.mark.parametrize(
     ("parts", "said"),
-    [(THIN, "wider than the mount’s 13.2"), (LOOSE, "held by nothing")],
-    ids=["a motor wider than its mount", "a mount held by nothing"],
+    [(THIN, "wider than the mount’s 13.2"), (LOOSE, "held by nothing"), (FLUTTERS, "flutter")],
+    ids=["a motor wider than its mount", "a mount held by nothing", "fins that flutter"],
 )
 def test_what_cannot_fly_is_no_go_on_desk_and_phone(
     signed_in: Page, live_server: Any, hedda_: Person, parts: list[dict[str, Any]], said: str
@@ -144,3 +150,63 @@ def test_a_streamer_and_a_glider_find_their_motors(signed_in: Page, live_server:
     line = page.get_by_label("Manifest").locator("article")
     line.locator("summary").click()
     expect(line).not_to_contain_text("nothing would open the parachute")
+
+
+def test_all_motors_of_a_cluster_stand_on_the_page_and_on_the_day(signed_in: Page, live_server: Any, hedda_: Person) -> None:
+    page, live = signed_in, str(live_server.url)
+    rocket = store(hedda_, CLUSTER)
+    load = f"C8;{key('outer')}=catalogue:A4T"
+    told = hedda_.get(f"/hangar/rockets/{rocket}/readiness?delay_s=5&motor=catalogue:{load}")
+    open_(page, live, day_with(hedda_, rocket, load, 5))
+    line = page.get_by_label("Manifest").locator("article")
+    expect(line).to_contain_text(told["label"])
+    assert "C8" in told["label"] and "2 × A4T" in told["label"]
+    open_(page, live, f"/rockets/{rocket}/motor")
+    expect(page.get_by_text(re.compile("\\+ .*A4T|A4T.* \\+")).first).to_be_visible()
+
+
+def test_landings_outside_the_field_are_no_go_on_motor_day_and_phone(signed_in: Page, live_server: Any, hedda_: Person) -> None:
+    page, live = signed_in, str(live_server.url)
+    field = meadow(hedda_, "4 m/s")
+    square = [[-60, -60], [60, -60], [60, 60], [-60, 60]]
+    ground = {"outline": square, "features": [], "surface": "grass"}
+    assert hedda_.call("PUT", f"/stores/fields/{field}/ground", ground)[0] == 200
+    rocket = store(hedda_, LIGHT, known={"mass_kg": 0.05})
+    day = day_with(hedda_, rocket, "C8", 5)
+    told = {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00", "field_id": field}
+    assert hedda_.call("PUT", f"/launchdays/days/{day.rsplit('/', 1)[1]}", told)[0] == 200
+    hours = [{"hour": h, "wind_m_s": 4.0, "from_deg": 270.0, "gust_m_s": 5.0, "temperature_c": 12.0} for h in (10.0, 13.0, 15.0)]
+    weather = forecast_document(Forecast(day="2026-04-18", source="told", hours=tuple(HourlyWeather(**h) for h in hours)))
+    assert hedda_.call("POST", f"/launchdays/days/{day.rsplit('/', 1)[1]}/weather", {"document": weather})[0] == 200
+    open_(page, live, day)
+    line = page.get_by_label("Manifest").locator("article")
+    expect(line).to_contain_text(re.compile("no-go|go with a change"))
+    line.locator("summary").click()
+    expect(line).to_contain_text(re.compile("of 100 simulated landings are inside the field|the field’s edge"))
+    desk = "no-go" if "no-go" in line.inner_text() else "go with a change"
+    open_(page, live, f"{day}/field")
+    for _ in range(4):
+        page.get_by_role("button", name="More wind").click()
+    expect(page.get_by_label("Queue")).to_contain_text(re.compile(f"{desk}|not decided"))
+    expect(page.get_by_label("Queue")).not_to_contain_text(re.compile("✓ go"))
+
+
+def test_a_flight_binned_and_another_taken_back_teach_what_the_page_says(
+    signed_in: Page, live_server: Any, hedda_: Person
+) -> None:
+    page, live = signed_in, str(live_server.url)
+    rocket = hedda_.rocket()
+    kept = [hedda_.log(rocket, height=h)[1]["id"] for h in ("120 m", "125 m", "190 m")]
+
+    def said() -> str:
+        open_(page, live, f"/rockets/{rocket['id']}/motor")
+        return str(strip(page).get_by_label("Its figures").inner_text())
+
+    everything = said()
+    hedda_.call("DELETE", f"/logbook/flights/{kept[2]}")
+    without_last = said()
+    hedda_.call("POST", f"/logbook/flights/{kept[2]}/restore")
+    hedda_.call("DELETE", f"/logbook/flights/{kept[0]}")
+    assert said() != without_last
+    hedda_.call("POST", f"/logbook/flights/{kept[0]}/restore")
+    assert said() == everything

@@ -12,6 +12,7 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.airframe import Layout
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, MassLump
 from wobbly_fin.rocketry.choosing import Candidate
+from wobbly_fin.rocketry.configuration.failing import Failing, failings
 from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Flight, Site
@@ -58,6 +59,7 @@ class RecoveryStation:
     moments: tuple[Happening, ...]
     path: Path | None
     judged: Candidate | None
+    failings: tuple[Failing, ...]
     electronics: bool
     motor: str
     named: str
@@ -91,6 +93,7 @@ def recovery_of(user: User, row: Rocket) -> RecoveryStation:
         moments=timeline(flown.flight, two_events=sequence.two_events) if flown else (),
         path=path,
         judged=judged,
+        failings=failings(flown.case.pushed, site, flown.flight) if flown else (),
         electronics=any(m.part.kind == "electronics" for m in layout.of(MassLump)),
         motor=flown.label if flown else "",
         named=_named(asked.file, names),

@@ -117,7 +117,7 @@ def test_a_mixed_cluster_flies_pulls_aside_and_is_refused() -> None:
 
 
 def test_two_stages_fly_higher_than_the_upper_alone() -> None:
-    both = fly(CANDLE.over((C8_0,)), C8, 7.0, CALM)
+    both = fly(CANDLE.with_changed(boosters=(C8_0,)), C8, 7.0, CALM)
     alone = fly(RigidRocket(airframe=CANDLE.airframe.upper(1), canopy_given=CANDLE.canopy), C8, 7.0, CALM)
     assert both.apogee_altitude_m > 1.2 * alone.apogee_altitude_m
     assert both.burnout_time_s == pytest.approx(C8_0.curve.burnout_s + C8.curve.burnout_s)
@@ -127,7 +127,7 @@ def test_two_stages_fly_higher_than_the_upper_alone() -> None:
 
 
 def test_what_parts_is_gone() -> None:
-    vehicle = CANDLE.over((C8_0,)).loaded(C8)
+    vehicle = CANDLE.with_changed(boosters=(C8_0,)).loaded(C8)
     low, high = vehicle.stretches
     assert low.ends_s == low.burn.burnout_s and high.burn.lights_s == pytest.approx(low.ends_s)
     assert low.dry_kg == pytest.approx(vehicle.spent[0].mass_kg + high.dry_kg + high.burn.propellant_kg, rel=1e-6)
@@ -141,7 +141,7 @@ def test_three_stages_part_twice_and_climb_further() -> None:
         lower, parts=tuple(replace(p, id=p.id + "3", parent=p.parent + "3" if p.parent else None) for p in lower.parts)
     )
     three = RigidRocket(airframe=replace(two, stages=(*two.stages, third)), canopy_given=CANDLE.canopy, boosters=(C8_0, C8_0))
-    f, g = fly(three, C8, 7.0, CALM), fly(CANDLE.over((C8_0,)), C8, 7.0, CALM)
+    f, g = fly(three, C8, 7.0, CALM), fly(CANDLE.with_changed(boosters=(C8_0,)), C8, 7.0, CALM)
     assert f.apogee_altitude_m > g.apogee_altitude_m and f.burnout_time_s == pytest.approx(
         2 * C8_0.curve.burnout_s + C8.curve.burnout_s
     )
@@ -152,19 +152,21 @@ def test_three_stages_part_twice_and_climb_further() -> None:
 
 def test_late_staging_loses_height_where_gravity_not_drag_decides() -> None:
     """Without much drag every second of coasting is a second of gravity. A light draggy rocket in calm air may gain instead."""
-    slick = replace(CANDLE.over((C8_0,)), cd=0.01)
+    slick = replace(CANDLE.with_changed(boosters=(C8_0,)), cd=0.01)
     heights = [fly(replace(slick, lights_after_s=late), C8, 7.0, CALM).apogee_altitude_m for late in (0.0, 1.0, 3.0)]
     assert heights[0] > heights[1] > heights[2]
     windy = replace(CALM, wind_speed_m_s=5.0)
-    real = CANDLE.over((B9_0,))
+    real = CANDLE.with_changed(boosters=(B9_0,))
     on_time, late = (fly(replace(real, lights_after_s=s), B9, 7.0, windy) for s in (0.0, 3.0))
     assert late.apogee_altitude_m < 0.95 * on_time.apogee_altitude_m and late.burnout_lean_deg > on_time.burnout_lean_deg
 
 
 def test_the_gap_between_the_stages_is_measured_and_said() -> None:
-    (gap,) = CANDLE.over((C8_0,)).gaps_m(C8)
-    on_time = fly(CANDLE.over((C8_0,)), C8, 7.0, CALM)
-    said = staging_notes(on_time, fly(replace(CANDLE.over((C8_0,)), lights_after_s=1.0), C8, 7.0, CALM), (gap, 0.001))
+    (gap,) = CANDLE.with_changed(boosters=(C8_0,)).gaps_m(C8)
+    on_time = fly(CANDLE.with_changed(boosters=(C8_0,)), C8, 7.0, CALM)
+    said = staging_notes(
+        on_time, fly(replace(CANDLE.with_changed(boosters=(C8_0,)), lights_after_s=1.0), C8, 7.0, CALM), (gap, 0.001)
+    )
     # Each motor tube lets its motor stand out by 5 mm, the stages' tubes meet: 10 mm to cross; a millimetre is no gap.
     assert gap == pytest.approx(0.010, abs=1e-4) and len(said) == 2 and "10 mm" in said[0] and "late" in said[1]
 
@@ -205,6 +207,6 @@ def test_a_tumbling_tube_drags_as_its_side() -> None:
 
 def test_a_copy_over_other_boosters_flies_as_one_made_afresh() -> None:
     fresh = RigidRocket(airframe=CANDLE.airframe, boosters=(B9_0,))
-    again = CANDLE.over((C8_0,)).over((B9_0,))
+    again = CANDLE.with_changed(boosters=(C8_0,)).with_changed(boosters=(B9_0,))
     a, b = (fly_vehicle(r.loaded(C8), [7.0], CALM)[0] for r in (fresh, again))
     assert a == b

@@ -4522,6 +4522,16 @@ export interface components {
             wants: number;
         };
         /**
+         * FailingOut
+         * @description What goes wrong with one source, and what happens then; `then`: opens, reserve, main_low, first_only or nothing.
+         */
+        FailingOut: {
+            /** Say */
+            say: string;
+            /** Then */
+            then: string;
+        };
+        /**
          * FilledOut
          * @description An area of one stuff. [mm]
          */
@@ -4779,6 +4789,8 @@ export interface components {
             motor: string;
             /** Motor Named */
             motor_named: string;
+            /** Failings */
+            failings: components["schemas"]["FailingOut"][];
             /** Motors */
             motors: components["schemas"]["OptionOut"][];
         };

@@ -66,4 +66,15 @@
     </ol>
     {#if line.first}<p class="mt-1">{line.first} {line.walk}</p>{/if}
   {/if}
+  {#if found.failings.length}
+    <h4 class="mt-3 font-semibold">And if something goes wrong</h4>
+    <ul class="text-sm">
+      {#each found.failings as f (f.say)}
+        <li class={f.then === 'nothing' ? 'text-error' : ''}>
+          <span aria-hidden="true">{f.then === 'nothing' ? '✕' : '·'}</span>
+          {f.say}
+        </li>
+      {/each}
+    </ul>
+  {/if}
 </section>

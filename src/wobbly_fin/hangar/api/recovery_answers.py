@@ -12,6 +12,7 @@ from wobbly_fin.hangar.api.recovery_schemas import (
     CardOut,
     CardStepOut,
     ChargeOut,
+    FailingOut,
     GasStepOut,
     GroundTestOut,
     HappeningOut,
@@ -26,7 +27,7 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.recovery import Choice, RecoveryStation
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
-from wobbly_fin.rocketry.choosing.explain_openings import opening_sentence
+from wobbly_fin.rocketry.choosing.explain_openings import failing_sentence, opening_sentence
 from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.recovery import explain
 from wobbly_fin.rocketry.recovery.bays import FilledBay
@@ -102,6 +103,7 @@ def recovery_out(row: Rocket, s: RecoveryStation) -> RecoveryOut:
         pins=[OptionOut(key=k, label=f"{k}, {show(n, 'force', units)}") for k, n in PINS_N.items()],
         results=_options(RESULTS),
         motor=s.motor,
+        failings=[FailingOut(say=failing_sentence(f, units), then=f.then) for f in s.failings],
         motor_named=s.named,
         motors=[OptionOut(key="", label="best today"), *(OptionOut(key=m, label=m) for m in s.motors)],
     )  # fmt: skip

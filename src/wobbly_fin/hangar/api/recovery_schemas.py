@@ -166,6 +166,13 @@ class VentOut(Schema):
     good: bool
 
 
+class FailingOut(Schema):
+    """What goes wrong with one source, and what happens then; `then`: opens, reserve, main_low, first_only or nothing."""
+
+    say: str
+    then: str
+
+
 class RecoveryOut(Schema):
     """The Recovery station."""
 
@@ -208,6 +215,7 @@ class RecoveryOut(Schema):
     results: list[OptionOut]
     motor: str
     motor_named: str
+    failings: list[FailingOut]
     motors: list[OptionOut]
 
 
