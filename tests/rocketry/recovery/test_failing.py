@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.choosing import judge
 from wobbly_fin.rocketry.choosing.explain_openings import failing_sentence
 from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.configuration.failing import Failing, failings
+from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.motors.catalogue import find_motor
@@ -110,3 +111,22 @@ def test_what_needs_no_charge_cannot_fail() -> None:
     name = "a glider under a plugged motor"
     case = read_rocket_file(document(next(c for c in CASES if c.name == name)) | {"known": {"mass_kg": 0.045}})
     assert flown(case.to_configuration().with_motors(find_motor("C8-0")[0], None))[1] == {}
+
+
+@pytest.mark.parametrize(
+    ("name", "motor", "delay", "said"),
+    [
+        ("an altimeter's charge at apogee, the motor's charge in reserve", "C8", 7.0, ["Altimeter silent, C8-7 opens it"]),
+        ("a second altimeter's charge in reserve", "C8-0", None, ["Altimeter silent, the second opens it"]),
+        ("an altimeter's charge with a plugged motor", "C8-0", None, []),
+    ],
+)
+def test_the_links_are_asked_about_the_reserve_there_is_and_no_other(
+    name: str, motor: str, delay: float | None, said: list[str]
+) -> None:
+    case = read_rocket_file(document(next(c for c in CASES if c.name == name)) | {"known": {"mass_kg": 0.06}})
+    judged = judge(case.to_configuration().with_motors(find_motor(motor)[0], delay), CALM, shares="none").case
+    cases = let_down(judged.pushed, CALM, judged.flight).cases
+    assert [c.name for c in cases if c.name.startswith("Altimeter silent")] == said
+    fails = next(f for f in failings(judged.pushed, CALM, judged.flight) if f.way == "fails")
+    assert [c.speed_m_s for c in cases if c.name.startswith("Altimeter silent")] == [fails.opened_m_s] * len(said)

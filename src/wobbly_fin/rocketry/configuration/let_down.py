@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 
 from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.configuration.failing import ALTIMETER_STRAY_S
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.flight import Flight, fly_vehicle
@@ -13,6 +14,7 @@ from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.labels import delay_stray_s
 from wobbly_fin.rocketry.recovery.bays import Climb, MotorAboard
 from wobbly_fin.rocketry.recovery.cases import Moment, Opens
+from wobbly_fin.rocketry.recovery.opens import Source
 from wobbly_fin.rocketry.recovery.whole import Recovery, recover
 from wobbly_fin.rocketry.words import capital
 
@@ -91,11 +93,13 @@ def moments_of(configuration: Configuration, site: Site, flight: Flight) -> list
     if sequence.at_apogee:
         if flight.ejection is not None:
             out.append(Moment(name=capital(f"{what}at apogee"), opens=opens, speed_m_s=flight.ejection.speed_m_s))
-        if leading is not None and leading.delay_s is not None:
-            (late,) = with_delays(leading.delay_s)
-            if late.ejection is not None:
-                name = f"altimeter silent, {label} opens it"
-                out.append(Moment(name=capital(name), opens=opens, speed_m_s=late.ejection.speed_m_s, fault=True))
+        late = _by_reserve(configuration, flight)
+        if late is not None:
+            by, delay_s = late
+            (found,) = with_delays(delay_s)
+            if found.ejection is not None:
+                name = f"altimeter silent, {label if by == 'motor_charge' else 'the second'} opens it"
+                out.append(Moment(name=capital(name), opens=opens, speed_m_s=found.ejection.speed_m_s, fault=True))
     elif leading is not None and leading.delay_s is not None:
         stray, real = delay_stray_s(leading.delay_s), leading.delay_s
         names = (f"{label} in time", "Its delay short", "Its delay long")
@@ -111,6 +115,18 @@ def moments_of(configuration: Configuration, site: Site, flight: Flight) -> list
         if dive is not None:
             out.append(Moment(name="First event fails, main opens in the dive", opens="main", speed_m_s=dive, fault=True))
     return out or [AT_REST]
+
+
+def _by_reserve(configuration: Configuration, flight: Flight) -> tuple[Source, float] | None:
+    """What opens first where the altimeter meant for it is silent, and how long after burnout; None: nothing does. [s]"""
+    event = "backup_first" if configuration.sequence.two_events else "backup_main"
+    reserve = next((o for o in configuration.openings if o.event == event and o.works), None)
+    if reserve is None:
+        return None
+    if reserve.source == "motor_charge":
+        delay_s = configuration.flown_delay_s(configuration.delay_s)
+        return (reserve.source, delay_s) if delay_s is not None else None
+    return reserve.source, (flight.optimum_delay_s or 0.0) + ALTIMETER_STRAY_S
 
 
 def climb_of(site: Site, flight: Flight, path: Path) -> Climb:
