@@ -11,10 +11,10 @@ APP_STAMP := $(VENV)/.app
 DEV_STAMP := $(VENV)/.dev
 MODULES := frontend/node_modules/.package-lock.json
 BUILT := frontend/dist/manifest.json
-BESIDE := tests/api tests/browser tests/faults tests/formats
+BESIDE := tests/browser tests/faults tests/formats
 FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
-.PHONY: help demo demo-reset demo-empty run dev test lint types-check api pytest thorough front-check browser bench lighthouse shots interfaces format clean
+.PHONY: help demo demo-reset demo-empty run dev test lint types-check pytest thorough front-check browser bench lighthouse shots interfaces format clean
 
 help: ## this list
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -63,8 +63,8 @@ dev: $(DEV_STAMP) $(MODULES) ## hot reload: Vite beside Django
 
 test: lint types-check front-check $(BUILT) ## lint, types, front-end checks, tests, browser tests
 	tools/chromium.sh
-	# Beside each other, each with a database of its own; the browser, which waits most and is waited for, comes first.
-	$(MAKE) --no-print-directory --jobs 3 --output-sync=target browser api pytest
+	# Each on a core of its own, and with a database of its own; the browser, whose stories wait for answers, comes first.
+	$(MAKE) --no-print-directory --jobs 2 --output-sync=target browser pytest
 
 lint: $(DEV_STAMP)
 	$(VENV)/bin/ruff check .
@@ -83,14 +83,11 @@ front-check: $(MODULES)
 	npx --no-install vitest run
 
 pytest: $(DEV_STAMP) $(BUILT)
-	nice -n 10 $(PY) -m pytest $(addprefix --ignore ,$(BESIDE))
-
-api: $(DEV_STAMP) $(BUILT)
-	WOBBLY_VAR=$(CURDIR)/var/api nice -n 5 $(PY) -m pytest tests/api
+	nice -n 5 $(PY) -m pytest $(addprefix --ignore ,$(BESIDE))
 
 browser: $(DEV_STAMP) $(BUILT)
 	tools/chromium.sh
-	WOBBLY_VAR=$(CURDIR)/var/browser $(PY) -m pytest $(filter-out tests/api,$(BESIDE))
+	WOBBLY_VAR=$(CURDIR)/var/browser $(PY) -m pytest $(BESIDE)
 
 thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API and every door, with many more examples; the stories with answers late by chance
 	WOBBLY_THOROUGH=1 $(PY) -m pytest tests/api/test_schema.py tests/api/test_hostile.py tests/api/test_agreement.py tests/rocketry/choosing/test_registry.py

@@ -178,7 +178,10 @@ def test_paint_goes_where_the_air_goes_and_glue_where_the_parts_are():
 def test_any_airframe_balances_inside_itself(airframe):
     found = balance(airframe)
     if found.empty.mass_kg > 0:
-        reach = max(p.aft_m for p in found.layout.placed)
+        # Swept fins reach behind their root, and may be most of what it weighs.
+        reach = max(
+            p.aft_m + sum(getattr(p.part, n, None) or 0.0 for n in ("sweep_m", "tip_chord_m")) for p in found.layout.placed
+        )
         assert 0 < found.empty.cg_m < reach
         assert found.empty.transverse_kg_m2 > 0 and found.empty.axial_kg_m2 > 0
         assert math.isfinite(found.margin_calibres)
