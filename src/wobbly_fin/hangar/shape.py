@@ -126,19 +126,19 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
     )
 
 
-def _shown(load: str, shelved: Sequence[Shelved]) -> tuple[tuple[Motor, ...], dict[str, Motor]]:
-    """Of a load's key: the motor of each stage, and those in further mounts by the mount's key; what is not on the shelf is left out."""
+def _shown(load: str, shelved: Sequence[Shelved]) -> tuple[tuple[Motor | None, ...], dict[str, Motor]]:
+    """Of a load's key: the motor of each stage, None where it is not on the shelf, and those in further mounts by the mount's key."""
     by_key = {s.key: s.motor for s in shelved}
     stages, *beside = load.split(";")
     pairs = [item.partition("=") for item in beside]
     return (
-        tuple(by_key[k] for k in stages.split("|") if k in by_key),
+        tuple(by_key.get(k) for k in stages.split("|")),
         {mount: by_key[k] for mount, _, k in pairs if k in by_key},
     )
 
 
 def stage_motors(
-    file: RocketFile, fitting: Sequence[Sequence[Motor]], shown: Sequence[Motor]
+    file: RocketFile, fitting: Sequence[Sequence[Motor]], shown: Sequence[Motor | None]
 ) -> tuple[tuple[Motor | None, ...], tuple[bool, ...]]:
     """Per stage the owner's motor where it fits, else the one the rocket is shown with, else the heaviest; and whether it is the owner's."""
     found: list[Motor | None] = []

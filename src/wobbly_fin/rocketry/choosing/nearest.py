@@ -60,9 +60,7 @@ class _Tried:
     situation: Situation
 
 
-def nearest_change(
-    found: Candidate, motors: Sequence[Motor] = (), hours: Sequence[tuple[float, Site]] = (), *, pairs: bool = True
-) -> Change | None:
+def nearest_change(found: Candidate, motors: Sequence[Motor] = (), hours: Sequence[tuple[float, Site]] = ()) -> Change | None:
     """The nearest change that makes everything pass that can be judged; None where nothing near does.
 
     Parameters
@@ -84,8 +82,6 @@ def nearest_change(
             return Change(steps=(one.step,), after=settled)
         if len(after.against) < failed and one.step.kind != "motor":
             better.append(one)
-    if not pairs:
-        return None
     for a, b in combinations(better[:MOST_PAIRED], 2):
         if a.step.kind == b.step.kind:
             continue
