@@ -39,6 +39,20 @@ def day_with(person: Person, rocket: str, motor: str, delay: float | None) -> st
     return f"/launchdays/{day}"
 
 
+def in_wind(person: Person, field: str, day: str, wind_m_s: float) -> str:
+    """The same day on a field, in a wind that is told for all its hours."""
+    api = f"/launchdays/days/{day.rsplit('/', 1)[1]}"
+    told = {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00", "field_id": field}
+    assert person.call("PUT", api, told)[0] == 200
+    hours = [
+        {"hour": h, "wind_m_s": wind_m_s, "from_deg": 270.0, "gust_m_s": 1.25 * wind_m_s, "temperature_c": 12.0}
+        for h in (10.0, 13.0, 15.0)
+    ]
+    weather = forecast_document(Forecast(day="2026-04-18", source="told", hours=tuple(HourlyWeather(**h) for h in hours)))
+    assert person.call("POST", f"{api}/weather", {"document": weather})[0] == 200
+    return day
+
+
 def open_(page: Page, live: str, path: str) -> None:
     page.goto(f"{live}{path}")
     page.wait_for_load_state("networkidle")
@@ -172,12 +186,7 @@ def test_landings_outside_the_field_are_no_go_on_motor_day_and_phone(signed_in: 
     ground = {"outline": square, "features": [], "surface": "grass"}
     assert hedda_.call("PUT", f"/stores/fields/{field}/ground", ground)[0] == 200
     rocket = store(hedda_, LIGHT, known={"mass_kg": 0.05})
-    day = day_with(hedda_, rocket, "C8", 5)
-    told = {"name": "Meet", "day": "2026-04-18", "opens": "10", "closes": "15:00", "field_id": field}
-    assert hedda_.call("PUT", f"/launchdays/days/{day.rsplit('/', 1)[1]}", told)[0] == 200
-    hours = [{"hour": h, "wind_m_s": 4.0, "from_deg": 270.0, "gust_m_s": 5.0, "temperature_c": 12.0} for h in (10.0, 13.0, 15.0)]
-    weather = forecast_document(Forecast(day="2026-04-18", source="told", hours=tuple(HourlyWeather(**h) for h in hours)))
-    assert hedda_.call("POST", f"/launchdays/days/{day.rsplit('/', 1)[1]}/weather", {"document": weather})[0] == 200
+    day = in_wind(hedda_, field, day_with(hedda_, rocket, "C8", 5), 4.0)
     open_(page, live, day)
     line = page.get_by_label("Manifest").locator("article")
     expect(line).to_contain_text(re.compile("no-go|go with a change"))
@@ -189,6 +198,22 @@ def test_landings_outside_the_field_are_no_go_on_motor_day_and_phone(signed_in: 
         page.get_by_role("button", name="More wind").click()
     expect(page.get_by_label("Queue")).to_contain_text(re.compile(f"{desk}|not decided"))
     expect(page.get_by_label("Queue")).not_to_contain_text(re.compile("✓ go"))
+
+
+def test_a_change_asked_for_on_the_desk_is_asked_for_on_the_phone(signed_in: Page, live_server: Any, hedda_: Person) -> None:
+    page, live = signed_in, str(live_server.url)
+    rocket = store(hedda_, LIGHT, known={"mass_kg": 0.05})
+    day = in_wind(hedda_, meadow(hedda_), day_with(hedda_, rocket, "C8", 7), 1.0)
+    open_(page, live, day)
+    line = page.get_by_label("Manifest").locator("article")
+    expect(line).to_contain_text("go with a change")
+    expect(line).to_contain_text("Goes with C8-")
+    open_(page, live, f"{day}/field")
+    queue = page.get_by_label("Queue")
+    expect(queue).to_contain_text("go with a change")
+    expect(queue).not_to_contain_text("no-go")
+    queue.get_by_role("button", name=re.compile("Trial horse")).click()
+    expect(page.get_by_label("Trial horse", exact=True)).to_contain_text("~ Goes with C8-5.")
 
 
 def test_a_flight_binned_and_another_taken_back_teach_what_the_page_says(

@@ -134,7 +134,7 @@ def opening_answer(opening: Opening, configuration: Configuration) -> dict[str, 
         "source": opening.source,
         "place": opening.place,
         "works": opening.works,
-        "reason": opening_sentence(opening, configuration),
+        "reason": opening_sentence(opening, configuration.layout),
     }
 
 

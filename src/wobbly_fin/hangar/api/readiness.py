@@ -53,7 +53,7 @@ def readiness_out(found: Readiness) -> ReadinessOut:
         change=change_sentence(found.change, units) if found.change is not None else "",
         needs=needs_out(c),
         opens=[
-            OpensOut(event=o.event, works=o.works, say=opening_sentence(o, c.configuration, units))
+            OpensOut(event=o.event, works=o.works, say=opening_sentence(o, c.configuration.layout, units))
             for o in in_order(c.configuration.openings)
         ],
         figures=figures_of(c),

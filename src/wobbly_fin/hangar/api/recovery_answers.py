@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from typing import Any, Literal
 
 from wobbly_fin.formats.pictures import picture_out
+from wobbly_fin.hangar.api.readiness import PLACES
 from wobbly_fin.hangar.api.recovery_schemas import (
     BayLayerOut,
     BayOut,
@@ -109,12 +110,10 @@ def recovery_out(row: Rocket, s: RecoveryStation) -> RecoveryOut:
     )  # fmt: skip
 
 
-# Tests of the verdict that are Recovery's own to say: those it fails are refused here as everywhere.
-_OWN = ("opens", "backup", "charge", "shield", "loads", "bay", "igniter", "cluster", "repairs")
-
-
 def _refused(s: RecoveryStation) -> list[Trial]:
-    return [t for t in s.judged.against if t.name in _OWN] if s.judged is not None else []
+    """Tests it fails that are mended here, and a charge with no way out, which opens nothing."""
+    against = s.judged.against if s.judged is not None else ()
+    return [t for t in against if t.name == "charge" or PLACES[t.name] == "recovery"]
 
 
 def _warnings(s: RecoveryStation) -> list[str]:
@@ -154,12 +153,7 @@ def _verdict(s: RecoveryStation, warnings: list[str]) -> Literal["good", "warn",
 
 
 def _bay_out(s: RecoveryStation, bay: FilledBay, typed: dict[str, str]) -> BayOut:
-    found, units = s.found, s.units
-    foot = explain.fired_sentence(found, bay)
-    if not bay.opening.works and s.judged is not None:
-        foot = opening_sentence(bay.opening, s.judged.configuration, units)
-    push = bay.push
-    charge = None
+    units, push, charge = s.units, bay.push, None
     if push is not None and bay.pins is not None:
         charge = ChargeOut(
             push=explain.push_sentence(bay, units), pins=explain.pins_sentence(bay, units), tested=explain.ground_test_sentence(bay),
@@ -183,7 +177,7 @@ def _bay_out(s: RecoveryStation, bay: FilledBay, typed: dict[str, str]) -> BayOu
         fit=bay.packed.fit,
         fits=explain.fit_sentence(bay, units),
         fired_by=bay.fired_by,
-        foot=foot,
+        foot=" ".join(opening_sentence(o, s.layout, units) for o in s.found.openings if o == bay.opening or (bay.released and o.source == "release")),
         motor_charge=explain.motor_charge_sentence(bay, units),
         motor_verdict=bay.motor.verdict if bay.motor is not None else "",
         charge=charge,

@@ -12,7 +12,7 @@ from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.labels import delay_stray_s
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_against
+from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, told_apart
 from wobbly_fin.rocketry.words import capital, uncapital
 
 _THUMB_WORDS = {
@@ -48,36 +48,34 @@ def _variant(t: Trial) -> str:
 
 def _texts(t: Trial, u: UnitChoice) -> tuple[str, str]:
     """Value and limit as they are said; of two that lie close with the digits that tell them apart."""
-    value, limit = t.value, t.limit
+
+    def write(x: float | str | None, more: int = 0) -> str:
+        return _written(x, t, u, more) if isinstance(x, float) else x or ""
+
+    if isinstance(t.value, float) and isinstance(t.limit, float) and not t.name.endswith("drift"):
+        return told_apart(t.value, t.limit, write)
+    return write(abs(t.value) if isinstance(t.value, float) and t.unit in _SHOWN else t.value), write(t.limit)
+
+
+def _written(x: float, t: Trial, u: UnitChoice, more: int) -> str:
     if t.unit in _SHOWN:
         quantity, size = _SHOWN[t.unit]
-        if isinstance(value, float) and isinstance(limit, float) and not t.name.endswith("drift"):
-            return show_against(value * size, limit * size, quantity, u)
-        value = abs(value) if isinstance(value, float) else value
-        return tuple(show(x * size, quantity, u) if isinstance(x, float) else "" for x in (value, limit))  # type: ignore[return-value]
+        return show(x * size, quantity, u, more)
     if t.unit == "share":
-        digits = 1 if isinstance(value, float) and isinstance(limit, float) and abs(value - limit) < 0.005 else 0
-        return tuple(f"{100 * x:.{digits}f} of 100" if isinstance(x, float) else "" for x in (value, limit))  # type: ignore[return-value]
+        return f"{100 * x:.{more}f} of 100"
     if t.name == "delay_window":
-        return tuple(after_apogee(x) if isinstance(x, float) else "" for x in (value, limit))  # type: ignore[return-value]
-    return _number(value, t.unit), _number(limit, "" if t.unit == "cal" else t.unit)
-
-
-def _number(x: float | str | None, unit: str) -> str:
-    if not isinstance(x, float):
-        return x or ""
-    if unit == "Mach":
-        return f"{x:.2f}"
-    if unit == "°":
+        return after_apogee(x, more)
+    if t.unit == "°":
         return f"{x:g}°"
-    return f"{x:.1f}" if unit == "cal" else f"{x:.1f}".removesuffix(".0")
+    text = f"{x:.{more + (2 if t.unit == 'Mach' else 1)}f}"
+    return text if t.unit in ("cal", "Mach") else text.removesuffix(".0")
 
 
-def after_apogee(seconds: float) -> str:
+def after_apogee(seconds: float, more_digits: int = 0) -> str:
     """'0.4 s after apogee', 'at apogee', '1.2 s before apogee'."""
     if abs(seconds) < 0.05:
         return "at apogee"
-    return f"{abs(seconds):.1f} s {'after' if seconds > 0 else 'before'} apogee"
+    return f"{abs(seconds):.{1 + more_digits}f} s {'after' if seconds > 0 else 'before'} apogee"
 
 
 def why_not(candidate: Candidate, units: UnitChoice = METRIC) -> str | None:

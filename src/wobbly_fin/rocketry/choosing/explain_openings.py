@@ -1,6 +1,6 @@
 """What opens a rocket, in words."""
 
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.airframe import Layout
 from wobbly_fin.rocketry.configuration.failing import Failing
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.recovery.opens import Opening
@@ -8,9 +8,8 @@ from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 from wobbly_fin.rocketry.words import capital
 
 
-def opening_sentence(opening: Opening, configuration: Configuration, units: UnitChoice = METRIC) -> str:
+def opening_sentence(opening: Opening, layout: Layout | None, units: UnitChoice = METRIC) -> str:
     """One event: what lets it happen, or why nothing does."""
-    layout = configuration.layout
     what = ""
     if layout is not None and opening.what is not None:
         what = layout.placed[opening.what].part.called

@@ -126,7 +126,11 @@ def landing_speed_m_s(case: Case) -> float | None:
 
 def landing_rate(case: Case) -> Trial:
     """How fast it lands."""
-    return at_most("landing_rate", landing_speed_m_s(case), case.rules.descent_rate_max_m_s, "m/s")
+    speed, limit = landing_speed_m_s(case), case.rules.descent_rate_max_m_s
+    if speed is not None and case.flight.ejection is None:
+        # A hop too low to open is no gentle landing: that it falls from no height makes it none.
+        return plain("landing_rate", False, speed, limit, "m/s", why="unopened")
+    return at_most("landing_rate", speed, limit, "m/s")
 
 
 def drift(case: Case) -> Trial | None:

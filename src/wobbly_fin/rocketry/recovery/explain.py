@@ -196,19 +196,6 @@ def wadding_sentence(protection: str, bore_m: float, charge_kg: float = 0.0, uni
     return "No protection: the charge burns the canopy."
 
 
-def fired_sentence(found: Recovery, bay: FilledBay) -> str:
-    """What opens a bay, and when."""
-    at_apogee = found.plan.sequence.at_apogee
-    if bay.released:
-        first = "an altimeter’s charge at apogee" if at_apogee else "the motor’s charge"
-        return f"Opened by {first}; a release holds the canopy shut till its height."
-    if bay.event == "first":
-        return f"Opened by {'an altimeter’s charge at apogee' if bay.push is not None else 'the motor’s charge'}, for the drogue."
-    if bay.push is None:
-        return "Opened by the motor’s charge."
-    return "Opened by an altimeter’s charge" + (" at its height." if found.plan.sequence.two_events else " at apogee.")
-
-
 def charge_in_bay_kg(bay: FilledBay) -> float:
     """Of whichever charge opens a bay. [kg]"""
     if bay.push is not None:

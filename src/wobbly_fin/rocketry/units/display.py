@@ -1,6 +1,7 @@
 """Saying a number with the digits it deserves, in the unit its owner prefers."""
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass, field
 
 from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS, System
@@ -25,13 +26,20 @@ class UnitChoice:
 METRIC = UnitChoice()
 
 
-def show_against(si: float, limit_si: float, quantity: str, units: UnitChoice = METRIC) -> tuple[str, str]:
-    """A value and its limit, with as many more digits as it takes for the two to read differently."""
+def told_apart(value: float, limit: float, write: Callable[[float, int], str]) -> tuple[str, str]:
+    """A value and its limit, with as many more digits as it takes for the two to read differently.
+
+    Parameters
+    ----------
+    write : callable
+        A number and how many digits beyond the honest ones, to its text.
+    """
+    said = limit_said = write(limit, 0)
     for more in range(4):
-        said, limit = show(si, quantity, units, more), show(limit_si, quantity, units)
-        if said != limit or si == limit_si:
+        said = write(value, more)
+        if said != limit_said or value == limit:
             break
-    return said, limit
+    return said, limit_said
 
 
 def signed_share(share: float) -> str:
@@ -51,15 +59,12 @@ def show_range(low_si: float, high_si: float, quantity: str, units: UnitChoice =
 
 def show_with_sigma(si: float, sigma_si: float, quantity: str, units: UnitChoice = METRIC) -> str:
     """A value and its standard deviation to the same decimals: as many as the deviation's first figure needs."""
-    number, _, unit = show(si, quantity, units).partition(" ")
     if sigma_si <= 0 or si == 0:
-        return f"{number} {unit}"
-    value = float(number.replace("−", "-"))
-    sigma = sigma_si * (value / si if value else 1.0)
-    decimals = max(0, -math.floor(math.log10(abs(sigma)))) if sigma else 0
-    size = abs(convert(si, QUANTITIES[quantity].si, units.unit(quantity)))
-    shown = size if unit == SYMBOLS.get(units.unit(quantity)) else abs(value)
-    return f"{'−' if si < 0 else ''}{shown:.{decimals}f} ± {abs(sigma):.{decimals}f} {unit}"
+        return show(si, quantity, units)
+    value, unit = _in_unit(si, quantity, units)
+    sigma = abs(sigma_si * value / si)
+    decimals = max(0, -math.floor(math.log10(sigma)))
+    return f"{'−' if si < 0 else ''}{abs(value):.{decimals}f} ± {sigma:.{decimals}f} {SYMBOLS.get(unit, unit)}"
 
 
 def show_size(diameter_m: float, length_m: float, units: UnitChoice = METRIC) -> str:
@@ -85,13 +90,19 @@ def show(si: float, quantity: str, units: UnitChoice = METRIC, more_digits: int 
     str
         Such as ``142 m``, ``9.4 m/s``, ``0.63 oz``.
     """
+    value, unit = _in_unit(si, quantity, units)
+    return f"{_digits(value, quantity, more_digits)} {SYMBOLS.get(unit, unit)}"
+
+
+def _in_unit(si: float, quantity: str, units: UnitChoice) -> tuple[float, str]:
+    """In its owner's unit, the next larger one where that is how people say it."""
     unit = units.unit(quantity)
     value = convert(si, QUANTITIES[quantity].si, unit)
     if unit == "gram" and abs(value) >= 1000:
-        value, unit = value / 1000, "kilogram"
-    elif unit == "ounce" and abs(value) >= 32:
-        value, unit = value / 16, "pound"
-    return f"{_digits(value, quantity, more_digits)} {SYMBOLS.get(unit, unit)}"
+        return value / 1000, "kilogram"
+    if unit == "ounce" and abs(value) >= 32:
+        return value / 16, "pound"
+    return value, unit
 
 
 def _digits(value: float, quantity: str, more: int) -> str:

@@ -145,6 +145,7 @@ test-ejection-speed-failed = moving at { $value } when the parachute opens, abov
 test-ejection-speed-none = no parachute opens; it should, below { $limit }
 test-landing-rate-passed = lands at { $value }, limit { $limit }
 test-landing-rate-failed = lands at { $value }, above { $limit }: a larger parachute, or one that opens
+test-landing-rate-unopened = falls to the ground at { $value } before anything opens
 test-landing-rate-none = does not fly; should land below { $limit }
 test-drift-passed = comes down { $value } inside the field’s edge
 test-drift-failed = comes down { $value } outside the field: a smaller parachute, less height, or wait for less wind
