@@ -94,7 +94,7 @@ def test_another_canopy_is_tried_taken_and_trimmed(page: Page, demo: str) -> Non
 
 def test_two_events_high_up(page: Page, demo: str) -> None:
     page.goto(f"{demo}/rockets/{demo_key('rocket', 'Old Bellwether')}/recovery")
-    expect(page.get_by_role("img", name=re.compile("Height against time.*first event.*canopy"))).to_be_visible()
+    expect(page.get_by_role("img", name=re.compile("Height against time.*first opening.*canopy"))).to_be_visible()
     expect(page.get_by_text(re.compile("with the main at once it would be"))).to_be_visible()
     bay = page.get_by_role("group", name="The main’s bay")
     reckoned = bay.inner_text()
@@ -114,4 +114,4 @@ def test_two_events_high_up(page: Page, demo: str) -> None:
     # Let out at once it walks farther: the drogue is gone from the picture.
     with answered(page):
         page.locator("[name=first]").select_option("main")
-    expect(page.get_by_role("img", name=re.compile("first event"))).to_have_count(0)
+    expect(page.get_by_role("img", name=re.compile("first opening"))).to_have_count(0)

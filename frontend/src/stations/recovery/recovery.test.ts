@@ -37,7 +37,7 @@ describe('a timeline', () => {
   it('keeps labels of moments that coincide apart', () => {
     const moments = [
       { code: 'apogee', word: 'top', time_s: 5, altitude_m: 300 },
-      { code: 'first', word: 'first event', time_s: 5, altitude_m: 300 },
+      { code: 'first', word: 'first opening', time_s: 5, altitude_m: 300 },
     ];
     const s = scales(frame, [0, 5, 50], [0, 300, 0]);
     const [a, b] = flagged(moments, s.x, s.y);

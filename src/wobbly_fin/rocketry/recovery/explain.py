@@ -35,7 +35,7 @@ _FITS = {
     "does not fit": "Does not fit: a smaller or thinner canopy, or a longer tube.",
 }  # fmt: skip
 _MOMENTS = {
-    "burnout": "burnout", "apogee": "top", "first": "first event", "main": "canopy", "landing": "down",
+    "burnout": "burnout", "apogee": "top", "first": "first opening", "main": "canopy", "landing": "down",
 }  # fmt: skip
 
 
@@ -246,7 +246,7 @@ def pins_sentence(bay: FilledBay, units: UnitChoice = METRIC) -> str:
         return ""
     parts = [
         (pins.cabin_n, "air shut in as it climbs"), (pins.coast_n, "the nose running on as it slows"),
-        (pins.jerk_n, "the first event’s jerk"),
+        (pins.jerk_n, "the first opening’s jerk"),
     ]  # fmt: skip
     said = ", ".join(f"{force(n, units)} from {what}" for n, what in parts if n >= 0.5) or "next to nothing"
     have = bay.pin_count

@@ -106,7 +106,7 @@ JOINTS = {
     "glued": "glued", "taped": "taped", "screwed": "screwed", "riveted": "plastic rivets", "friction": "friction fit", "pinned": "shear pins",
 }  # fmt: skip
 JOINT_ENDS = {"": "not told", "fore": "forward end", "aft": "aft end"}
-JOINT_OPENS = {"": "never in flight", "first": "first event", "main": "main parachute", "separation": "stages come apart"}
+JOINT_OPENS = {"": "never in flight", "first": "opening at the top", "main": "main parachute", "separation": "stages come apart"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

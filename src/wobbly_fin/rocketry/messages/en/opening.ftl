@@ -2,10 +2,10 @@
 ### $event which event, $source what pushes, $what the part that parts or is in the way, $push and $held forces with their units.
 
 opening-event-separation = stages
-opening-event-first = first event
+opening-event-first = opening at the top
 opening-event-main = parachute
-opening-event-backup-first = reserve of the first event
-opening-event-backup-main = reserve of the parachute
+opening-event-backup-first = backup of the opening at the top
+opening-event-backup-main = backup of the parachute
 opening-source-motor-charge = the motor’s charge
 opening-source-altimeter-charge = an altimeter’s charge
 opening-source-release = a release
@@ -32,4 +32,4 @@ opening-fixed = { $event }: { $what } is held for good; { $source } cannot part 
 opening-weak = { $event }: { $source } pushes with { $push }, too little to be sure of the { $held } that hold { $what }.
 opening-bursts = { $event }: parting { $what } would need a pressure no tube is made for.
 opening-tested-badly = { $event }: its last ground test failed.
-opening-waits = { $event }: the release waits for a first event that never comes.
+opening-waits = { $event }: the release waits for an opening at the top that never comes.
