@@ -29,7 +29,7 @@ def _table() -> None:
     from wobbly_fin.hangar import judged
     from wobbly_fin.hangar.board import board_of
     from wobbly_fin.hangar.models import Rocket
-    from wobbly_fin.launchdays import field_pack, plan
+    from wobbly_fin.launchdays import field_pack, plan, spread
     from wobbly_fin.launchdays.models import LaunchDay
     from wobbly_fin.rocketry.flight.flight import fly_vehicle
     from wobbly_fin.site.remembered import Remembered
@@ -41,13 +41,10 @@ def _table() -> None:
     client.force_login(user)
 
     def forget() -> None:
-        for room, names in (
-            (judged, ("_judged", "_picked", "_changes")),
-            (plan, ("_lines", "_tried")),
-            (field_pack, ("_clouds", "_grids")),
-        ):
-            for name in names:
-                setattr(room, name, Remembered(getattr(room, name)._most))
+        for room in (judged, plan, spread, field_pack):
+            for name, known in list(vars(room).items()):
+                if isinstance(known, Remembered):
+                    setattr(room, name, Remembered(known._most))
 
     def ms(path: str, *, cold: bool) -> float:
         found = []

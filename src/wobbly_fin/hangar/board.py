@@ -15,7 +15,8 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.stores.shelf import Shelved, shelf
 from wobbly_fin.stores.stock import stock_of
 
-LEADERS = 2  # whose cloud of landings is flown for the board; the others' when they are chosen
+LEADERS = 1  # at the top whose cloud of landings is flown for the board, besides the one shown; the others' when they are chosen
+ROUNDS = 4  # of settling: what leads may land outside, and then the next does
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -61,7 +62,7 @@ def with_leaders(board: Board, most: int = LEADERS) -> Board:
         Motors from the top to settle so, besides the one the rocket is shown with.
     """
     found = list(board.candidates)
-    for _ in range(2 * LEADERS):
+    for _ in range(ROUNDS):
         lead = leading_of(board.question, found)
         top = [c for c in best_per_motor(found)[:most] if c.settled != "no"]
         waiting = [c for c in (*([lead] if lead else []), *top) if not c.alone]

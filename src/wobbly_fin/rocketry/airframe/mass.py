@@ -318,16 +318,19 @@ def joined(parts: Sequence[Totals]) -> Totals:
     )
 
 
+def _first_mount(layout: Layout, stage: int) -> Mount | None:
+    return next((m for m in mounts_of(layout) if m.stage == stage), None)
+
+
 def motor_places(airframe: Airframe, layout: Layout, stage: int, motor: Motor, mount: Mount | None = None) -> Aboard:
     """Where a motor sits in a stage: as known, else in its mount (None: the stage's first), else flush with the stage's tail."""
-    first = next((m for m in mounts_of(layout) if m.stage == stage), None)
-    mount = mount or first
+    mount = mount or _first_mount(layout, stage)
     aft = [o for o in layout.outer if o.stage == stage][-1].aft_m
     if mount is not None and mount.index is not None:
         placed = layout.placed[mount.index]
         aft = placed.aft_m + (placed.part.overhang_m if isinstance(placed.part, MotorTube | FinCan) else 0.0)
     fore = aft - motor.length_m
-    if airframe.known.motor_fore_m is not None and stage == len(airframe.stages) - 1 and mount == first:
+    if airframe.known.motor_fore_m is not None and stage == len(airframe.stages) - 1 and mount == _first_mount(layout, stage):
         fore = airframe.known.motor_fore_m
     count, spread = (mount.count, mount.spread_m) if mount is not None else (1, 0.0)
     return Aboard(motor=motor, fore_m=fore, stage=stage, count=count, off_axis_m=spread)

@@ -85,7 +85,7 @@ TESTS: tuple[Test, ...] = (
     Test(name="spent_drift", judge=flight.spent_drift, quantity="room to the field's edge of a spent stage", source="the field", changes=("tilt", "hour", "motor")),
     Test(name="built", judge=range_.built, quantity="build, repairs and holds done", source="the build", needs=("built",)),
     Test(name="ground_test", judge=load.ground_test, quantity="a test on the ground of each altimeter's charge", source="common practice, no source",
-         needs=("ground_test",)),
+         needs=("ground_test",), dear=True),
     Test(name="loads", judge=load.loads, quantity="what the weakest link holds over what pulls", source="see recovery", changes=("delay", "canopy", "motor"), dear=True),
     Test(name="bay", judge=load.bay, quantity="room taken in the bay", source="geometry", changes=("canopy",), dear=True),
     Test(name="weight", judge=lambda case: None, quantity="its mass band against every limit", source="parts never weighed", needs=("weight",), dear=True),
