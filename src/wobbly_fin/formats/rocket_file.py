@@ -16,7 +16,7 @@ from wobbly_fin.formats.documents import PayloadDocument
 from wobbly_fin.formats.parts import FILED_PARTS, PartDocument, Text, one_of, to_parts
 from wobbly_fin.formats.recovery import RecoveryChoice
 from wobbly_fin.formats.rocket_migration import Pins, from_version_2, joints_told
-from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, lay_out
+from wobbly_fin.rocketry.airframe import Airframe, Known, Layout, Stage, lay_out
 from wobbly_fin.rocketry.airframe.balance import School, school_of
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.airframe.mass import total, weigh
@@ -251,15 +251,17 @@ class RocketFile(Document):
         if self.is_quick:
             mount = self.mount
             return (Mount(key=str(mount.id), diameter_m=mount.diameter_mm / 1000, max_length_m=mount.max_length_mm / 1000),)
-        layout = lay_out(self.to_airframe())
-        for stage in range(len(self.stages)):
-            mount_of(layout, stage)
-        return mounts_of(layout)
+        return _all_mounts(lay_out(self.to_airframe()), len(self.stages))
 
     def to_configuration(self, cd: float | None = None) -> Configuration:
         """The rocket with its mounts and its recovery, nothing loaded."""
-        plan = None if self.is_quick else self.to_recovery_plan()
-        return Configuration(rocket=self.to_rocket(cd), mounts=self.to_mounts(), plan=plan, tube_school=self.tube_school)
+        rocket = self.to_rocket(cd)
+        if not isinstance(rocket, RigidRocket):
+            return Configuration(rocket=rocket, mounts=self.to_mounts(), tube_school=self.tube_school)
+        plan = within("recovery", self.recovery.to_plan, _second_canopy(rocket.airframe))
+        return Configuration(
+            rocket=rocket, mounts=_all_mounts(rocket.layout, len(self.stages)), plan=plan, tube_school=self.tube_school
+        )
 
     def weighed_now(self) -> "RocketFile":
         """The same, remembering what its parts come to as those that were weighed."""
@@ -293,6 +295,12 @@ class RocketFile(Document):
 def with_motor(motors: dict[str, Any], stage: str, motor: Any) -> dict[str, Any]:
     """Motors by stage with another in one of them; none: taken out."""
     return {k: v for k, v in motors.items() if k != stage} | ({stage: motor} if motor else {})
+
+
+def _all_mounts(layout: Layout, stages: int) -> tuple[Mount, ...]:
+    for stage in range(stages):
+        mount_of(layout, stage)
+    return mounts_of(layout)
 
 
 def _second_canopy(airframe: Airframe) -> Canopy | None:
