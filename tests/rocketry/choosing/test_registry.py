@@ -132,6 +132,21 @@ def test_gentlest_first_and_the_leader_alone_differs_in_nothing_it_had() -> None
     }
 
 
+@pytest.mark.parametrize("name", ["Inchworm", "Old Bellwether", "Candle and Snuffer"])
+def test_what_is_asked_once_for_all_delays_is_the_same_asked_of_each(name: str) -> None:
+    where = told(Site(wind_speed_m_s=4.0))
+    found = pick(base(name), where, catalogue())
+    assert len({c.delay_s for c in found}) > 2
+    for one in found[::3]:
+        once = [t for t in one.tests if BY_NAME[t.name].once]
+        mine = {t.name: t for t in judge(one.configuration, where, shares="none", thorough=False).tests}
+        assert {t.name for t in once} == {n for n in mine if BY_NAME[n].once}
+        for t in once:
+            other = mine[t.name]
+            assert (other.state, other.why, other.limit) == (t.state, t.why, t.limit)
+            assert other.value == (pytest.approx(t.value, rel=1e-6) if isinstance(t.value, float) else t.value)
+
+
 def test_parts_never_weighed_leave_it_open_where_their_band_crosses_a_limit() -> None:
     c = next(x for x in pick(base("Inchworm"), told(Site(wind_speed_m_s=1.0)), catalogue()) if x.settled != "no").configuration
     rigid = c.rigid

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from wobbly_fin.rocketry.airframe.aside import Margins
-from wobbly_fin.rocketry.choosing.permits import is_high_power
+from wobbly_fin.rocketry.choosing.permits import is_high_power, level_wanted
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation, Taught
 from wobbly_fin.rocketry.configuration import Configuration
@@ -47,11 +47,16 @@ class Case:
         """At liftoff. [N]"""
         return self.flight.liftoff_mass_kg * STANDARD_GRAVITY_M_S2
 
-    @property
+    @cached_property
     def high_power(self) -> bool:
         """By the published bounds."""
         motors = self.configuration.motors
         return bool(motors) and is_high_power(motors, self.flight.liftoff_mass_kg)
+
+    @cached_property
+    def level(self) -> int:
+        """Of certification, as what is installed asks for."""
+        return level_wanted(self.configuration.motors, self.flight.liftoff_mass_kg)
 
     @cached_property
     def margins(self) -> Margins | None:

@@ -2,12 +2,13 @@
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from itertools import product
 from typing import Literal
 
 from wobbly_fin.rocketry.choosing.case import Case, fly_cases
 from wobbly_fin.rocketry.choosing.clouds import inside_of
-from wobbly_fin.rocketry.choosing.registry import BY_NAME, cheap_trials, dear_trials
+from wobbly_fin.rocketry.choosing.registry import BY_NAME, Outcomes, cheap_trials, dear_trials, once_for_all
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.thumb import Thumb, thumb_delay
@@ -26,7 +27,7 @@ MOST_ASIDE = 3  # tried in mounts beside a stage's leading one, gentlest first, 
 Shares = Literal["none", "all"]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True)
 class Candidate:
     """One configuration flown and judged; `alone`: by itself, with every test asked."""
 
@@ -50,10 +51,10 @@ class Candidate:
         settled = self.settled
         return "open" if settled != "no" and any(t.passed is None for t in self.tests) else settled
 
-    @property
+    @cached_property
     def settled(self) -> Verdict:
         """The verdict over what can be decided."""
-        if any(t.failed for t in self.tests):
+        if self.against:
             return "no"
         return "marginal" if self.margin < self.case.rules.marginal_fraction else "good"
 
@@ -67,7 +68,7 @@ class Candidate:
         """What would decide what is not known."""
         return tuple(dict.fromkeys(n for t in self.tests if t.passed is None for n in t.needs))
 
-    @property
+    @cached_property
     def against(self) -> tuple[Trial, ...]:
         """What keeps it on the ground."""
         return tuple(t for t in self.tests if t.failed)
@@ -221,8 +222,8 @@ def judge(
     where, rules = _situation(situation), rules or Rules()
     (case,) = fly_cases(configuration, [configuration.delay_s], where, rules)
     if known is not None:
-        return Candidate(case=case, tests=(*cheap_trials(case), *known))
-    found = _judged(case, shares, always=thorough)
+        return Candidate(case=case, tests=(*cheap_trials(case, once_for_all(case)), *known))
+    found = _judged(case, shares, once_for_all(case), always=thorough)
     return replace(found, alone=True) if thorough and shares == "all" else found
 
 
@@ -235,12 +236,14 @@ def judge_delays(
     shares: Shares = "none",
 ) -> list[Candidate]:
     """One loading with several delays of its leading motor, on one ascent."""
-    return [_judged(case, shares) for case in fly_cases(configuration, delays_s, _situation(situation), rules)]
+    cases = fly_cases(configuration, delays_s, _situation(situation), rules)
+    known = once_for_all(cases[0]) if cases else {}
+    return [_judged(case, shares, known) for case in cases]
 
 
-def _judged(case: Case, shares: Shares, *, always: bool = False) -> Candidate:
+def _judged(case: Case, shares: Shares, known: Outcomes, *, always: bool = False) -> Candidate:
     """Every test; the dear ones only of what passes the others, unless `always`: what fails is no better or worse for them."""
-    cheap = cheap_trials(case)
+    cheap = cheap_trials(case, known)
     if any(t.failed for t in cheap) and not always:
         return Candidate(case=case, tests=cheap)
     if shares == "all":
@@ -281,9 +284,9 @@ def order(candidate: Candidate, printed: Sequence[str] = ()) -> tuple[int, int, 
     return (
         _RANK[settled],
         sum(not BY_NAME[t.name].dear for t in c.against),
-        round(sum(m.curve.total_impulse_n_s for m in motors), 9),
+        round(c.configuration.installed_n_s, 9),
         round(sum(m.curve.average_thrust_n for m in motors), 9),
-        0 if any(c.leading.motor.label_with(c.delay_s) == p for p in printed) else 1,
+        0 if printed and c.leading.motor.label_with(c.delay_s) in printed else 1,
         round(off, 9),
         c.delay_s or 0.0,
     )

@@ -1,7 +1,7 @@
 """What the field, the range's code, the flyer's certificate and the state of the build say."""
 
 from wobbly_fin.rocketry.choosing.case import Case
-from wobbly_fin.rocketry.choosing.permits import ADULT_YEARS, level_wanted
+from wobbly_fin.rocketry.choosing.permits import ADULT_YEARS
 from wobbly_fin.rocketry.choosing.trial import Trial, at_most, plain, unknown
 
 
@@ -9,8 +9,7 @@ def permit(case: Case) -> Trial | None:
     """The certificate the installation asks for."""
     if not case.configuration.motors:
         return None
-    wanted = level_wanted(case.configuration.motors, case.flight.liftoff_mass_kg)
-    flyer = case.situation.flyer
+    wanted, flyer = case.level, case.situation.flyer
     if flyer is None:
         return unknown("permit", "flyer", value=float(wanted)) if wanted else None
     return plain("permit", flyer.level >= wanted, float(wanted), float(flyer.level), why="model" if wanted == 0 else "")
@@ -21,7 +20,7 @@ def age(case: Case) -> Trial | None:
     c = case.configuration
     if not c.motors:
         return None
-    asked = level_wanted(c.motors, case.flight.liftoff_mass_kg) > 0 or c.installed_n_s > case.situation.code.adult_from_n_s
+    asked = case.level > 0 or c.installed_n_s > case.situation.code.adult_from_n_s
     if not asked:
         return None
     flyer = case.situation.flyer

@@ -22,6 +22,8 @@ from wobbly_fin.rocketry.recovery.sequence import AT_ONCE
 from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 from wobbly_fin.rocketry.variants import heavier
 
+_OF_DELAYS, _OF_CHARGES = {"_by_stage", "leading"}, {"charges", "openings", "opener"}  # of what is remembered
+
 
 @dataclass(frozen=True, kw_only=True)
 class Configuration:
@@ -90,8 +92,12 @@ class Configuration:
 
     def in_stage(self, stage: int) -> tuple[tuple[Mount, MountLoad], ...]:
         """What is loaded in a stage, in the order of its mounts."""
+        return self._by_stage[stage]
+
+    @cached_property
+    def _by_stage(self) -> tuple[tuple[tuple[Mount, MountLoad], ...], ...]:
         at = {x.mount: x for x in self.loads}
-        return tuple((m, at[m.key]) for m in self.mounts if m.stage == stage and m.key in at)
+        return tuple(tuple((m, at[m.key]) for m in self.mounts if m.stage == s and m.key in at) for s in range(self.stages))
 
     def loading(self, loads: Iterable[MountLoad]) -> "Configuration":
         """The same with other motors; what does not hang on them is not worked out again."""
@@ -137,12 +143,11 @@ class Configuration:
             replace(x, delay_s=delay_s) if leading is not None and x.mount in first and x.motor.key == leading.motor.key else x
             for x in self.loads
         )
-        other = replace(self, loads=loads)
-        # Neither hangs on when a charge fires, what opens only on whether it does.
-        kept = ["loaded", "weights", "dangers"]
-        if all(a.fires == b.fires for a, b in zip(self.loads, loads, strict=True)):
-            kept += ["charges", "openings", "opener"]
-        other.__dict__.update({name: self.__dict__[name] for name in kept if name in self.__dict__})
+        # What opens it hangs only on whether a charge fires, not on when; all else that is known stays.
+        alike = all(a.fires == b.fires for a, b in zip(self.loads, loads, strict=True))
+        new = _OF_DELAYS if alike else _OF_DELAYS | _OF_CHARGES
+        other = object.__new__(Configuration)
+        other.__dict__.update({k: v for k, v in self.__dict__.items() if k not in new} | {"loads": loads})
         return other
 
     def heavier(self, ballast_kg: float, at_m: float) -> "Configuration":
@@ -165,7 +170,7 @@ class Configuration:
         """Every motor installed, the uppermost stage's first."""
         return tuple(x.motor for stage in range(self.stages) for mount, x in self.in_stage(stage) for _ in range(mount.count))
 
-    @property
+    @cached_property
     def installed_n_s(self) -> float:
         """Impulse aboard. [N·s]"""
         return sum(m.curve.total_impulse_n_s for m in self.motors)
@@ -181,7 +186,7 @@ class Configuration:
         lowest = self.in_stage(self.stages - 1)
         return tuple(x.motor for mount, x in lowest if not x.own_igniter_s for _ in range(mount.count))
 
-    @property
+    @cached_property
     def empty_stages(self) -> tuple[int, ...]:
         """Stages no motor is in."""
         return tuple(s for s in range(self.stages) if not self.in_stage(s))

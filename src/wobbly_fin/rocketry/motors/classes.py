@@ -3,6 +3,7 @@
 Bounds as in NFPA 1125 (quoted from memory), upper bound inclusive, lower bound exclusive.
 """
 
+from bisect import bisect_left
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
@@ -31,6 +32,7 @@ def _classes() -> tuple[ImpulseClass, ...]:
 
 
 CLASSES = _classes()
+_TOPS_N_S = [c.max_n_s for c in CLASSES]
 _BY_NAME = {c.name: c for c in CLASSES}
 
 
@@ -45,7 +47,7 @@ def impulse_class(name: str) -> ImpulseClass:
 def class_of_impulse(impulse_n_s: float) -> ImpulseClass:
     """The class a total impulse falls in, 0 < impulse ≤ 40 960 N·s; raises OutOfRangeError beyond."""
     require_positive("impulse_n_s", impulse_n_s, CLASSES[-1].max_n_s)
-    return next(c for c in CLASSES if c.holds(impulse_n_s))
+    return CLASSES[bisect_left(_TOPS_N_S, impulse_n_s)]
 
 
 def class_rank(name: str) -> int:
