@@ -164,6 +164,8 @@ def test_every_door_says_the_same_of_one_rocket(
     )
     assert shape["balance"]["margin_calibres"] == pytest.approx(told["figures"]["margin_calibres"], rel=1e-9)
     assert shape["apogee"] == told["said"].get("apogee_m")
+    if shown["timeline"]["moments"] and lead.flight.ejection is not None:
+        assert shown["timeline"]["moments"][-1]["said"].endswith(f"at {told['said']['descent_rate_m_s']}")
 
     # A flight page of the same load, and what the logbook would freeze.
     flown = hedda.get(f"{path}/flight?motor={motor}" + (f"&delay_s={delay}" if delay is not None else ""))
@@ -210,3 +212,10 @@ def test_every_door_says_the_same_of_one_rocket(
         if door == "today" or code is None:
             assert {t["name"]: t["state"] for t in said["tests"]} == states(candidate), door
             assert said["verdict"] == candidate.verdict, door
+
+    # The bench, where it is to be built: what the finished rocket should weigh.
+    status, bench = hedda.call("PUT", f"/workshop/rockets/{key}/builds/{uuid.uuid4()}", {"kind": "build"})
+    assert status == 200, bench
+    last = next(s for s in bench["steps"] if s["key"] == "weigh")
+    assert f"it should weigh {told['said']['mass_kg']} " in last["lines"][0]
+    assert last["weigh_in"]["expected"].startswith(f"about {told['said']['mass_kg']};")

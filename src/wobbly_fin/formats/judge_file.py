@@ -15,7 +15,6 @@ from wobbly_fin.rocketry.choosing.explain_openings import opening_sentence
 from wobbly_fin.rocketry.choosing.nearest import Change, change_sentence, nearest_change
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.choosing.tests_of_flight import landing_speed_m_s
 from wobbly_fin.rocketry.choosing.tests_of_range import stand_off_m
 from wobbly_fin.rocketry.choosing.trial import Need
 from wobbly_fin.rocketry.configuration import Configuration, MountLoad
@@ -163,7 +162,7 @@ def judge_answer(found: Candidate, change: Change | None) -> dict[str, Any]:
 
 def landing_energy_j(found: Candidate) -> float | None:
     """What it lands with. [J]"""
-    speed = landing_speed_m_s(found.case)
+    speed = found.flight.lands_m_s
     if speed is None or found.configuration.empty_stages:
         return None
     return 0.5 * found.configuration.hanging_kg * speed**2

@@ -116,17 +116,9 @@ def ejection_speed(case: Case) -> Trial:
     return at_most("ejection_speed", ejection.speed_m_s if ejection else None, case.rules.ejection_speed_max_m_s, "m/s")
 
 
-def landing_speed_m_s(case: Case) -> float | None:
-    """What it lands at: under what opened, else as it falls. [m/s]"""
-    flight = case.flight
-    # Without an ejection nothing slows it: the speed it lands at is judged, not the canopy it carries shut.
-    landing = flight.descent_rate_m_s if flight.ejection else flight.landing_speed_m_s
-    return flight.landing_speed_m_s if flight.ejection and landing is None else landing
-
-
 def landing_rate(case: Case) -> Trial:
     """How fast it lands."""
-    speed, limit = landing_speed_m_s(case), case.rules.descent_rate_max_m_s
+    speed, limit = case.flight.lands_m_s, case.rules.descent_rate_max_m_s
     if speed is not None and case.flight.ejection is None:
         # A hop too low to open is no gentle landing: that it falls from no height makes it none.
         return plain("landing_rate", False, speed, limit, "m/s", why="unopened")

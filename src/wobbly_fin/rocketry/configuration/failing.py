@@ -120,5 +120,5 @@ def _failing(opening: Opening, way: Way, then: Then, opened_m_s: float | None, f
         way=way,
         then=then,
         opened_m_s=opened_m_s,
-        landing_m_s=flight.landing_speed_m_s,
+        landing_m_s=flight.lands_m_s,
     )

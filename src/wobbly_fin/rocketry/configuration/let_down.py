@@ -113,7 +113,7 @@ def moments_of(configuration: Configuration, site: Site, flight: Flight) -> list
         # In steady air: gusts at the top may leave a body lying flat in its fall, and a bound is wanted here.
         dive = fly_vehicle(vehicle, [None], replace(site, gustiness="calm"))[0].landing_speed_m_s
         if dive is not None:
-            out.append(Moment(name="First event fails, main opens in the dive", opens="main", speed_m_s=dive, fault=True))
+            out.append(Moment(name="First opening fails, main opens in the dive", opens="main", speed_m_s=dive, fault=True))
     return out or [AT_REST]
 
 

@@ -69,7 +69,7 @@ def events(flight: Flight, units: UnitChoice = METRIC) -> list[Event]:
             flight.apogee_altitude_m,
             peak,
         ),
-        ("landing", flight.landing_time_s, 0.0, f"Lands at {show(flight.landing_speed_m_s or 0.0, 'speed', units)}"),
+        ("landing", flight.landing_time_s, 0.0, f"Lands at {show(flight.lands_m_s or 0.0, 'speed', units)}"),
     ]
     if flight.ejection is not None:
         e = flight.ejection

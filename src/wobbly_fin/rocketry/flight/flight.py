@@ -121,6 +121,12 @@ class Flight:
     main: Ejection | None = None
     spent: tuple[Fallen, ...] = ()
 
+    @property
+    def lands_m_s(self) -> float | None:
+        """How fast it comes down on the ground: its rate of descent under what opened; opened by nothing, all the speed it falls in with."""
+        opened = self.ejection is not None and self.descent_rate_m_s is not None
+        return self.descent_rate_m_s if opened else self.landing_speed_m_s
+
 
 def not_lifted(liftoff_mass_kg: float) -> Flight:
     """A flight that never began. [kg]"""

@@ -34,7 +34,7 @@ def timeline(flight: Flight, *, two_events: bool) -> tuple[Happening, ...]:
     if flight.main is not None:
         out.append(_at("main", flight.main.time_s, flight.main.altitude_m, flight.main.speed_m_s))
     if flight.landing_time_s is not None:
-        out.append(_at("landing", flight.landing_time_s, 0.0, flight.landing_speed_m_s))
+        out.append(_at("landing", flight.landing_time_s, 0.0, flight.lands_m_s))
     return tuple(sorted(out, key=lambda h: h.time_s))
 
 
