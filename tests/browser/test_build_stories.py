@@ -24,6 +24,25 @@ def demo(context: BrowserContext, live_server: Any, transactional_db: None, sett
     return str(live_server.url)
 
 
+def test_a_part_changed_after_it_was_cut_is_shown_and_looked_at_again(page: Page, demo: str) -> None:
+    key = demo_key("rocket", "Post Rider")
+    page.goto(f"{demo}/rockets/{key}/shape")
+    page.get_by_label("Parts from nose to tail").get_by_role("button", name=re.compile("coupler", re.IGNORECASE)).first.click()
+    length = page.locator("[name=length_m]")
+    expect(length).to_be_visible()
+    with page.expect_response(re.compile("shape/edit")):
+        length.fill("96 mm")
+        length.press("Tab")
+    page.get_by_role("link", name="Build", exact=True).click()
+    expect(page.get_by_text(re.compile("ask for something else now"))).to_be_visible()
+    again = page.get_by_label("Look at again")
+    again.get_by_role("button", name="Cut the tubes to length").click()
+    expect(page.get_by_text(re.compile("Then: Coupler: mark at 80 mm. Now: Coupler: mark at 96 mm"))).to_be_visible()
+    page.get_by_role("button", name="I have looked: it still fits").click()
+    expect(again.get_by_role("button", name="Cut the tubes to length")).to_have_count(0)
+    expect(again.get_by_role("button")).to_have_count(1)
+
+
 def test_from_design_to_plan_two_steps_and_a_scale_that_asks_for_ballast(page: Page, demo: str) -> None:
     page.goto(f"{demo}/rockets/{demo_key('rocket', 'Three Sisters')}/shape")
     page.get_by_role("link", name="Build", exact=True).click()

@@ -166,16 +166,20 @@ class Load:
 
 def load_of(user: User, key: str) -> Load:
     """Motors by their keys, stages joined by |, each mount beside as ;mount=key; raises Http404 where there are none this person may see."""
-    stages, *beside = key.split(";")
-    keys = stages.split("|")
+    keys, beside = apart(key)
     if len(keys) > MOST_STAGES or len(beside) > 12:
         raise Http404
-    pairs = [item.partition("=") for item in beside]
     return Load(
         key=key,
         shelved=tuple(from_shelf(user, k) for k in keys),
-        beside=tuple((mount, from_shelf(user, k)) for mount, _, k in pairs),
+        beside=tuple((mount, from_shelf(user, k)) for mount, k in beside),
     )
+
+
+def apart(key: str) -> tuple[list[str], list[tuple[str, str]]]:
+    """A load's key taken apart: the motor's key of each stage, and mounts beside with theirs."""
+    stages, *beside = key.split(";")
+    return stages.split("|"), [(mount, k) for mount, _, k in (item.partition("=") for item in beside)]
 
 
 def load_key(candidate: Candidate, key_of: dict[str, str]) -> str:
@@ -194,4 +198,4 @@ def judge_one(asked: Question, load: Load, delay_s: float | None, shares: Shares
     return judged(load.into(asked.base, delay_s), asked.situation, asked.rules, shares)
 
 
-__all__ = ["KnownRocket", "Load", "Question", "judge_one", "known_rocket", "load_key", "load_of", "question_of"]
+__all__ = ["KnownRocket", "Load", "Question", "apart", "judge_one", "known_rocket", "load_key", "load_of", "question_of"]

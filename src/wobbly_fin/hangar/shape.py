@@ -10,7 +10,7 @@ from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.board import shown_load
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.hangar.question import question_of
+from wobbly_fin.hangar.question import apart, question_of
 from wobbly_fin.rocketry.airframe import Airframe, Balance, Layout, balance, lay_out
 from wobbly_fin.rocketry.airframe.balance import School
 from wobbly_fin.rocketry.airframe.checks import Finding, findings
@@ -87,10 +87,10 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
     airframe = file.to_airframe()
     layout, shelved = lay_out(airframe), shelf(user)
     load = shown_load(user, row) if load is None else load
-    shown, shown_beside = _shown(load, shelved)
+    by_key, (shown_keys, shown_beside) = {s.key: s.motor for s in shelved}, apart(load)
     fitting = [fitting_motors([s.motor for s in shelved], layout_mount(layout, number)) for number in range(len(file.stages))]
-    motors, chosen = stage_motors(file, fitting, shown)
-    beside = tuple(_beside(layout, motors, shown_beside))
+    motors, chosen = stage_motors(file, fitting, [by_key.get(k) for k in shown_keys])
+    beside = tuple(_beside(layout, motors, {mount: by_key[k] for mount, k in shown_beside if k in by_key}))
     found = balance(airframe, motors, beside=beside)
     alone = balance(airframe.upper(1), motors[:1]) if len(airframe.stages) > 1 else None
     school = file.margin.to_school()
@@ -123,17 +123,6 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
         ),
         questions=size_questions(found.layout, units),
         units=units,
-    )
-
-
-def _shown(load: str, shelved: Sequence[Shelved]) -> tuple[tuple[Motor | None, ...], dict[str, Motor]]:
-    """Of a load's key: the motor of each stage, None where it is not on the shelf, and those in further mounts by the mount's key."""
-    by_key = {s.key: s.motor for s in shelved}
-    stages, *beside = load.split(";")
-    pairs = [item.partition("=") for item in beside]
-    return (
-        tuple(by_key.get(k) for k in stages.split("|")),
-        {mount: by_key[k] for mount, _, k in pairs if k in by_key},
     )
 
 

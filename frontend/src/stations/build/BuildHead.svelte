@@ -9,6 +9,7 @@
   let { station, bench }: { station: Station; bench: Bench } = $props();
 
   const build = $derived(station.build);
+  const changed = $derived(station.steps.filter((s) => s.changed));
   const refused = $derived(bench.change.error instanceof ApiError ? bench.change.error : undefined);
   const marks = { good: '✓', late: '✕', open: '?', done: '✓' } as const;
   const colours = { good: 'text-success', late: 'text-error', open: 'text-warning', done: 'text-success' };
@@ -106,4 +107,11 @@
     </ul>
   {/if}
   {#each station.remarks as remark, i (i)}<p class="text-warning mt-1 text-sm">! {remark}</p>{/each}
+  {#if changed.length}
+    <div class="flex flex-wrap gap-x-3 text-sm" role="group" aria-label="Look at again">
+      {#each changed as step (step.key)}<button class="link min-h-8" onclick={() => (bench.chosen = step.key)}
+          >{step.title}</button
+        >{/each}
+    </div>
+  {/if}
 </section>

@@ -24,4 +24,4 @@ since-step = Changed since you did it. Then: { $before } Now: { $after }
 since-steps = { $count ->
     [one] One step you did asks for something else now
    *[other] { $count } steps you did ask for something else now
- }: the design or the way of building has changed. Look at what is built again; until then it does not count as built.
+ }: the design or the way of building has changed. Look at each again; until then it does not count as built.
