@@ -25,7 +25,7 @@ from wobbly_fin.rocketry.flight import Flight, Site, fly
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
-from wobbly_fin.stores.shelf import Shelved, shelf
+from wobbly_fin.stores.shelf import shelf
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
