@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units import QUANTITIES, parse, read_number
-from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_against, show_range, show_size
+from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_range, show_size, told_apart
 from wobbly_fin.rocketry.units.quantities import SYMBOLS
 
 INCH, FOOT, OUNCE = 0.0254, 0.3048, 0.028349523125  # exact by definition (1959 yard and pound agreement)
@@ -89,7 +89,7 @@ def test_honest_digits_and_the_owners_unit() -> None:
 
 
 def test_a_value_just_short_of_its_limit_does_not_read_like_it() -> None:
-    said, limit = show_against(12.96, 13.0, "speed", METRIC)
+    said, limit = told_apart(12.96, 13.0, lambda x, more: show(x, "speed", METRIC, more))
     assert (said, limit) == ("12.96 m/s", "13 m/s")
 
 
