@@ -45,6 +45,17 @@ def test_edges_and_finish_matter_and_the_trade_knows_how():
     assert cd(body={"finish": "rough"}) > cd(body={"finish": "polished"})
 
 
+def test_friction_thins_in_compressible_flow():
+    """By 1 − 0.1 M² (from memory), at one Reynolds number: at Mach 0.5 it is 0.975 of that in air with no end to its speed of sound."""
+    layout = lay_out(model())
+    still, swift = (build_up(layout, speed_m_s=100.0, sound_speed_m_s=c, kinematic_viscosity_m2_s=1.5e-5) for c in (1e9, 200.0))
+    rubbed = [p for p in still.parts if p.friction > 0]
+    assert len(rubbed) == 3
+    for one in rubbed:
+        other = next(p for p in swift.parts if p.index == one.index)
+        assert other.friction == pytest.approx(0.975 * one.friction, rel=1e-6)
+
+
 def test_thrusting_fills_the_base():
     layout = lay_out(model())
     coasting, thrusting = drag_at(layout), drag_at(layout, thrusting=True, motor_diameter_m=0.018)

@@ -15,8 +15,9 @@ from wobbly_fin.rocketry.choosing.explain import (
     wind_caution,
 )
 from wobbly_fin.rocketry.choosing.ladder import ladder
-from wobbly_fin.rocketry.choosing.pick import Candidate, best_per_motor, thumb_for
+from wobbly_fin.rocketry.choosing.pick import Candidate, best_per_motor, order, thumb_for
 from wobbly_fin.rocketry.choosing.trial import smallest_margin
+from wobbly_fin.rocketry.configuration import fits
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.motors import ThrustCurve
@@ -44,6 +45,24 @@ def test_every_motor_that_fits_is_there_once_per_delay() -> None:
     fitting = [m for m in catalogue() if m.diameter_m == 0.018 and m.length_m <= 0.0701]
     assert len(found) == sum(max(1, len(m.delays_s)) for m in fitting)
     assert {c.motor.key for c in found} == {m.key for m in fitting}
+
+
+def test_of_what_does_not_pass_the_fewest_failures_come_first_whatever_the_impulse() -> None:
+    failing = sorted(
+        (c for c in _pick(replace(ROCKET, mass_kg=0.3)) if len(c.against) > 1), key=lambda c: c.configuration.installed_n_s
+    )
+    large = failing[-1]
+    fewer = replace(large, tests=tuple(t for t in large.tests if t is not large.against[0]))
+    assert fewer.settled == "no" and len(fewer.against) == len(large.against) - 1
+    assert order(fewer) < order(large)
+    alike = [c for c in failing if len(c.against) > len(fewer.against)]
+    assert alike and all(order(fewer) < order(c) for c in alike)
+
+
+def test_a_motor_is_a_tenth_of_a_millimetre_longer_than_told_and_no_more() -> None:
+    motor = find_motor("C8-5")[0]
+    for over_m, goes in ((0.9e-4, True), (1.1e-4, False)):
+        assert fits(motor, replace(MOUNT, max_length_m=motor.length_m - over_m)) is goes
 
 
 def test_best_first_is_the_gentlest_that_passes() -> None:

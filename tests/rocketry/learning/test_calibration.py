@@ -5,11 +5,13 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from scipy.stats import t
 
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.learning.band import Band, height_band
 from wobbly_fin.rocketry.learning.delays import Fired, learn_delay
 from wobbly_fin.rocketry.learning.explain import learnt_sentences
+from wobbly_fin.rocketry.learning.robust import Group, fit
 from wobbly_fin.rocketry.learning.rocket_fit import (
     CD_GUESSED_SD,
     HEIGHT_SCATTER_SD,
@@ -153,3 +155,16 @@ def test_a_motor_s_push_is_told_by_its_whole_label() -> None:
         cd_factor=1.0, cd_sd=0.1, thrust_factors={"Ash & Co/1/2A4T/1": 1.08}, covariance=np.eye(2), flights=2, weights={}
     )
     assert "1/2A4T pushed 8% more than its curve says." in learnt_sentences(half, 0.6)
+
+
+def test_odd_is_what_lies_where_one_in_23_would_by_chance() -> None:
+    """(4 + 1) ÷ (4 + r²) < 0.4 for r > √8.5; of Student's t with four degrees of freedom 4.3 in 100 lie beyond that."""
+    edge = math.sqrt(8.5)
+    assert 2 * t.sf(edge, 4) == pytest.approx(1 / 23, rel=0.01)
+    # A prior so sure that the measurement moves nothing.
+    for off, odd in ((0.99 * edge, False), (1.01 * edge, True)):
+        found = fit(
+            np.zeros(1), np.array([[1e-12]]), [Group(values=np.array([off]), design=np.ones((1, 1)), covariance=np.ones((1, 1)))]
+        )
+        told = replace(learn_rocket([]), weights={"one": float(found.weights[0])})
+        assert (told.odd == ("one",)) is odd

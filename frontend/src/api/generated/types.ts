@@ -3970,6 +3970,8 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            /** Without */
+            without: string[];
             /** Boxes */
             boxes: components["schemas"]["BoxOut"][];
         };

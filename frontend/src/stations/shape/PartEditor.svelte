@@ -132,6 +132,12 @@
       <button class="btn btn-xs" onclick={keep}>Keep one in stores</button>
       <button class="btn btn-xs btn-ghost text-error ml-auto" onclick={remove}>Take it out</button>
     </div>
+    {#if open.without.length}
+      <details class="mt-2 text-sm">
+        <summary class="link cursor-pointer">What is not computed of it</summary>
+        {#each open.without as line (line)}<p class="quiet">{line}</p>{/each}
+      </details>
+    {/if}
   </section>
 {:else}
   <RocketCard {bench} {shape} />

@@ -6,6 +6,7 @@ from typing import Any
 
 from wobbly_fin.hangar.api.shape_schemas import BoxOut, SelectedOut
 from wobbly_fin.hangar.shape import Shape
+from wobbly_fin.rocketry.airframe.explain import without_sentences
 from wobbly_fin.rocketry.airframe.layout import holds
 from wobbly_fin.rocketry.airframe.materials import MATERIALS
 from wobbly_fin.rocketry.airframe.parts import FinSet
@@ -63,7 +64,9 @@ def selected_out(shape: Shape, key: uuid.UUID | None) -> SelectedOut | None:
             question = asked[box.field]
             box.question = question.sentence
             box.suggestion = show(question.suggestion_m, "short_length", units, 1) if question.suggestion_m else None
-    return SelectedOut(id=key, type=part.TYPE, kind=part.WORD, name=part.called, note=_note(shape, place), boxes=boxes)
+    return SelectedOut(
+        id=key, type=part.TYPE, kind=part.WORD, name=part.called, note=_note(shape, place), without=without_sentences(type(part)), boxes=boxes
+    )  # fmt: skip
 
 
 def _fill_empty(shape: Shape, place: int, boxes: list[BoxOut]) -> None:

@@ -144,6 +144,7 @@ class SelectedOut(Schema):
     kind: str
     name: str
     note: str
+    without: list[str]  # what is not computed of it, and why
     boxes: list[BoxOut]
 
 

@@ -9,10 +9,34 @@ References
 """
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
+from wobbly_fin.rocketry.airframe.aspects import Aspect
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
-from wobbly_fin.rocketry.airframe.parts import FinSet
+from wobbly_fin.rocketry.airframe.parts import (
+    Allowance,
+    Anchor,
+    BodyTube,
+    Bulkhead,
+    CanopyPack,
+    CentringRing,
+    Cord,
+    Coupler,
+    DisplayPart,
+    FinCan,
+    FinSet,
+    Joint,
+    LaunchLug,
+    MassLump,
+    MotorTube,
+    NoseCone,
+    RailButton,
+    Retainer,
+    Transition,
+    VentHoles,
+)
 from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.wetted import side_of
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
@@ -61,6 +85,14 @@ class Pressure:
         return (self.cn_alpha_per_rad * self.cp_m + lift * x) / whole if whole else self.cp_m
 
 
+Pushes = Callable[[Layout, Placed[Any], float, float, list[str]], Push]
+# How the air pushes a part across the flow: of the layout, the part, the reference circle [m²], a Mach number and the flags so far.
+PUSH: Aspect[Pushes] = Aspect("push")
+PUSH.none("inside", MotorTube, CentringRing, Coupler, Bulkhead, Retainer, Anchor, Cord, CanopyPack, MassLump)
+PUSH.none("small", LaunchLug, RailButton, VentHoles)
+PUSH.none("told", Joint, Allowance, DisplayPart)
+
+
 def require_mach(mach: float) -> None:
     """Raise RocketryError beyond Mach 0.8: beyond this model."""
     require_finite("mach", mach, 0.0)
@@ -84,11 +116,10 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
     require_mach(mach)
     diameter = layout.reference_diameter_m
     reference = math.pi / 4 * diameter**2
-    pushes = [_body(p, reference) for p in layout.outer]
     flags: list[str] = []
-    for placed in layout.of(FinSet):
-        pushes.append(_fins(layout, placed, reference, mach, flags))
-    pushes = [p for p in pushes if p.cn_alpha_per_rad != 0.0]
+    found = ((p, PUSH.find(p.part)) for p in (*layout.outer, *(p for p in layout.placed if not p.part.OUTER)))
+    asked = [does(layout, p, reference, mach, flags) for p, does in found if does is not None]
+    pushes = [p for p in asked if p.cn_alpha_per_rad != 0.0]
     cn = sum(p.cn_alpha_per_rad for p in pushes)
     if abs(cn) < 1e-9:
         # A bare tube: nothing pushes at small angles; its cut-out is as good a point as any.
@@ -106,7 +137,8 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
     )
 
 
-def _body(placed: Placed, reference_m2: float) -> Push:
+@PUSH.of(NoseCone, BodyTube, Transition, FinCan)
+def _body(layout: Layout, placed: Placed, reference_m2: float, mach: float, flags: list[str]) -> Push:
     """Nose or transition: 2 (A₂ − A₁) ÷ A_ref, at L − (V − A₁ L) ÷ (A₂ − A₁) behind its forward end, whatever its outline."""
     part = placed.part
     fore, aft = math.pi / 4 * fore_diameter_m(part) ** 2, math.pi / 4 * aft_diameter_m(part) ** 2
@@ -116,6 +148,7 @@ def _body(placed: Placed, reference_m2: float) -> Push:
     return Push(index=placed.index, cn_alpha_per_rad=2 * (aft - fore) / reference_m2, cp_m=placed.fore_m + x)
 
 
+@PUSH.of(FinSet)
 def _fins(layout: Layout, placed: Placed[FinSet], reference_m2: float, mach: float, flags: list[str]) -> Push:
     fin = placed.part
     shape = planform_of(fin)

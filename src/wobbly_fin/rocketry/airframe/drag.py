@@ -7,11 +7,35 @@ References
 """
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
+from wobbly_fin.rocketry.airframe.aspects import Aspect
 from wobbly_fin.rocketry.airframe.barrowman import HIGHEST_MACH
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
-from wobbly_fin.rocketry.airframe.parts import FinSet, LaunchLug, NoseCone, RailButton, Transition
+from wobbly_fin.rocketry.airframe.parts import (
+    Allowance,
+    Anchor,
+    BodyTube,
+    Bulkhead,
+    CanopyPack,
+    CentringRing,
+    Cord,
+    Coupler,
+    DisplayPart,
+    FinCan,
+    FinSet,
+    Joint,
+    LaunchLug,
+    MassLump,
+    MotorTube,
+    NoseCone,
+    RailButton,
+    Retainer,
+    Transition,
+    VentHoles,
+)
 from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, slope_at_base
 from wobbly_fin.rocketry.airframe.wetted import side_of
@@ -51,6 +75,39 @@ class Drag:
     reynolds: float
     mach: float
     thrusting: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Air:
+    """The flow all parts share.
+
+    Attributes
+    ----------
+    reference_m2 : float
+        The circle coefficients are on.
+    per_metre : float
+        Reynolds number a metre. [1/m]
+    squeeze, glauert : float
+        How compressible flow thins friction, and heightens pressure.
+    whole_m : float
+        Length of the rocket.
+    form : float
+        What a slender body's thickness adds to its friction.
+    """
+
+    reference_m2: float
+    per_metre: float
+    squeeze: float
+    glauert: float
+    whole_m: float
+    form: float
+
+
+# How the air brakes a part.
+DRAG: Aspect[Callable[[Layout, Placed[Any], Air], PartDrag]] = Aspect("drag")
+DRAG.none("inside", MotorTube, CentringRing, Coupler, Bulkhead, Retainer, Anchor, Cord, CanopyPack, MassLump)
+DRAG.none("flush", VentHoles)
+DRAG.none("told", Joint, Allowance, DisplayPart)
 
 
 def friction_coefficient(reynolds: float, roughness_fraction: float) -> float:
@@ -104,41 +161,46 @@ def build_up(
     diameter = layout.reference_diameter_m
     reference = math.pi / 4 * diameter**2
     per_metre = speed_m_s / kinematic_viscosity_m2_s
-    squeeze = 1 - 0.1 * mach**2  # friction thins in compressible flow
-    glauert = 1 / math.sqrt(1 - mach**2)
     whole = layout.length_m
     slender = whole / diameter
-    form = 1 + 60 / slender**3 + slender / 400
-    rows: dict[int, PartDrag] = {}
-    fore_cd = 0.0
-    for placed in layout.outer:
-        roughness = ROUGHNESS_M[getattr(placed.part, "finish", "painted")]
-        cf = squeeze * friction_coefficient(per_metre * whole, roughness / whole)
-        friction = cf * form * side_of(placed.part).wetted_m2 / reference
-        pressure = _body_pressure(layout, placed, reference) * glauert
-        rows[placed.index] = PartDrag(index=placed.index, friction=friction, pressure=pressure, base=0.0)
-        fore_cd += friction
-    for placed in layout.placed:
-        part = placed.part
-        if isinstance(part, FinSet):
-            rows[placed.index] = _fin_drag(layout, placed, part, reference, per_metre, squeeze, glauert)
-        elif isinstance(part, LaunchLug):
-            area = math.pi / 4 * part.outer_diameter_m**2
-            rows[placed.index] = PartDrag(index=placed.index, friction=0.0, pressure=_LUG * area / reference, base=0.0)
-        elif isinstance(part, RailButton):
-            rows[placed.index] = PartDrag(
-                index=placed.index, friction=0.0, pressure=_BUTTON * part.diameter_m * part.height_m / reference, base=0.0
-            )
+    air = Air(
+        reference_m2=reference, per_metre=per_metre, squeeze=1 - 0.1 * mach**2, glauert=1 / math.sqrt(1 - mach**2), whole_m=whole,
+        form=1 + 60 / slender**3 + slender / 400,
+    )  # fmt: skip
+    found = ((p, DRAG.find(p.part)) for p in layout.placed)
+    rows = {p.index: does(layout, p, air) for p, does in found if does is not None}
+    fore_cd = sum(rows[p.index].friction for p in layout.outer)
     _add_base(layout, rows, fore_cd, reference, motor_diameter_m if thrusting else 0.0)
-    found = tuple(rows[i] for i in sorted(rows))
+    parts = tuple(rows[i] for i in sorted(rows))
     return Drag(
-        cd=sum(r.cd for r in found),
+        cd=sum(r.cd for r in parts),
         reference_diameter_m=diameter,
-        parts=found,
+        parts=parts,
         reynolds=per_metre * whole,
         mach=mach,
         thrusting=thrusting,
     )
+
+
+@DRAG.of(NoseCone, BodyTube, Transition, FinCan)
+def _body_drag(layout: Layout, placed: Placed, air: Air) -> PartDrag:
+    roughness = ROUGHNESS_M[getattr(placed.part, "finish", "painted")]
+    cf = air.squeeze * friction_coefficient(air.per_metre * air.whole_m, roughness / air.whole_m)
+    friction = cf * air.form * side_of(placed.part).wetted_m2 / air.reference_m2
+    pressure = _body_pressure(layout, placed, air.reference_m2) * air.glauert
+    return PartDrag(index=placed.index, friction=friction, pressure=pressure, base=0.0)
+
+
+@DRAG.of(LaunchLug)
+def _lug_drag(layout: Layout, placed: Placed[LaunchLug], air: Air) -> PartDrag:
+    area = math.pi / 4 * placed.part.outer_diameter_m**2
+    return PartDrag(index=placed.index, friction=0.0, pressure=_LUG * area / air.reference_m2, base=0.0)
+
+
+@DRAG.of(RailButton)
+def _button_drag(layout: Layout, placed: Placed[RailButton], air: Air) -> PartDrag:
+    area = placed.part.diameter_m * placed.part.height_m
+    return PartDrag(index=placed.index, friction=0.0, pressure=_BUTTON * area / air.reference_m2, base=0.0)
 
 
 def _body_pressure(layout: Layout, placed: Placed, reference_m2: float) -> float:
@@ -164,12 +226,12 @@ def _body_pressure(layout: Layout, placed: Placed, reference_m2: float) -> float
     return step
 
 
-def _fin_drag(
-    layout: Layout, placed: Placed, fin: FinSet, reference_m2: float, per_metre: float, squeeze: float, glauert: float
-) -> PartDrag:
+@DRAG.of(FinSet)
+def _fin_drag(layout: Layout, placed: Placed[FinSet], air: Air) -> PartDrag:
+    fin, reference_m2 = placed.part, air.reference_m2
     shape = planform_of(fin)
     t, c = fin.thickness_m, shape.mean_chord_m
-    cf = squeeze * friction_coefficient(per_metre * c, ROUGHNESS_M[fin.finish] / c)
+    cf = air.squeeze * friction_coefficient(air.per_metre * c, ROUGHNESS_M[fin.finish] / c)
     # Each root also spoils the flow along the body beside it: counted as friction on root chord × body diameter.
     beside = 0.5 * layout.radius_at((placed.fore_m + placed.aft_m) / 2) * 2 * fin.root_m
     friction = fin.count * cf * (2 * shape.area_m2 * (1 + 2 * t / c) + beside) / reference_m2
@@ -179,7 +241,9 @@ def _fin_drag(
         if fin.edges == "square"
         else (0.1 * shape.leading_cos**2 if fin.edges == "rounded" else 0.0)
     )
-    return PartDrag(index=placed.index, friction=friction, pressure=front * edge * glauert, base=front * _BLUNT_TAIL[fin.edges])
+    return PartDrag(
+        index=placed.index, friction=friction, pressure=front * edge * air.glauert, base=front * _BLUNT_TAIL[fin.edges]
+    )
 
 
 def _add_base(layout: Layout, rows: dict[int, PartDrag], fore_cd: float, reference_m2: float, filled_m: float) -> None:

@@ -1,8 +1,11 @@
 """Sentences about an airframe: what its checks found, where its margin lies."""
 
+from wobbly_fin.rocketry.airframe.aspects import without
 from wobbly_fin.rocketry.airframe.balance import Balance, School
 from wobbly_fin.rocketry.airframe.checks import Finding
 from wobbly_fin.rocketry.airframe.layout import Layout
+from wobbly_fin.rocketry.airframe.parts import Part
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 from wobbly_fin.rocketry.words import capital
 
@@ -102,3 +105,12 @@ def balance_sentence(found: Balance, school: School, units: UnitChoice = METRIC)
     spread = f" ± {found.sigma_calibres:.1f}" if found.sigma_calibres >= 0.05 else ""
     balance_at, push = show(found.ignition.cg_m, "short_length", units), show(found.pressure.cp_m, "short_length", units)
     return f"{head}: {margin:.1f}{spread} calibres{with_motor}{after}. It balances {balance_at} from the tip, the air pushes at {push}."
+
+
+def without_sentences(kind: type[Part]) -> list[str]:
+    """What is not computed of a kind of part, and why not."""
+    said = []
+    for why, names in without(kind).items():
+        what = capital(", ".join(say(f"aspect-name-{n}") for n in names))
+        said.append(say("aspect-without", what=what, why=say(f"aspect-none-{why}")))
+    return said

@@ -6,9 +6,9 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, holds, soft_mass_kg
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, soft_mass_kg
 from wobbly_fin.rocketry.airframe.mount import Mount, mounts_of
-from wobbly_fin.rocketry.airframe.part_solids import fin_solid, solid_of
+from wobbly_fin.rocketry.airframe.part_solids import stuff_of
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
     Anchor,
@@ -18,16 +18,13 @@ from wobbly_fin.rocketry.airframe.parts import (
     FinCan,
     FinSet,
     Joint,
-    LaunchLug,
     MassLump,
     MotorTube,
     Part,
-    RailButton,
     VentHoles,
 )
 from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.solids import NOTHING, Solid
-from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.airframe.wetted import wetted_area_m2
 from wobbly_fin.rocketry.motors.motor import Motor
 
@@ -155,9 +152,9 @@ def weigh_all(layout: Layout) -> tuple[PartMass, ...]:
     rows = []
     for row, placed in zip(weigh(layout), layout.placed, strict=True):
         if row.source == "unknown":
-            solid = solid_of(placed.part)
+            solid, off_axis = stuff_of(layout, placed)
             mass = UNTOLD_KG_M3 * solid.volume_m3 if solid.volume_m3 > 0 else FITTING_KG
-            row = _row(placed, mass, "guessed", None, UNTOLD_FRACTION * mass, solid, 0.0)
+            row = _row(placed, mass, "guessed", None, UNTOLD_FRACTION * mass, solid, off_axis)
         rows.append(row)
     return tuple(rows)
 
@@ -169,13 +166,7 @@ def _weigh(layout: Layout, placed: Placed) -> PartMass:
     part = placed.part
     if isinstance(part, DisplayPart):
         return _row(placed, 0.0, "not flown", None, 0.0, NOTHING, 0.0)
-    solid, off_axis = solid_of(part), 0.0
-    if holds(placed, FinSet):
-        solid = fin_solid(placed.part, tab_of(layout, placed), layout.radius_at((placed.fore_m + placed.aft_m) / 2))
-    elif isinstance(part, LaunchLug):
-        off_axis = layout.radius_at(placed.fore_m) + part.outer_diameter_m / 2
-    elif isinstance(part, RailButton):
-        off_axis = layout.radius_at(placed.fore_m) + part.height_m / 2
+    solid, off_axis = stuff_of(layout, placed)
     stuff = part.made_of
     computed: float | None = None
     if stuff is not None and part.FORM == "solid" and solid.volume_m3 > 0:

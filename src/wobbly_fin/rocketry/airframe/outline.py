@@ -1,12 +1,16 @@
 """Every part as seen from the side and cut open: half profiles and fin plates, from the nose tip, for a drawing to scale."""
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m, holds
+from wobbly_fin.rocketry.airframe.aspects import Aspect
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m
 from wobbly_fin.rocketry.airframe.parts import (
+    Allowance,
     Anchor,
     BodyTube,
     Bulkhead,
@@ -17,6 +21,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     DisplayPart,
     FinCan,
     FinSet,
+    Joint,
     LaunchLug,
     MassLump,
     MotorTube,
@@ -60,91 +65,127 @@ class PartOutline:
     angles_deg: tuple[float, ...] = ()
 
 
+Drawn = Callable[[Layout, Placed[Any]], PartOutline]
+# How a part looks from the side.
+OUTLINE: Aspect[Drawn] = Aspect("outline")
+OUTLINE.none("told", Joint, Allowance)
+
+
 def outlines(layout: Layout) -> tuple[PartOutline, ...]:
     """Every part that has a shape, in the order of the parts."""
-    found = (_outline(layout, p) for p in layout.placed)
-    return tuple(o for o in found if o is not None)
+    found = ((p, OUTLINE.find(p.part)) for p in layout.placed)
+    return tuple(draw(layout, p) for p, draw in found if draw is not None)
 
 
 def _box(fore: float, aft: float, radius: float, inner: float = 0.0) -> Line:
     return ((fore, inner), (fore, radius), (aft, radius), (aft, inner))
 
 
-def _outline(layout: Layout, p: Placed) -> PartOutline | None:
-    part = p.part
-    if isinstance(part, NoseCone):
-        return _nose(p, part)
-    if isinstance(part, BodyTube):
-        inner = (part.inner_diameter_m or 0.0) / 2
-        bore = _box(p.fore_m, p.aft_m, inner) if inner else ()
-        return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, part.outer_diameter_m / 2), bore=bore)
-    if isinstance(part, Transition):
-        return _transition(p, part)
-    if isinstance(part, FinCan):
-        wide = (part.shank_diameter_m or part.outer_diameter_m or 0.0) / 2
-        inner = part.inner_diameter_m / 2
-        stub = _box(p.fore_m - part.shank_length_m, p.fore_m, wide, inner) if part.shank_length_m else ()
-        bore = _box(p.fore_m - (part.shank_length_m if part.gas_path else 0.0), p.aft_m, inner)
-        return PartOutline(
-            index=p.index, profile=_box(p.fore_m, p.aft_m, (part.outer_diameter_m or 0.0) / 2), bore=bore, stub=stub
-        )
-    if holds(p, FinSet):
-        return _fins(layout, p)
-    if isinstance(part, MotorTube):
-        ring = tuple(part.spread_m * math.cos(2 * math.pi * k / part.count) for k in range(part.count)) if part.count > 1 else ()
-        return PartOutline(
-            index=p.index, profile=_box(p.fore_m, p.aft_m, part.outer_diameter_m / 2, part.inner_diameter_m / 2), across=ring
-        )
-    if isinstance(part, Coupler):
-        radius = (part.outer_diameter_m or 0.0) / 2
-        return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, radius, max(radius - part.wall_m, 0.0)))
-    if isinstance(part, CentringRing | Bulkhead):
-        hole = (part.inner_diameter_m or 0.0) / 2 if isinstance(part, CentringRing) else 0.0
-        return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, (part.outer_diameter_m or 0.0) / 2, hole))
-    return _small(layout, p)
+@OUTLINE.of(BodyTube)
+def _tube(layout: Layout, p: Placed[BodyTube]) -> PartOutline:
+    inner = (p.part.inner_diameter_m or 0.0) / 2
+    bore = _box(p.fore_m, p.aft_m, inner) if inner else ()
+    return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, p.part.outer_diameter_m / 2), bore=bore)
 
 
-def _small(layout: Layout, p: Placed) -> PartOutline | None:
+@OUTLINE.of(FinCan)
+def _fin_can(layout: Layout, p: Placed[FinCan]) -> PartOutline:
     part = p.part
-    surface = layout.radius_at(p.fore_m)
-    if isinstance(part, LaunchLug):
-        radius = part.outer_diameter_m / 2
-        return PartOutline(
-            index=p.index, profile=_box(p.fore_m, p.aft_m, radius), across=(surface + radius,), angles_deg=(part.angle_deg,)
-        )
-    if isinstance(part, VentHoles):
-        angles = tuple((part.angle_deg + 360.0 * k / part.count) % 360.0 for k in range(part.count))
-        return PartOutline(
-            index=p.index, profile=_box(p.fore_m, p.aft_m, part.diameter_m / 2), across=(surface,), angles_deg=angles
-        )
-    if isinstance(part, RailButton):
-        half = part.height_m / 2
-        return PartOutline(
-            index=p.index, profile=_box(p.fore_m, p.aft_m, half), across=(surface + half,), angles_deg=(part.angle_deg,)
-        )
+    wide = (part.shank_diameter_m or part.outer_diameter_m or 0.0) / 2
+    inner = part.inner_diameter_m / 2
+    stub = _box(p.fore_m - part.shank_length_m, p.fore_m, wide, inner) if part.shank_length_m else ()
+    bore = _box(p.fore_m - (part.shank_length_m if part.gas_path else 0.0), p.aft_m, inner)
+    return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, (part.outer_diameter_m or 0.0) / 2), bore=bore, stub=stub)
+
+
+@OUTLINE.of(MotorTube)
+def _motor_tube(layout: Layout, p: Placed[MotorTube]) -> PartOutline:
+    part = p.part
+    ring = tuple(part.spread_m * math.cos(2 * math.pi * k / part.count) for k in range(part.count)) if part.count > 1 else ()
+    profile = _box(p.fore_m, p.aft_m, part.outer_diameter_m / 2, part.inner_diameter_m / 2)
+    return PartOutline(index=p.index, profile=profile, across=ring)
+
+
+@OUTLINE.of(Coupler)
+def _coupler(layout: Layout, p: Placed[Coupler]) -> PartOutline:
+    radius = (p.part.outer_diameter_m or 0.0) / 2
+    return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, radius, max(radius - p.part.wall_m, 0.0)))
+
+
+@OUTLINE.of(CentringRing)
+def _ring(layout: Layout, p: Placed[CentringRing]) -> PartOutline:
+    outer, hole = (p.part.outer_diameter_m or 0.0) / 2, (p.part.inner_diameter_m or 0.0) / 2
+    return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, outer, hole))
+
+
+@OUTLINE.of(Bulkhead)
+def _bulkhead(layout: Layout, p: Placed[Bulkhead]) -> PartOutline:
+    return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, (p.part.outer_diameter_m or 0.0) / 2))
+
+
+@OUTLINE.of(LaunchLug)
+def _lug(layout: Layout, p: Placed[LaunchLug]) -> PartOutline:
+    return _beside(layout, p, p.part.outer_diameter_m / 2, p.part.angle_deg)
+
+
+@OUTLINE.of(RailButton)
+def _button(layout: Layout, p: Placed[RailButton]) -> PartOutline:
+    return _beside(layout, p, p.part.height_m / 2, p.part.angle_deg)
+
+
+def _beside(layout: Layout, p: Placed, half_m: float, angle_deg: float) -> PartOutline:
+    """Something that stands on the skin."""
+    across = (layout.radius_at(p.fore_m) + half_m,)
+    return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, half_m), across=across, angles_deg=(angle_deg,))
+
+
+@OUTLINE.of(VentHoles)
+def _holes(layout: Layout, p: Placed[VentHoles]) -> PartOutline:
+    part = p.part
+    angles = tuple((part.angle_deg + 360.0 * k / part.count) % 360.0 for k in range(part.count))
+    profile = _box(p.fore_m, p.aft_m, part.diameter_m / 2)
+    return PartOutline(index=p.index, profile=profile, across=(layout.radius_at(p.fore_m),), angles_deg=angles)
+
+
+def _bore_m(layout: Layout, p: Placed) -> float:
+    """Half the bore of what a part lies in. [m]"""
     host = next((o.part for o in layout.outer if o.index == p.host), None)
-    bore = bore_of(host) / 2 if host is not None else surface
-    if isinstance(part, CanopyPack | Cord):
-        return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, 0.94 * bore))
-    if isinstance(part, MassLump | DisplayPart):
-        radius = part.diameter_m / 2 or min(0.4 * bore, 0.006)
-        half = 0.0 if part.length_m else radius
-        return PartOutline(index=p.index, profile=_box(p.fore_m - half, p.aft_m + half, radius))
-    if isinstance(part, Anchor):
-        length = max(part.length_m, 0.3 * bore)
-        wall = part.kind in ("folded_patch", "loop_patch")
-        return PartOutline(
-            index=p.index, profile=_box(p.fore_m, p.fore_m + length, bore if wall else 0.25 * bore, 0.86 * bore if wall else 0.0)
-        )
-    if isinstance(part, Retainer):
-        mount = next((m for m in layout.of(MotorTube) if m.part.id and m.part.id == part.parent), None)
-        outside = mount.part.outer_diameter_m / 2 if mount is not None else 0.5 * bore
-        length = part.length_m or 0.2 * outside
-        return PartOutline(index=p.index, profile=_box(p.aft_m - length, p.aft_m + 0.12 * outside, 1.1 * outside, outside))
-    return None
+    return bore_of(host) / 2 if host is not None else layout.radius_at(p.fore_m)
 
 
-def _nose(p: Placed, part: NoseCone) -> PartOutline:
+@OUTLINE.of(CanopyPack, Cord)
+def _packed(layout: Layout, p: Placed) -> PartOutline:
+    return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, 0.94 * _bore_m(layout, p)))
+
+
+@OUTLINE.of(MassLump, DisplayPart)
+def _lump(layout: Layout, p: Placed[MassLump | DisplayPart]) -> PartOutline:
+    radius = p.part.diameter_m / 2 or min(0.4 * _bore_m(layout, p), 0.006)
+    half = 0.0 if p.part.length_m else radius
+    return PartOutline(index=p.index, profile=_box(p.fore_m - half, p.aft_m + half, radius))
+
+
+@OUTLINE.of(Anchor)
+def _anchor(layout: Layout, p: Placed[Anchor]) -> PartOutline:
+    bore = _bore_m(layout, p)
+    length = max(p.part.length_m, 0.3 * bore)
+    wall = p.part.kind in ("folded_patch", "loop_patch")
+    profile = _box(p.fore_m, p.fore_m + length, bore if wall else 0.25 * bore, 0.86 * bore if wall else 0.0)
+    return PartOutline(index=p.index, profile=profile)
+
+
+@OUTLINE.of(Retainer)
+def _retainer(layout: Layout, p: Placed[Retainer]) -> PartOutline:
+    part = p.part
+    mount = next((m for m in layout.of(MotorTube) if m.part.id and m.part.id == part.parent), None)
+    outside = mount.part.outer_diameter_m / 2 if mount is not None else 0.5 * _bore_m(layout, p)
+    length = part.length_m or 0.2 * outside
+    return PartOutline(index=p.index, profile=_box(p.aft_m - length, p.aft_m + 0.12 * outside, 1.1 * outside, outside))
+
+
+@OUTLINE.of(NoseCone)
+def _nose(layout: Layout, p: Placed[NoseCone]) -> PartOutline:
+    part = p.part
     base = (part.base_diameter_m or 0.0) / 2
     u = (1 - np.cos(np.linspace(0.0, math.pi / 2, _STEPS + 1))) ** 2
     shape, figure, slender = part.shape, parameter_of(part.shape, part.parameter), part.length_m / base
@@ -162,7 +203,9 @@ def _nose(p: Placed, part: NoseCone) -> PartOutline:
     return PartOutline(index=p.index, profile=profile, bore=bore, stub=stub)
 
 
-def _transition(p: Placed, part: Transition) -> PartOutline:
+@OUTLINE.of(Transition)
+def _transition(layout: Layout, p: Placed[Transition]) -> PartOutline:
+    part = p.part
     fore, aft = fore_diameter_m(part) / 2, aft_diameter_m(part) / 2
     profile = ((p.fore_m, 0.0), (p.fore_m, fore), (p.aft_m, aft), (p.aft_m, 0.0))
     wall = part.wall_m
@@ -179,6 +222,7 @@ def _transition(p: Placed, part: Transition) -> PartOutline:
     return PartOutline(index=p.index, profile=profile, bore=bore, stub=stub)
 
 
+@OUTLINE.of(FinSet)
 def _fins(layout: Layout, p: Placed[FinSet]) -> PartOutline:
     part, radius = p.part, layout.radius_at((p.fore_m + p.aft_m) / 2)
     plate = tuple((p.fore_m + x, radius + y) for x, y in corners(part))

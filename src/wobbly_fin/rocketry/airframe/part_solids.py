@@ -1,66 +1,136 @@
 """The stuff a part is made of, as a solid: volume, centroid and inertia of noses, tubes, frustums and fins."""
 
 import math
+from collections.abc import Callable
 from functools import lru_cache
+from typing import Any, NamedTuple
 
 import numpy as np
 
-from wobbly_fin.rocketry.airframe.layout import aft_diameter_m, fore_diameter_m
+from wobbly_fin.rocketry.airframe.aspects import Aspect
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
 from wobbly_fin.rocketry.airframe.parts import (
+    Allowance,
+    Anchor,
     BodyTube,
     Bulkhead,
+    CanopyPack,
     CentringRing,
+    Cord,
     Coupler,
+    DisplayPart,
     FinCan,
     FinSet,
+    Joint,
     LaunchLug,
+    MassLump,
     MotorTube,
     NoseCone,
     Part,
     RailButton,
+    Retainer,
     Transition,
+    VentHoles,
 )
 from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.profiles import AXIAL_NODES, AXIAL_WEIGHTS, nose_nodes, parameter_of
 from wobbly_fin.rocketry.airframe.solids import NOTHING, Solid, revolved, shifted, together, tube
-from wobbly_fin.rocketry.airframe.tabs import Tab
+from wobbly_fin.rocketry.airframe.tabs import Tab, tab_of
 
 # Area of a four-digit symmetrical section ÷ (thickness × chord), integrated from its thickness polynomial (NACA TR 460).
 AIRFOIL_FILL = 0.685
 
 
-@lru_cache(maxsize=8192)
-def solid_of(part: Part) -> Solid:
-    """The stuff of a fitted part that has a volume of its own; `NOTHING` for the rest."""
-    if isinstance(part, NoseCone):
-        return _nose(part)
-    if isinstance(part, BodyTube):
-        return NOTHING if part.inner_diameter_m is None else tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
-    if isinstance(part, Transition):
-        return _frustum(part)
-    if isinstance(part, FinCan):
-        body = tube(part.length_m, part.outer_diameter_m or 0.0, part.inner_diameter_m)
-        shank = tube(part.shank_length_m, part.shank_diameter_m or part.outer_diameter_m or 0.0, part.inner_diameter_m)
-        return together((body, shifted(shank, -part.shank_length_m)))
-    if isinstance(part, MotorTube):
-        one = tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
-        ring = one.volume_m3 * part.spread_m**2
-        axial, across = part.count * (one.axial_m5 + ring), part.count * (one.transverse_m5 + ring / 2)
-        return Solid(part.count * one.volume_m3, one.centroid_m, axial, across)
-    if isinstance(part, CentringRing):
-        return tube(part.thickness_m, part.outer_diameter_m or 0.0, part.inner_diameter_m or 0.0)
-    if isinstance(part, Coupler):
-        return tube(part.length_m, part.outer_diameter_m or 0.0, (part.outer_diameter_m or 0.0) - 2 * part.wall_m)
-    if isinstance(part, Bulkhead):
-        return tube(part.thickness_m, part.outer_diameter_m or 0.0)
-    if isinstance(part, LaunchLug):
-        return tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
-    if isinstance(part, RailButton):
-        lying = tube(part.height_m, part.diameter_m)
-        return Solid(lying.volume_m3, part.diameter_m / 2, lying.transverse_m5, lying.transverse_m5)
-    return NOTHING
+class Stuff(NamedTuple):
+    """What a part is made of as a solid, and how far beside the rocket's axis it sits. [m]"""
+
+    solid: Solid
+    off_axis_m: float = 0.0
 
 
+SOLID: Aspect[Callable[[Layout, Placed[Any]], Stuff]] = Aspect("solid")
+SOLID.none("holes", VentHoles)
+SOLID.none("bought", Retainer, Anchor)
+SOLID.none("soft", Cord, CanopyPack)
+SOLID.none("lump", MassLump, DisplayPart)
+SOLID.none("told", Joint, Allowance)
+
+
+def stuff_of(layout: Layout, placed: Placed) -> Stuff:
+    """The stuff of a part that has a volume of its own; `NOTHING` for the rest."""
+    does = SOLID.find(placed.part)
+    return Stuff(NOTHING) if does is None else does(layout, placed)
+
+
+def _alone(*kinds: type[Part]) -> Callable[[Callable[[Any], Solid]], Callable[[Any], Solid]]:
+    """Declares a solid on the axis that hangs on the part's own figures alone; the same part is worked out once."""
+
+    def declare(solid: Callable[[Any], Solid]) -> Callable[[Any], Solid]:
+        kept = lru_cache(maxsize=2048)(solid)
+        SOLID.of(*kinds)(lambda layout, placed: Stuff(kept(placed.part)))
+        return solid
+
+    return declare
+
+
+@_alone(BodyTube)
+def _body_tube(part: BodyTube) -> Solid:
+    return NOTHING if part.inner_diameter_m is None else tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+
+
+@_alone(FinCan)
+def _fin_can(part: FinCan) -> Solid:
+    body = tube(part.length_m, part.outer_diameter_m or 0.0, part.inner_diameter_m)
+    shank = tube(part.shank_length_m, part.shank_diameter_m or part.outer_diameter_m or 0.0, part.inner_diameter_m)
+    return together((body, shifted(shank, -part.shank_length_m)))
+
+
+@_alone(MotorTube)
+def _motor_tube(part: MotorTube) -> Solid:
+    one = tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+    ring = one.volume_m3 * part.spread_m**2
+    axial, across = part.count * (one.axial_m5 + ring), part.count * (one.transverse_m5 + ring / 2)
+    return Solid(part.count * one.volume_m3, one.centroid_m, axial, across)
+
+
+@_alone(CentringRing)
+def _ring(part: CentringRing) -> Solid:
+    return tube(part.thickness_m, part.outer_diameter_m or 0.0, part.inner_diameter_m or 0.0)
+
+
+@_alone(Coupler)
+def _coupler(part: Coupler) -> Solid:
+    return tube(part.length_m, part.outer_diameter_m or 0.0, (part.outer_diameter_m or 0.0) - 2 * part.wall_m)
+
+
+@_alone(Bulkhead)
+def _bulkhead(part: Bulkhead) -> Solid:
+    return tube(part.thickness_m, part.outer_diameter_m or 0.0)
+
+
+@SOLID.of(LaunchLug)
+def _lug(layout: Layout, placed: Placed[LaunchLug]) -> Stuff:
+    part = placed.part
+    return Stuff(
+        tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m),
+        layout.radius_at(placed.fore_m) + part.outer_diameter_m / 2,
+    )
+
+
+@SOLID.of(RailButton)
+def _button(layout: Layout, placed: Placed[RailButton]) -> Stuff:
+    part = placed.part
+    lying = tube(part.height_m, part.diameter_m)
+    solid = Solid(lying.volume_m3, part.diameter_m / 2, lying.transverse_m5, lying.transverse_m5)
+    return Stuff(solid, layout.radius_at(placed.fore_m) + part.height_m / 2)
+
+
+@SOLID.of(FinSet)
+def _fins(layout: Layout, placed: Placed[FinSet]) -> Stuff:
+    return Stuff(fin_solid(placed.part, tab_of(layout, placed), layout.radius_at((placed.fore_m + placed.aft_m) / 2)))
+
+
+@_alone(NoseCone)
 def _nose(part: NoseCone) -> Solid:
     base = (part.base_diameter_m or 0.0) / 2
     share, slope = nose_nodes(part.shape, parameter_of(part.shape, part.parameter), part.length_m / base)
@@ -77,6 +147,7 @@ def _nose(part: NoseCone) -> Solid:
     return together((cone, shifted(tube(part.shoulder_length_m, wide, bore), part.length_m)))
 
 
+@_alone(Transition)
 def _frustum(part: Transition) -> Solid:
     fore, aft, length = fore_diameter_m(part) / 2, aft_diameter_m(part) / 2, part.length_m
     outer = fore + (aft - fore) * AXIAL_NODES

@@ -8,7 +8,7 @@ import numpy as np
 
 from wobbly_fin.rocketry.constants import Z90
 from wobbly_fin.rocketry.errors import require_finite, require_positive
-from wobbly_fin.rocketry.learning.robust import Group, fit
+from wobbly_fin.rocketry.learning.robust import ODD_WEIGHT, Group, fit
 from wobbly_fin.rocketry.motors.labels import delay_stray_s
 
 _TOLERANCE_SD = 2.5  # standard deviations of a type about its label that its tolerance is taken for
@@ -108,7 +108,7 @@ def learn_delay(label_s: float, fired: Sequence[Fired]) -> DelayLearnt:
     sd = math.sqrt(float(found.covariance[0, 0]))
     return DelayLearnt(
         label_s=label_s, mean_s=float(found.mean[0]), sd_s=sd, next_sd_s=math.sqrt(sd**2 + between**2 + within**2), batches=batches,
-        count=len(fired), odd=tuple(f.key for f, w in zip(fired, found.weights, strict=True) if w < 0.4),
+        count=len(fired), odd=tuple(f.key for f, w in zip(fired, found.weights, strict=True) if w < ODD_WEIGHT),
     )  # fmt: skip
 
 

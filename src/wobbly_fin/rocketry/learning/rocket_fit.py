@@ -11,7 +11,7 @@ from wobbly_fin.rocketry.errors import require_positive
 from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.flight import LeavesAirError
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.learning.robust import Floats, Group, fit
+from wobbly_fin.rocketry.learning.robust import ODD_WEIGHT, Floats, Group, fit
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.variants import with_drag_factor
 
@@ -80,7 +80,7 @@ class Learnt:
     flights : int
         How many of them had something measured.
     weights : dict
-        By flight key: how much it counted; below a half it was called odd.
+        By flight key: how much it counted; below `ODD_WEIGHT` it is called odd.
     """
 
     cd_factor: float
@@ -98,7 +98,7 @@ class Learnt:
     @property
     def odd(self) -> tuple[str, ...]:
         """Flights that were hardly believed."""
-        return tuple(key for key, weight in self.weights.items() if weight < 0.4)
+        return tuple(key for key, weight in self.weights.items() if weight < ODD_WEIGHT)
 
     def thrust_factor(self, motor: Motor) -> float:
         """Of a type; 1 where it never flew in this rocket."""

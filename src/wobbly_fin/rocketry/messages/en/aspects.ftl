@@ -1,0 +1,18 @@
+### What is not computed of a kind of part, and why not.
+### $what which of it, in a row; $why the reason.
+
+aspect-without = { $what }: { $why }
+
+aspect-name-solid = volume
+aspect-name-outline = drawing
+aspect-name-push = push of the air
+aspect-name-drag = drag
+
+aspect-none-holes = holes weigh nothing.
+aspect-none-bought = none, it is bought ready made: put it on the scale.
+aspect-none-soft = none, cloth and cord are weighed by area and length.
+aspect-none-lump = none, it weighs what was told.
+aspect-none-told = none, it is no body in the air.
+aspect-none-inside = none, it lies inside, where the air does not reach.
+aspect-none-small = none taken, it is small beside fins and nose (our own judgement).
+aspect-none-flush = none taken, holes lie flush with the skin (our own judgement).

@@ -1,0 +1,79 @@
+"""Every kind of part says of each aspect how it is computed, or why there is none; a kind that says nothing is an error, never a zero."""
+
+from dataclasses import dataclass
+from typing import ClassVar
+
+import pytest
+
+from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.aspects import ASPECTS, UndeclaredError, undeclared, without
+from wobbly_fin.rocketry.airframe.barrowman import PUSH, Push, pressure
+from wobbly_fin.rocketry.airframe.drag import DRAG, PartDrag
+from wobbly_fin.rocketry.airframe.explain import without_sentences
+from wobbly_fin.rocketry.airframe.mass import weigh
+from wobbly_fin.rocketry.airframe.outline import OUTLINE, PartOutline, outlines
+from wobbly_fin.rocketry.airframe.part_solids import SOLID, Stuff
+from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES, PART_TYPES, BodyTube, NoseCone, Part
+from wobbly_fin.rocketry.airframe.solids import Solid
+from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+
+KINDS = {**PART_TYPES, **OLDER_TYPES}
+NOSE, TUBE = NoseCone(length_m=0.1, base_diameter_m=0.03), BodyTube(length_m=0.3, outer_diameter_m=0.03, inner_diameter_m=0.028)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Spoiler(Part):
+    """A made-up kind of part: two plates that stand out of a tube."""
+
+    TYPE: ClassVar[str] = "spoiler"
+    WORD: ClassVar[str] = "spoiler"
+
+    @property
+    def axial_length_m(self) -> float:
+        return 0.02
+
+
+def with_spoiler() -> Airframe:
+    return Airframe(stages=(Stage(id="", parts=(NOSE, TUBE, Spoiler(position_m=0.3, mass_kg=0.004))),))
+
+
+@pytest.mark.parametrize("name", sorted(KINDS))
+def test_every_kind_of_part_declares_every_aspect_with_words_for_what_there_is_none_of(name: str) -> None:
+    assert undeclared([KINDS[name]]) == []
+    said = without_sentences(KINDS[name])
+    assert len(said) == len(without(KINDS[name])) and all(line[0].isupper() and line.endswith(".") for line in said)
+
+
+@pytest.mark.parametrize("missing", sorted(ASPECTS))
+def test_a_kind_that_says_nothing_of_one_aspect_is_named_with_it(missing: str, monkeypatch: pytest.MonkeyPatch) -> None:
+    for aspect in ASPECTS.values():
+        monkeypatch.setattr(aspect, "_known", dict(aspect._known))
+        if aspect.name != missing:
+            aspect.none("small", Spoiler)
+    assert undeclared([*KINDS.values(), Spoiler]) == [("spoiler", missing)]
+    layout = lay_out(with_spoiler())
+    asked = {"solid": weigh, "push": pressure, "drag": drag_at, "outline": outlines}
+    with pytest.raises(UndeclaredError, match=f"spoiler declares no {missing}"):
+        asked[missing](layout)  # type: ignore[operator]
+
+
+def test_what_a_kind_declares_is_what_is_weighed_pushed_braked_and_drawn(monkeypatch: pytest.MonkeyPatch) -> None:
+    for aspect in ASPECTS.values():
+        monkeypatch.setattr(aspect, "_known", dict(aspect._known))
+    SOLID.of(Spoiler)(lambda layout, p: Stuff(Solid(1e-6, 0.005, 1e-10, 2e-10), 0.02))
+    PUSH.of(Spoiler)(lambda layout, p, reference, mach, flags: Push(index=p.index, cn_alpha_per_rad=6.0, cp_m=p.fore_m + 0.01))
+    DRAG.of(Spoiler)(lambda layout, p, air: PartDrag(index=p.index, friction=0.0, pressure=0.25, base=0.0))
+    OUTLINE.of(Spoiler)(lambda layout, p: PartOutline(index=p.index, profile=((p.fore_m, 0.0), (p.aft_m, 0.02))))
+    bare, layout = lay_out(Airframe(stages=(Stage(id="", parts=(NOSE, TUBE)),))), lay_out(with_spoiler())
+    row = weigh(layout)[2]
+    # 4 g on a cubic centimetre: 4000 kg/m³ times its integrals, and 4 g on a ring of 20 mm.
+    assert (row.cg_m, row.axial_kg_m2) == (pytest.approx(0.305), pytest.approx(4000 * 1e-10 + 0.004 * 0.02**2))
+    # Of a ring half counts across it, whichever way one looks.
+    assert row.transverse_kg_m2 == pytest.approx(4000 * 2e-10 + 0.004 * 0.02**2 / 2)
+    nose = 2.0  # of a nose as wide as the body, whatever its shape
+    found = pressure(layout)
+    assert found.cn_alpha_per_rad == pytest.approx(nose + 6.0)
+    assert found.cp_m == pytest.approx((nose * pressure(bare).cp_m + 6.0 * 0.31) / (nose + 6.0))
+    assert drag_at(layout).cd == pytest.approx(drag_at(bare).cd + 0.25)
+    assert outlines(layout)[-1].profile == ((0.3, 0.0), (pytest.approx(0.32), 0.02))
