@@ -11,7 +11,7 @@ from scipy.integrate import solve_ivp
 from tests.sources.reference_rigid import pressures, side
 from tests.sources.six_darts import CASES, motor_of, rigid, site_of
 
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.rocketry.choosing import Configuration, Mount, Rules, pick
 from wobbly_fin.rocketry.choosing.aim import Aim, take_aim
 from wobbly_fin.rocketry.choosing.situation import Situation

@@ -25,7 +25,7 @@ def main() -> None:
 def _table() -> None:
     from django.test import Client
 
-    from wobbly_fin.accounts.demo.load import load_demo
+    from wobbly_fin.demo.load import load_demo
     from wobbly_fin.hangar import judged
     from wobbly_fin.hangar.board import board_of
     from wobbly_fin.hangar.models import Rocket

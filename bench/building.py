@@ -5,7 +5,7 @@ import random
 import statistics
 import time
 
-from wobbly_fin.accounts.demo.airframes import airframe_file
+from wobbly_fin.demo.airframes import airframe_file
 from wobbly_fin.rocketry.building import nesting
 from wobbly_fin.rocketry.building.agenda import Done, agenda
 from wobbly_fin.rocketry.building.bench import Bench

@@ -37,7 +37,7 @@ def fill(var: Path) -> list[dict[str, Any]]:
     from django.core.management import call_command
     from django.test import Client
 
-    from wobbly_fin.accounts.demo.load import load_demo
+    from wobbly_fin.demo.load import load_demo
     from wobbly_fin.hangar.models import Rocket
     from wobbly_fin.logbook.learnt import learnt_of
     from wobbly_fin.logbook.models import Flight

@@ -20,11 +20,11 @@ from tests.sources.eight_rockets import CASES
 
 from bench import air, board, building, page, read_logs, shapes
 from bench.lean_scipy import Lean, lean_of, worst_error
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.choosing import Configuration, Mount, Rules, pick
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.flight.flight import TOLERANCE, fly_vehicle
 from wobbly_fin.rocketry.motors.catalogue import catalogue
-from wobbly_fin.rocketry.recovery import Canopy
 
 HERE = Path(__file__).parent
 LADDER = (1e-2, 3e-3, 1e-3, 3e-4, 1e-4, 3e-5, 1e-5, 3e-6, 1e-6, 3e-7, 1e-7, 3e-8, 1e-8)

@@ -96,7 +96,7 @@ def dragged() -> None:
         from django.core.management import call_command
         from django.test import Client
 
-        from wobbly_fin.accounts.demo.load import load_demo
+        from wobbly_fin.demo.load import load_demo
         from wobbly_fin.hangar.models import Rocket
 
         call_command("migrate", verbosity=0)

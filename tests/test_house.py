@@ -96,7 +96,7 @@ def test_no_two_schemas_of_the_api_share_a_name() -> None:
 
     from ninja import Schema
 
-    import wobbly_fin.site.api  # noqa: F401
+    import wobbly_fin.server.api  # noqa: F401
 
     def under(cls: type) -> set[type]:
         return {cls}.union(*(under(c) for c in cls.__subclasses__())) if cls.__subclasses__() else {cls}

@@ -6,7 +6,7 @@ import pytest
 from django.test import Client
 
 from tests.api.conftest import Person
-from wobbly_fin.accounts.demo.load import load_demo
+from wobbly_fin.demo.load import load_demo
 
 NOBODYS = "00000000-0000-4000-8000-000000000000"
 

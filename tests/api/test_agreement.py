@@ -12,8 +12,8 @@ from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis import strategies as st
 
 from tests.api.conftest import Person
-from wobbly_fin.accounts.demo.airframes import _DESIGNS, airframe_file
 from wobbly_fin.cli import main as cli
+from wobbly_fin.demo.airframes import _DESIGNS, airframe_file
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.api.readiness import figures_of
 from wobbly_fin.hangar.board import board_of

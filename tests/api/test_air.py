@@ -9,7 +9,7 @@ import pytest
 from django.utils import timezone
 
 from tests.api.conftest import Person
-from wobbly_fin.accounts.demo.load import demo_key, load_demo
+from wobbly_fin.demo.load import demo_key, load_demo
 from wobbly_fin.hangar.models import Snapshot
 from wobbly_fin.rocketry.flight.scatter import MOST_RUNS
 from wobbly_fin.stores.models import FlyingField, MotorStock

@@ -11,11 +11,11 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 
 from tests.api.conftest import Person
 from tests.api.test_flight_page import log_text, upload
-from wobbly_fin.accounts.demo.load import load_demo
+from wobbly_fin.demo.load import load_demo
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.logbook.archive import restore_archive, write_archive
 from wobbly_fin.logbook.models import Flight, FlightPhoto
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.sharing.archive import restore_archive, write_archive
 
 
 def _a_life(person: Person) -> None:
@@ -55,7 +55,7 @@ def test_it_comes_back_to_the_last_byte(hedda: Person) -> None:
 def test_the_whole_demo_comes_back_to_the_last_byte(db: None) -> None:
     user = load_demo()
     before = write_archive(user)
-    from wobbly_fin.accounts.demo.load import reset_demo
+    from wobbly_fin.demo.load import reset_demo
 
     fresh = reset_demo(empty=True)
     restore_archive(fresh, before)

@@ -10,13 +10,13 @@ from django.contrib.auth.models import User
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
-from wobbly_fin.accounts.demo.load import load_demo
+from wobbly_fin.demo.load import load_demo
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
-from wobbly_fin.logbook.archive import write_archive
 from wobbly_fin.logbook.models import Flight, FlightLogFile, Review
+from wobbly_fin.server.api import api
+from wobbly_fin.sharing.archive import write_archive
 from wobbly_fin.sharing.share import live_shares, share
-from wobbly_fin.site.api import api
 from wobbly_fin.stores.models import FlyingField, MotorStock
 from wobbly_fin.workshop.models import Build
 

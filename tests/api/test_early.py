@@ -12,7 +12,7 @@ from django.test import Client, RequestFactory
 
 from tests.api.conftest import Person
 from tests.api.test_shape import built_up
-from wobbly_fin.site.early import SESSION, TERMS, VIEWS, early
+from wobbly_fin.server.early import SESSION, TERMS, VIEWS, early
 
 ROUTER = (Path(__file__).parents[2] / "frontend/src/router.ts").read_text()
 

@@ -15,7 +15,7 @@ from tests.api.conftest import PIP, Person
 from tests.api.test_workshop import Bencher
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.models import Flight
-from wobbly_fin.site.api import api
+from wobbly_fin.server.api import api
 
 anything = st.recursive(
     st.none() | st.booleans() | st.integers(-(10**25), 10**25) | st.floats(allow_nan=False) | st.text(max_size=30),

@@ -8,9 +8,9 @@ import pytest
 from django.utils import timezone
 
 from tests.api.conftest import Person
-from wobbly_fin.accounts.demo.grounds import GROUNDS, STOCK
-from wobbly_fin.accounts.demo.load import demo_key
-from wobbly_fin.accounts.demo.scenario import MEADOW, ROCKETS, demo_file
+from wobbly_fin.demo.grounds import GROUNDS, STOCK
+from wobbly_fin.demo.load import demo_key
+from wobbly_fin.demo.scenario import MEADOW, ROCKETS, demo_file
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.launchdays.actions.ask_weather import ask_weather
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay

@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 
 from tests.api.conftest import Person
-from wobbly_fin.accounts.demo.airframes import _DESIGNS, airframe_file
+from wobbly_fin.demo.airframes import _DESIGNS, airframe_file
 
 
 def put(person: Person, name: str) -> str:

@@ -19,8 +19,8 @@ from schemathesis.specs.openapi.checks import (
 )
 
 from tests.api.test_closed import keys_of
-from wobbly_fin.accounts.demo.load import load_demo
-from wobbly_fin.site.api import api
+from wobbly_fin.demo.load import load_demo
+from wobbly_fin.server.api import api
 
 CHECKS = [not_a_server_error, response_schema_conformance, content_type_conformance, status_code_conformance]
 

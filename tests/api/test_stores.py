@@ -7,14 +7,14 @@ from typing import Any
 import pytest
 
 from tests.api.conftest import Person
-from wobbly_fin.accounts.demo.load import load_demo, reset_demo
-from wobbly_fin.accounts.management.commands.write_interfaces import interfaces
+from wobbly_fin.demo.load import load_demo, reset_demo
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.flightlog.outcomes import succeeded
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
+from wobbly_fin.server.management.commands.write_interfaces import interfaces
 
 SHEET = {
     "label": "C7-5", "maker": "Shed", "delays": "3, 5", "propellant": "black powder", "case": "single-use",

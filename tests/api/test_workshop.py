@@ -17,8 +17,8 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from PIL import Image
 
 from tests.api.conftest import Person
-from wobbly_fin.accounts.demo.airframes import airframe_file
-from wobbly_fin.accounts.demo.load import load_demo
+from wobbly_fin.demo.airframes import airframe_file
+from wobbly_fin.demo.load import load_demo
 from wobbly_fin.standins.scale import weigh
 from wobbly_fin.stores.models import OwnGlue
 from wobbly_fin.workshop.models import Build, BuildEvent, BuildPhoto

@@ -5,8 +5,8 @@ import sqlite3
 from django.contrib.auth.models import User
 from django.db import connection
 
-from wobbly_fin.accounts.demo.load import load_demo
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
+from wobbly_fin.demo.load import load_demo
 
 _kept: list[sqlite3.Connection] = []
 

@@ -13,8 +13,8 @@ from tests.browser.waiting import settled
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.logbook.models import Flight
+from wobbly_fin.server.early import VIEWS
 from wobbly_fin.sharing.share import share
-from wobbly_fin.site.early import VIEWS
 from wobbly_fin.stores.models import FlyingField
 
 ROOT = Path(__file__).resolve().parents[2]

@@ -8,7 +8,7 @@ from django.test import Client
 from playwright.sync_api import BrowserContext, Page, expect
 
 from tests.browser.begun import demo_visitor
-from wobbly_fin.accounts.demo.load import demo_key
+from wobbly_fin.demo.load import demo_key
 
 
 @pytest.fixture

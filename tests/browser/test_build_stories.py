@@ -11,7 +11,7 @@ from playwright.sync_api import BrowserContext, Page, expect
 
 from tests.browser.begun import demo_visitor
 from tests.browser.waiting import fits_the_phone
-from wobbly_fin.accounts.demo.load import demo_key
+from wobbly_fin.demo.load import demo_key
 
 
 @pytest.fixture

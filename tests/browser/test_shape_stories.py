@@ -10,7 +10,7 @@ from django.contrib.auth.models import User
 from playwright.sync_api import Page, expect
 
 from tests.browser.waiting import ADVICE, fits_the_phone
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.hangar.models import Rocket
 

@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 from tests.api.conftest import Person
 from tests.browser.test_shape_stories import rocket_of_demo
-from wobbly_fin.accounts.actions.conditions import set_conditions
+from wobbly_fin.stores.conditions import set_conditions
 
 
 def _to(page: Page, station: str) -> None:

@@ -11,7 +11,7 @@ from hypothesis import given, settings
 from pydantic import ValidationError
 
 from tests.rocketry.airframe.rockets import airframes, model
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.formats.published import PUBLISHED
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.rocketry.airframe import Airframe, balance

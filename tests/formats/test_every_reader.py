@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from tests.formats.test_version_2 import KEPT
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.formats.descent_file import DescentDocument
 from wobbly_fin.formats.documents import (
     FlightDocument,

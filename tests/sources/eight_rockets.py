@@ -1,9 +1,9 @@
 """Eight rockets across the classes, with their motors and sites: what flights are held against outside solutions on."""
 
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import find_motor
-from wobbly_fin.rocketry.recovery import Canopy
 
 
 def _rocket(

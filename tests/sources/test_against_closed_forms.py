@@ -10,9 +10,9 @@ import math
 import pytest
 
 from wobbly_fin.rocketry.air import SiteAir
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
-from wobbly_fin.rocketry.recovery import Canopy
 
 G = 9.80665
 

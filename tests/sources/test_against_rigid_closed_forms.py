@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 from tests.sources.six_darts import CASES, HARD, SMALL, SOFT, STOUT, motor_of, rigid
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.flight.ascent import ascend, point_up
 from wobbly_fin.rocketry.flight.figures import (
@@ -25,7 +26,6 @@ from wobbly_fin.rocketry.flight.forces import derivative
 from wobbly_fin.rocketry.flight.stepping import step
 from wobbly_fin.rocketry.flight.vehicle import Burn, Stretch, Vehicle
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
-from wobbly_fin.rocketry.recovery import Canopy
 
 G = 9.80665
 

@@ -4,10 +4,10 @@ from typing import Any
 
 from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.documents import SiteDocument
+from wobbly_fin.rocketry.canopies.canopy import Canopy, descent_rate_m_s
+from wobbly_fin.rocketry.canopies.devices import CanopyKind
+from wobbly_fin.rocketry.canopies.sizing import diameter_for
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery.canopy import Canopy, descent_rate_m_s
-from wobbly_fin.rocketry.recovery.devices import CanopyKind
-from wobbly_fin.rocketry.recovery.sizing import diameter_for
 
 
 class HangingDocument(Document):

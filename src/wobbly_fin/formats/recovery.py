@@ -8,11 +8,11 @@ from pydantic import Field, StringConstraints
 
 from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.parts import Text
-from wobbly_fin.rocketry.recovery import Canopy
+from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.flight.sequence import First
+from wobbly_fin.rocketry.flight.sequence import Sequence as RecoverySequence
 from wobbly_fin.rocketry.recovery.gas_path import burns_by_name
 from wobbly_fin.rocketry.recovery.plan import THROW_N, ChargeWish, GroundTest, RecoveryPlan
-from wobbly_fin.rocketry.recovery.sequence import First
-from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 
 MOST_TESTS = 40
 

@@ -23,13 +23,13 @@ from wobbly_fin.rocketry.airframe.mass import total, weigh
 from wobbly_fin.rocketry.airframe.mount import Mount, mount_of, mounts_of
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.scaling import Length, ScaleTable, scale_table
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.motors import Motor, decode
 from wobbly_fin.rocketry.motors.labels import MOST_PRINTED
-from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 
 CURRENT_VERSION = 3

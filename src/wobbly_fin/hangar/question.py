@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 from django.contrib.auth.models import User
 from django.http import Http404
 
-from wobbly_fin.accounts.actions.conditions import Today, today
 from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units_of
 from wobbly_fin.formats.base import within
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
@@ -24,6 +23,7 @@ from wobbly_fin.rocketry.learning.rocket_fit import Learnt
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.rocketry.variants import with_drag_factor
+from wobbly_fin.stores.conditions import Today, today
 from wobbly_fin.stores.shelf import Shelved, from_shelf
 
 

@@ -11,6 +11,8 @@ from wobbly_fin.hangar.board import board_of, with_leaders
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.airframe import Layout
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, MassLump
+from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
 from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.configuration.failing import Failing, failings
 from wobbly_fin.rocketry.configuration.let_down import let_down
@@ -18,9 +20,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Flight, Site
 from wobbly_fin.rocketry.flight.flight import fly_vehicle, trace_vehicle
 from wobbly_fin.rocketry.flight.path import Path, sample_path
-from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.card import Card, packing_cards
-from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
 from wobbly_fin.rocketry.recovery.drawer import Option, Spare, options
 from wobbly_fin.rocketry.recovery.timeline import Happening, timeline
 from wobbly_fin.rocketry.recovery.whole import Recovery

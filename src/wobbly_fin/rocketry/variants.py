@@ -4,9 +4,9 @@ from dataclasses import replace
 from typing import TypeVar, cast
 
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.recovery.canopy import Canopy
 
 Body = TypeVar("Body", bound=Rocket)
 

@@ -44,6 +44,7 @@ INSTALLED_APPS = [
     "wobbly_fin.logbook",
     "wobbly_fin.launchdays",
     "wobbly_fin.sharing",
+    "wobbly_fin.server",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
@@ -57,9 +58,9 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "wobbly_fin.accounts.visitor.LocalVisitorMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
-    "wobbly_fin.site.legible.LegibleMiddleware",
+    "wobbly_fin.server.legible.LegibleMiddleware",
 ]
-ROOT_URLCONF = "wobbly_fin.site.urls"
+ROOT_URLCONF = "wobbly_fin.server.urls"
 WSGI_APPLICATION = "wobbly_fin.site.wsgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [Path(__file__).parent / "templates"]}]
 

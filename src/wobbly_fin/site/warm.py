@@ -2,6 +2,7 @@
 
 from django.urls import get_resolver
 
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.choosing import Configuration, Mount, pick
 from wobbly_fin.rocketry.choosing.explain import headline
 from wobbly_fin.rocketry.compiling import KERNEL_CACHE
@@ -9,7 +10,6 @@ from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flight.flight import fly_traced
 from wobbly_fin.rocketry.flightlog.compare import cd_for_height
 from wobbly_fin.rocketry.motors.catalogue import catalogue
-from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 

@@ -7,7 +7,7 @@ import pytest
 
 from tests.rocketry.airframe.rockets import model
 from tests.rocketry.choosing.loading import judge
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.rocketry.airframe import balance
 from wobbly_fin.rocketry.airframe.guide import STAND_OFF_M, guided_travel_m
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket

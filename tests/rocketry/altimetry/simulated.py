@@ -5,11 +5,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.flight.flight import Flight, fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.motors.catalogue import catalogue
-from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.standins.altimeter_sensor import Recording, Sensor, measure
 
 

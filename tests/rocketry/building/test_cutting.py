@@ -6,7 +6,7 @@ import random
 import pytest
 import shapely
 
-from wobbly_fin.accounts.demo.airframes import airframe_file
+from wobbly_fin.demo.airframes import airframe_file
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.parts import FinSet
 from wobbly_fin.rocketry.airframe.tabs import cut_outline

@@ -5,7 +5,7 @@ from dataclasses import replace
 
 import pytest
 
-from wobbly_fin.accounts.demo.airframes import _DESIGNS, airframe_file
+from wobbly_fin.demo.airframes import _DESIGNS, airframe_file
 from wobbly_fin.rocketry.airframe import Airframe
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, Retainer
 from wobbly_fin.rocketry.airframe.solve import with_part

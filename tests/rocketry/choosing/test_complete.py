@@ -7,8 +7,9 @@ import pytest
 from tests.rocketry.airframe.rockets import model
 from tests.rocketry.airframe.test_rigid import CANDLE, SISTERS
 from tests.rocketry.choosing.loading import judge, pick, take_aim
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.choosing import Mount, Rules
 from wobbly_fin.rocketry.choosing.aim import Aim, front
 from wobbly_fin.rocketry.choosing.cost import break_even_flights, cost_per_flight, single_use_like
@@ -21,9 +22,8 @@ from wobbly_fin.rocketry.constants import FOOT_M
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flight.sequence import Sequence as Order
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
-from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.sequence import Sequence as Order
 
 M18 = Mount(diameter_m=0.018, max_length_m=0.07)
 M29 = Mount(diameter_m=0.029, max_length_m=0.124)

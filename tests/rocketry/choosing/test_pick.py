@@ -3,6 +3,7 @@ from dataclasses import replace
 import pytest
 
 from tests.rocketry.choosing.loading import judge, pick
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.choosing import RULES, Mount, Rules
 from wobbly_fin.rocketry.choosing.explain import (
     delay_sentence,
@@ -22,7 +23,6 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.motors import ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
-from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.units.display import UnitChoice
 
 ROCKET = QuickRocket(mass_kg=0.078, diameter_m=0.0335, cd=0.7, canopy=Canopy(diameter_m=0.4, cd=0.75))

@@ -12,8 +12,9 @@ import pytest
 
 import wobbly_fin
 from tests.rocketry.choosing.loading import loaded
-from wobbly_fin.accounts.demo.airframes import _DESIGNS, airframe_file
+from wobbly_fin.demo.airframes import _DESIGNS, airframe_file
 from wobbly_fin.hangar.api.readiness import PLACES
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.choosing import Candidate, Rules
 from wobbly_fin.rocketry.choosing.nearest import nearest_change
 from wobbly_fin.rocketry.choosing.pick import alone, judge, pick
@@ -25,7 +26,6 @@ from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
-from wobbly_fin.rocketry.recovery import Canopy
 
 ROUNDS = 60 if os.environ.get("WOBBLY_THOROUGH") == "1" else 6
 PIP = QuickRocket(mass_kg=0.078, diameter_m=0.0335, cd=0.7, canopy=Canopy(diameter_m=0.4, cd=0.75))

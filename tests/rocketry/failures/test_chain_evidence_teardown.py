@@ -7,6 +7,7 @@ import pytest
 
 from tests.rocketry.choosing.loading import loaded
 from wobbly_fin.rocketry.altimetry.readout import Figure, Readout, no_readout
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.causes import CAUSES
 from wobbly_fin.rocketry.failures.chain import Link, check_chain, last, proposed_chain, roots
@@ -17,7 +18,6 @@ from wobbly_fin.rocketry.failures.review import rank
 from wobbly_fin.rocketry.failures.teardown import Finding, advise
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.motors.catalogue import find_motor
-from wobbly_fin.rocketry.recovery import Canopy
 
 ROCKET = QuickRocket(mass_kg=0.08, diameter_m=0.03, cd=0.6, canopy=Canopy(diameter_m=0.4))
 MOTOR = find_motor("C9-5")[0]

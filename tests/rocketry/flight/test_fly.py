@@ -6,6 +6,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, said_flight
@@ -13,7 +14,6 @@ from wobbly_fin.rocketry.flight.flight import Flight, fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import find_motor
-from wobbly_fin.rocketry.recovery import Canopy
 
 ROCKET = QuickRocket(mass_kg=0.06, diameter_m=0.026, canopy=Canopy(diameter_m=0.35, cd=0.75))
 MOTOR = find_motor("B9")[0]

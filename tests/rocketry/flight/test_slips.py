@@ -1,8 +1,8 @@
 import pytest
 
+from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.sizing import diameter_for
 from wobbly_fin.rocketry.flight.slips import slips
-from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.sizing import diameter_for
 
 SANE = {
     "mass_kg": 0.06,

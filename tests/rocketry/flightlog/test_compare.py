@@ -2,6 +2,7 @@ from dataclasses import replace
 
 import pytest
 
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.flightlog.compare import cd_for_height, check_height, height_sentence, opening_sentence, within_reading
@@ -9,7 +10,6 @@ from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
 from wobbly_fin.rocketry.flightlog.totals import Logged, totals
 from wobbly_fin.rocketry.flightlog.waiting import waits_for
 from wobbly_fin.rocketry.motors.catalogue import find_motor
-from wobbly_fin.rocketry.recovery import Canopy
 
 ROCKET = QuickRocket(mass_kg=0.041, diameter_m=0.026, cd=0.6, canopy=Canopy(diameter_m=0.3))
 MOTOR = find_motor("B9")[0]

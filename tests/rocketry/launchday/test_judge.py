@@ -6,7 +6,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.codes import CAREFUL, PUBLISHED, RangeCode
 from wobbly_fin.rocketry.choosing.nearest import CANOPIES, _canopies
@@ -18,7 +19,6 @@ from wobbly_fin.rocketry.launchday.judge import Ruling, rule, with_change
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import find_motor
-from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.variants import under
 
 FILES = {r.name: demo_file(r) for r in ROCKETS}

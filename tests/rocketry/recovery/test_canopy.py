@@ -2,10 +2,10 @@ import math
 
 import pytest
 
+from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import descent_rate_m_s
+from wobbly_fin.rocketry.canopies.sizing import diameter_for
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery import Canopy
-from wobbly_fin.rocketry.recovery.canopy import descent_rate_m_s
-from wobbly_fin.rocketry.recovery.sizing import diameter_for
 
 
 def test_descent_by_hand() -> None:

@@ -6,13 +6,13 @@ import pytest
 
 from tests.rocketry.recovery.test_whole import TWO, airframe, asked, changed
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, Cord
+from wobbly_fin.rocketry.canopies.packing import PROTECTIONS
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flight.sequence import Sequence as Order
 from wobbly_fin.rocketry.recovery.card import CardStep, packing_cards
 from wobbly_fin.rocketry.recovery.folds import FOLDS
-from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 from wobbly_fin.rocketry.recovery.quiz import quiz
-from wobbly_fin.rocketry.recovery.sequence import Sequence as Order
 from wobbly_fin.rocketry.templates.picture import Picture
 
 

@@ -4,9 +4,9 @@ import math
 
 import pytest
 
+from wobbly_fin.rocketry.canopies.pins import PINS_N
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.ejection import (
-    PINS_N,
     bay_volume_m3,
     charge_kg,
     motor_charge,

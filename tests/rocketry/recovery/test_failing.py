@@ -6,7 +6,7 @@ import pytest
 
 from tests.data.opening_cases import CASES
 from tests.rocketry.recovery.test_opens import document
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.rocketry.choosing import judge
 from wobbly_fin.rocketry.choosing.explain_openings import failing_sentence

@@ -7,8 +7,9 @@ import pytest
 from scipy.integrate import solve_ivp
 
 from wobbly_fin.rocketry.air import SiteAir
+from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.devices import DEVICES
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.chain import Rig, loads, next_cord_up, parting_speed_m_s
 from wobbly_fin.rocketry.recovery.cords import (
     CORDS,
@@ -22,7 +23,6 @@ from wobbly_fin.rocketry.recovery.cords import (
     without_elastic,
     zips,
 )
-from wobbly_fin.rocketry.recovery.devices import DEVICES
 from wobbly_fin.rocketry.recovery.opening import ballistic_parameter, filling_time_s, force_factor, opening_force_n
 
 SEA = SiteAir(elevation_m=0).density_kg_m3()

@@ -2,8 +2,7 @@
 
 import pytest
 
-from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery.packing import (
+from wobbly_fin.rocketry.canopies.packing import (
     fluff_depth_m,
     heavy_charge,
     pack,
@@ -11,6 +10,7 @@ from wobbly_fin.rocketry.recovery.packing import (
     protection_length_m,
     tissue_sheets,
 )
+from wobbly_fin.rocketry.errors import RocketryError
 
 
 def test_a_bay_is_filled_from_the_bottom_up() -> None:

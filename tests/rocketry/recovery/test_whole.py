@@ -6,20 +6,21 @@ from dataclasses import replace
 import pytest
 
 from tests.rocketry.building.test_plan import NAMES, airframe
-from wobbly_fin.accounts.demo.airframes import airframe_file
+from wobbly_fin.demo.airframes import airframe_file
 from wobbly_fin.rocketry.airframe import Airframe, lay_out
 from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, Cord, Joint, MassLump, Part, VentHoles
 from wobbly_fin.rocketry.airframe.solve import with_part
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
+from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import descent_rate_m_s, terminal_speed_m_s
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery import Canopy, explain
+from wobbly_fin.rocketry.flight.sequence import Sequence as Order
+from wobbly_fin.rocketry.recovery import explain
 from wobbly_fin.rocketry.recovery.bays import Climb, MotorAboard
-from wobbly_fin.rocketry.recovery.canopy import descent_rate_m_s, terminal_speed_m_s
 from wobbly_fin.rocketry.recovery.cases import Moment
 from wobbly_fin.rocketry.recovery.drawer import Spare, options
 from wobbly_fin.rocketry.recovery.plan import ChargeWish, GroundTest, RecoveryPlan
-from wobbly_fin.rocketry.recovery.sequence import Sequence as Order
 from wobbly_fin.rocketry.recovery.whole import Recovery, recover
 
 SEA = 1.225

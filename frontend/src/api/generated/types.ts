@@ -116,6 +116,26 @@ export interface paths {
         patch: operations["change_preferences"];
         trace?: never;
     };
+    "/api/units/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Quantity
+         * @description Read a quantity as typed.
+         */
+        post: operations["read_quantity"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conditions": {
         parameters: {
             query?: never;
@@ -134,26 +154,6 @@ export interface paths {
          */
         put: operations["set_conditions"];
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/units/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Quantity
-         * @description Read a quantity as typed.
-         */
-        post: operations["read_quantity"];
         delete?: never;
         options?: never;
         head?: never;
@@ -362,26 +362,6 @@ export interface paths {
         get: operations["forecast"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/hangar/example": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Load Example
-         * @description Put three example rockets into this person's hangar.
-         */
-        post: operations["load_example"];
         delete?: never;
         options?: never;
         head?: never;
@@ -814,6 +794,26 @@ export interface paths {
          * @description Mark the answers given so far.
          */
         post: operations["mark_training"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/example": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Load Example
+         * @description Put three example rockets into this person's hangar.
+         */
+        post: operations["load_example"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3098,6 +3098,28 @@ export interface components {
             flyer?: components["schemas"]["FlyerIn"] | null;
         };
         /**
+         * ReadOut
+         * @description The same in SI and said back.
+         */
+        ReadOut: {
+            /** Si */
+            si: number;
+            /** Said */
+            said: string;
+            /** Assumed */
+            assumed: boolean;
+        };
+        /**
+         * ReadIn
+         * @description A quantity as typed.
+         */
+        ReadIn: {
+            /** Text */
+            text: string;
+            /** Quantity */
+            quantity: string;
+        };
+        /**
          * AloftIn
          * @description The wind at a height above the pad, as typed.
          */
@@ -3201,28 +3223,6 @@ export interface components {
              * @default []
              */
             aloft: components["schemas"]["AloftIn"][];
-        };
-        /**
-         * ReadOut
-         * @description The same in SI and said back.
-         */
-        ReadOut: {
-            /** Si */
-            si: number;
-            /** Said */
-            said: string;
-            /** Assumed */
-            assumed: boolean;
-        };
-        /**
-         * ReadIn
-         * @description A quantity as typed.
-         */
-        ReadIn: {
-            /** Text */
-            text: string;
-            /** Quantity */
-            quantity: string;
         };
         /**
          * DrawnOut
@@ -8228,6 +8228,48 @@ export interface operations {
             };
         };
     };
+    read_quantity: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     conditions: {
         parameters: {
             query?: never;
@@ -8277,48 +8319,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConditionsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-            /** @description Refused */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-        };
-    };
-    read_quantity: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReadIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReadOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -8872,35 +8872,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-            /** @description Refused */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-        };
-    };
-    load_example: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RocketOut"][];
                 };
             };
             /** @description Refused */
@@ -10123,6 +10094,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    load_example: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RocketOut"][];
                 };
             };
             /** @description Refused */
@@ -14684,24 +14684,6 @@ export interface operations {
                     "application/json": {
                         [key: string]: number;
                     };
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */

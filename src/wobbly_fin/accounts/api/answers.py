@@ -5,26 +5,18 @@ from dataclasses import asdict
 from django.conf import settings
 from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 
-from wobbly_fin.accounts.actions.conditions import Today
 from wobbly_fin.accounts.api.schemas import (
-    AloftIn,
-    ConditionsOut,
     FlyerIn,
-    HourIn,
     LimitOut,
     PreferencesOut,
     SessionOut,
     UnitsIn,
-    WindNowOut,
 )
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import is_officer, preferences_of, rules_of, units_of
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.rocketry.choosing import RULES, Rules
-from wobbly_fin.rocketry.choosing.explain import wind_caution
 from wobbly_fin.rocketry.choosing.rules import Rule
-from wobbly_fin.rocketry.field.bearing import say_bearing
-from wobbly_fin.rocketry.flight.explain import conditions_sentence, said_conditions
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
 
@@ -70,29 +62,3 @@ def preferences_out(found: Preferences) -> PreferencesOut:
 
 def _said_limit(rule: Rule, value: float, units: UnitChoice) -> str:
     return show(value * rule.size_si, rule.quantity, units) if rule.quantity else f"{value:g}"
-
-
-def conditions_out(now: Today, found: Preferences) -> ConditionsOut:
-    """Conditions in the person's own words and units."""
-    units = units_of(found)
-    site = now.site
-    return ConditionsOut(
-        field_id=now.field.pk if now.field else None,
-        field_name=now.field.name if now.field else None,
-        typed=now.typed,
-        gustiness=site.gustiness,
-        hour=now.hour,
-        hours=[HourIn(**h) for h in now.told.get("hours", [])],
-        hours_wind=[_wind_out(h.speed_m_s, h.from_deg, site.wind_height_m, units) for h in now.hours],
-        aloft=[AloftIn(**a) for a in now.told.get("aloft", [])],
-        wind=_wind_out(site.wind_speed_m_s, site.wind_from_deg, site.wind_height_m, units),
-        said=said_conditions(now.site, units),
-        sentence=conditions_sentence(now.site, units),
-        caution=wind_caution(now.site, rules_of(found), units),
-    )
-
-
-def _wind_out(speed_m_s: float, from_deg: float, height_m: float, units: UnitChoice) -> WindNowOut:
-    point = say_bearing(from_deg)
-    said = f"{show(speed_m_s, 'speed', units)} from {point}" if speed_m_s > 0 else "calm"
-    return WindNowOut(speed_m_s=speed_m_s, from_deg=from_deg % 360, from_point=point, height_m=height_m, said=said)

@@ -1,17 +1,14 @@
-"""Signing in and out, preferences, today's conditions, reading a typed quantity."""
+"""Signing in and out, preferences, reading a typed quantity."""
 
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
 
-from wobbly_fin.accounts.actions.conditions import set_conditions, today
 from wobbly_fin.accounts.actions.password import change_password
 from wobbly_fin.accounts.actions.preferences import change_preferences
-from wobbly_fin.accounts.api.answers import conditions_out, preferences_out, session_out
+from wobbly_fin.accounts.api.answers import preferences_out, session_out
 from wobbly_fin.accounts.api.schemas import (
-    ConditionsIn,
-    ConditionsOut,
     PasswordIn,
     PreferencesIn,
     PreferencesOut,
@@ -106,23 +103,6 @@ def patch_preferences(request: HttpRequest, body: PreferencesIn) -> PreferencesO
         flyer=body.flyer.model_dump() if body.flyer else None,
     )
     return preferences_out(found)
-
-
-@router.get("/conditions", response=ConditionsOut, operation_id="conditions")
-def conditions(request: HttpRequest) -> ConditionsOut:
-    """Today's conditions."""
-    found = preferences_of(person(request))
-    return conditions_out(today(found), found)
-
-
-@router.put("/conditions", response={200: ConditionsOut, 422: ErrorOut}, operation_id="set_conditions")
-def put_conditions(request: HttpRequest, body: ConditionsIn) -> ConditionsOut:
-    """Replace today's conditions."""
-    found = set_conditions(
-        person(request), field_id=body.field_id, typed=body.typed, gustiness=body.gustiness, hour=body.hour,
-        hours=[h.model_dump() for h in body.hours], aloft=[a.model_dump() for a in body.aloft],
-    )  # fmt: skip
-    return conditions_out(today(found), found)
 
 
 @router.post("/units/read", response={200: ReadOut, 422: ErrorOut}, operation_id="read_quantity")

@@ -6,11 +6,11 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from wobbly_fin.formats.rocket_file import CanopyPart, MotorMount, QuickBody, RocketFile, StageDocument
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.slips import Slip, slips
 from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.motors.labels import printed_labels
-from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 

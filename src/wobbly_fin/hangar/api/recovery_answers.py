@@ -27,6 +27,8 @@ from wobbly_fin.hangar.api.recovery_schemas import (
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.recovery import Choice, RecoveryStation
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
+from wobbly_fin.rocketry.canopies.packing import PROTECTIONS
+from wobbly_fin.rocketry.canopies.pins import PINS_N
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.choosing.explain_openings import failing_sentence, opening_sentence
 from wobbly_fin.rocketry.choosing.trial import Trial
@@ -34,10 +36,8 @@ from wobbly_fin.rocketry.recovery import explain
 from wobbly_fin.rocketry.recovery.bays import FilledBay
 from wobbly_fin.rocketry.recovery.card import Card
 from wobbly_fin.rocketry.recovery.cases import Case
-from wobbly_fin.rocketry.recovery.ejection import PINS_N
 from wobbly_fin.rocketry.recovery.folds import FOLDS
 from wobbly_fin.rocketry.recovery.gas_path import blocked, burns
-from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
 from wobbly_fin.rocketry.recovery.plan import RESULTS
 from wobbly_fin.rocketry.recovery.whole import Recovery
 from wobbly_fin.rocketry.units.display import UnitChoice, show

@@ -6,7 +6,6 @@ from typing import Annotated
 from django.http import HttpRequest
 from ninja import Header, Router, Status
 
-from wobbly_fin.accounts.demo.examples import add_examples
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.actions.draft import draft_rocket, with_texts
@@ -137,10 +136,3 @@ def forecast(request: HttpRequest, key: uuid.UUID, motor: str, delay_s: float | 
     asked = question_of(person(request), row_of(request, key))
     load = load_of(person(request), motor)
     return flight_out(asked, load, judge_one(asked, load, delay_s))
-
-
-@router.post("/example", response=list[RocketOut], operation_id="load_example")
-def load_example(request: HttpRequest) -> list[RocketOut]:
-    """Put three example rockets into this person's hangar."""
-    add_examples(person(request))
-    return rockets(request)

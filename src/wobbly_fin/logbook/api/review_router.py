@@ -1,6 +1,5 @@
 """Failures taken apart, rockets cut open, the log in figures, and everything in and out of files."""
 
-import datetime
 import json
 import uuid
 
@@ -17,7 +16,6 @@ from wobbly_fin.logbook.actions.import_landings import import_landings
 from wobbly_fin.logbook.actions.keep_review import Reviewed, bin_review, keep_review, keep_teardown, salvage
 from wobbly_fin.logbook.api.review_answers import advice_of, finding_of, review_out, statistics_out, teardown_out
 from wobbly_fin.logbook.api.review_schemas import ReviewIn, ReviewOut, SalvageIn, StatisticsOut, TeardownIn, TeardownOut
-from wobbly_fin.logbook.archive import LARGEST_BYTES, restore_archive, write_archive
 from wobbly_fin.logbook.learnt import delays_of
 from wobbly_fin.logbook.mine import flight_of
 from wobbly_fin.logbook.models import Flight, Review, Teardown
@@ -148,17 +146,3 @@ def post_landings(request: HttpRequest, file: File[UploadedFile]) -> dict[str, l
     if (file.size or 0) > LARGEST_TEXT:
         raise RocketryError("map", f"is larger than {LARGEST_TEXT // 1_000_000} MB")
     return import_landings(person(request), file.read().decode("utf-8", "replace"))
-
-
-@router.get("/archive.zip", operation_id="archive")
-def get_archive(request: HttpRequest) -> HttpResponse:
-    """Everything a person has, as one zip."""
-    return download(write_archive(person(request)), f"wobbly-fin-{datetime.date.today():%Y-%m-%d}.zip", "application/zip")
-
-
-@router.post("/archive", response={200: dict[str, int], **_BAD}, operation_id="restore_archive")
-def post_archive(request: HttpRequest, file: File[UploadedFile]) -> dict[str, int]:
-    """Put an archive back where the hangar is empty of it."""
-    if (file.size or 0) > LARGEST_BYTES:
-        raise RocketryError("file", f"has {(file.size or 0) / 1e6:.0f} MB; {LARGEST_BYTES / 1e6:.0f} are the most")
-    return restore_archive(person(request), file.read())

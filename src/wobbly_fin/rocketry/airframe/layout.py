@@ -25,9 +25,9 @@ from wobbly_fin.rocketry.airframe.parts import (
     Transition,
 )
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction
+from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
+from wobbly_fin.rocketry.canopies.packing import packed_density_kg_m3
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
-from wobbly_fin.rocketry.recovery.packing import packed_density_kg_m3
 
 Kind = TypeVar("Kind", bound=Part, covariant=True, default=Part)
 One = TypeVar("One", bound=Part)

@@ -26,14 +26,14 @@ from wobbly_fin.rocketry.airframe.mass import (
 )
 from wobbly_fin.rocketry.airframe.mount import Mount, mounts_of
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.flight.figures import Aero, Floats
 from wobbly_fin.rocketry.flight.flight import Flight
+from wobbly_fin.rocketry.flight.sequence import AT_ONCE
+from wobbly_fin.rocketry.flight.sequence import Sequence as RecoverySequence
 from wobbly_fin.rocketry.flight.vehicle import Spent, Stretch, Vehicle, burn_of
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.recovery.canopy import Canopy
-from wobbly_fin.rocketry.recovery.sequence import AT_ONCE
-from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 
 LATEST_LIGHTING_S = 30.0
 

@@ -25,8 +25,8 @@ from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.cutting import MOST_BARS, Bar, CutPlan, Piece, cut_plan
 from wobbly_fin.rocketry.building.nesting import SHEETS_M, Nest, nest_fins
 from wobbly_fin.rocketry.building.step import Plan
+from wobbly_fin.rocketry.canopies.devices import DEVICES
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
-from wobbly_fin.rocketry.recovery.devices import DEVICES
 from wobbly_fin.rocketry.stock import STOCK
 
 # Two tubes are the same when their outsides differ by no more than this. [m]

@@ -4,6 +4,7 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.choosing.case import as_pushed
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays, loadings, order
 from wobbly_fin.rocketry.choosing.rules import Rules
@@ -12,7 +13,6 @@ from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 from wobbly_fin.rocketry.flight.flight import LeavesAirError, fly_vehicle
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.variants import under
 
 _CLOSE_M = 0.1  # ballast is sought until the height is this near

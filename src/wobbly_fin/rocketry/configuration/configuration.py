@@ -13,13 +13,13 @@ from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.configuration.load import MountLoad
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.sequence import AT_ONCE
+from wobbly_fin.rocketry.flight.sequence import Sequence as RecoverySequence
 from wobbly_fin.rocketry.flight.vehicle import Rocket, Vehicle
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.opened_as_told import opened_as_told
 from wobbly_fin.rocketry.recovery.opens import MotorCharge, Opening, Weights, walk
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
-from wobbly_fin.rocketry.recovery.sequence import AT_ONCE
-from wobbly_fin.rocketry.recovery.sequence import Sequence as RecoverySequence
 from wobbly_fin.rocketry.variants import heavier
 
 _OF_DELAYS, _OF_CHARGES = {"_by_stage", "leading"}, {"charges", "openings", "opener"}  # of what is remembered

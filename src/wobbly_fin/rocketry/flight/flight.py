@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from wobbly_fin.rocketry.canopies.canopy import terminal_speed_m_s
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.flight.ascent import ascend
 from wobbly_fin.rocketry.flight.descent import descend
@@ -26,7 +27,6 @@ from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.stepping import air_speed
 from wobbly_fin.rocketry.flight.vehicle import Rocket, Spent, Vehicle
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.recovery.canopy import terminal_speed_m_s
 
 # Relative, per step; what it costs and buys is measured by `make bench`. The same for points and bodies: in still air a body
 # then takes the point's own steps and flies its very flight.

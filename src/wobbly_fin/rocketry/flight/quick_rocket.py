@@ -3,10 +3,10 @@
 import math
 from dataclasses import dataclass
 
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.errors import require_positive
 from wobbly_fin.rocketry.flight.vehicle import Opening, Stretch, Vehicle, burn_of
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.recovery.canopy import Canopy
 
 HEAVIEST_KG = 500.0
 USUAL_CD = 0.6  # ordinary models run 0.4 … 0.8 (common practice, no source)

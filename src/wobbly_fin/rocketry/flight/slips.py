@@ -7,10 +7,10 @@ import math
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.air import SiteAir
+from wobbly_fin.rocketry.canopies.canopy import Canopy, descent_rate_m_s
+from wobbly_fin.rocketry.canopies.sizing import diameter_for
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND
 from wobbly_fin.rocketry.motors.motor import USUAL_DIAMETERS_M
-from wobbly_fin.rocketry.recovery.canopy import Canopy, descent_rate_m_s
-from wobbly_fin.rocketry.recovery.sizing import diameter_for
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_range
 
 _SLENDER = (5.0, 40.0)  # length ÷ diameter of anything usually built

@@ -11,10 +11,10 @@ from typing import Protocol
 
 import numpy as np
 
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.flight.figures import LEG_COLUMNS, MACH_STEPS, POINT_STATE, Device, Floats, Knot, Leg
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.recovery.canopy import Canopy
 
 _NO_AERO = np.zeros((1, MACH_STEPS, 5))
 

@@ -1,5 +1,1 @@
-"""Recovery: canopies and how fast things come down under them."""
-
-from wobbly_fin.rocketry.recovery.canopy import Canopy
-
-__all__ = ["Canopy"]
+"""Recovery: what opens a rocket, what comes out, what it pulls at, and how it is packed."""

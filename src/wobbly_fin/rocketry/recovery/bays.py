@@ -7,6 +7,14 @@ from typing import Literal
 from wobbly_fin.rocketry.airframe.layout import Bay, Layout, Placed
 from wobbly_fin.rocketry.airframe.mass import PartMass
 from wobbly_fin.rocketry.airframe.parts import Anchor, BodyTube, CanopyPack, Cord, NoseCone, VentHoles
+from wobbly_fin.rocketry.canopies.packing import (
+    PROTECTIONS,
+    Packed,
+    pack,
+    packed_density_kg_m3,
+    packed_length_m,
+    protection_length_m,
+)
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.chain import EYE_AT_M, PARTING_M_S, Rig, parting_speed_m_s
 from wobbly_fin.rocketry.recovery.cords import Segment, stuff_of
@@ -25,14 +33,6 @@ from wobbly_fin.rocketry.recovery.ejection import (
 from wobbly_fin.rocketry.recovery.gas_path import GasStep, gas_path
 from wobbly_fin.rocketry.recovery.opens import MotorCharge as WalkedCharge
 from wobbly_fin.rocketry.recovery.opens import Opening, Weights, friction_n
-from wobbly_fin.rocketry.recovery.packing import (
-    PROTECTIONS,
-    Packed,
-    pack,
-    packed_density_kg_m3,
-    packed_length_m,
-    protection_length_m,
-)
 from wobbly_fin.rocketry.recovery.plan import ChargeWish, Event, GroundTest, RecoveryPlan
 
 FiredBy = Literal["motor", "altimeter"]

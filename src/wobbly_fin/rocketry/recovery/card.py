@@ -5,12 +5,12 @@ Folding schools, their checks and the order into the tube: common practice, no s
 
 from dataclasses import dataclass
 
+from wobbly_fin.rocketry.canopies.devices import CanopyKind
+from wobbly_fin.rocketry.canopies.packing import PROTECTIONS
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery import folds
 from wobbly_fin.rocketry.recovery.bays import FilledBay
-from wobbly_fin.rocketry.recovery.devices import CanopyKind
 from wobbly_fin.rocketry.recovery.explain import charge_in_bay_kg, nose_sentence, packed, wadding_sentence
-from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
 from wobbly_fin.rocketry.recovery.tube_drawing import TubeScale, bay_filled
 from wobbly_fin.rocketry.recovery.whole import Recovery
 from wobbly_fin.rocketry.templates.picture import Picture

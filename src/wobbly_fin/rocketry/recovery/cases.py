@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.recovery.bays import FilledBay
-from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.recovery.chain import Loads, loads
 from wobbly_fin.rocketry.recovery.cords import without_elastic
 

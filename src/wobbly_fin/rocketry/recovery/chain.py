@@ -4,10 +4,10 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.canopies.devices import device_of
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
-from wobbly_fin.rocketry.recovery.canopy import Canopy
 from wobbly_fin.rocketry.recovery.cords import CORDS, KNOT_FACTOR, CordStuff, Segment, reduced_mass_kg, taut_force_n
-from wobbly_fin.rocketry.recovery.devices import device_of
 from wobbly_fin.rocketry.recovery.opening import opening_force_n
 
 # What else there is between canopy and body [N]: usual figures, from memory; a maker's figure or a pull on a spring balance

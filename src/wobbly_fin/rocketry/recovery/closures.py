@@ -7,7 +7,7 @@ from typing import Literal
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, holds
 from wobbly_fin.rocketry.airframe.parts import BodyTube, Coupler, FinCan, Joint, NoseCone, Transition
-from wobbly_fin.rocketry.recovery.ejection import pin_n
+from wobbly_fin.rocketry.canopies.pins import pin_n
 
 End = Literal["fore", "aft"]
 # Screws, rivets and glue hold for good; the others let go at some push.

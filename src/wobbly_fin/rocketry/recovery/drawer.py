@@ -3,10 +3,10 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from wobbly_fin.rocketry.recovery.canopy import Canopy, descent_rate_m_s
+from wobbly_fin.rocketry.canopies.canopy import Canopy, descent_rate_m_s
+from wobbly_fin.rocketry.canopies.packing import Fit, pack, packed_density_kg_m3, packed_length_m
+from wobbly_fin.rocketry.canopies.sizing import landing_energy_j, nearest_up
 from wobbly_fin.rocketry.recovery.chain import loads
-from wobbly_fin.rocketry.recovery.packing import Fit, pack, packed_density_kg_m3, packed_length_m
-from wobbly_fin.rocketry.recovery.sizing import landing_energy_j, nearest_up
 from wobbly_fin.rocketry.recovery.whole import Recovery
 
 

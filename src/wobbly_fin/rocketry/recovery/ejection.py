@@ -8,13 +8,12 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
+from wobbly_fin.rocketry.canopies.pins import pin_n
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
-from wobbly_fin.rocketry.errors import OutOfRangeError, RocketryError, require_finite, require_positive
+from wobbly_fin.rocketry.errors import OutOfRangeError, require_finite, require_positive
 
 GAS_J_KG = 2.19e5
 LARGEST_PA = 500e3
-# One nylon screw of a size in shear [N]: usual figures, from memory.
-PINS_N: dict[str, float] = {"2-56": 155.0, "4-40": 220.0, "M2": 130.0, "M2.5": 200.0, "M3": 290.0}
 # The rule of thumb: one hole of 6.35 mm for 1.6387 L (100 in³), its area in proportion; versions of it differ by two
 # (common practice, no source).
 VENT_HOLE_M, VENT_VOLUME_M3 = 0.00635, 1.6387e-3
@@ -149,13 +148,6 @@ def pressure_pa(charge: float, volume_m3: float) -> float:
     require_positive("charge_kg", charge, 0.1)
     require_positive("volume_m3", volume_m3, 1.0)
     return charge * GAS_J_KG / volume_m3
-
-
-def pin_n(pin: str) -> float:
-    """What one shear pin holds [N]; raises RocketryError for a size nobody has a figure for."""
-    if pin not in PINS_N:
-        raise RocketryError("pin", f"{pin!r} is no pin there is a figure for; one of {', '.join(PINS_N)}")
-    return PINS_N[pin]
 
 
 def wanted(bore_m: float, volume_m3: float, *, force_n: float, pins: int = 0, pin: str = "2-56", friction_n: float = 0.0) -> Push:

@@ -3,16 +3,16 @@
 import math
 from collections.abc import Sequence
 
+from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS, device_of
+from wobbly_fin.rocketry.canopies.packing import fluff_depth_m, heavy_charge, tissue_sheets
+from wobbly_fin.rocketry.canopies.sizing import LIGHT_KG, diameter_for, spill_hole_for
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.recovery.bays import FilledBay
 from wobbly_fin.rocketry.recovery.cases import Case
 from wobbly_fin.rocketry.recovery.chain import next_cord_up
-from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS, device_of
 from wobbly_fin.rocketry.recovery.ejection import CAUTION, NoseFit
 from wobbly_fin.rocketry.recovery.gas_path import GasStep
-from wobbly_fin.rocketry.recovery.packing import fluff_depth_m, heavy_charge, tissue_sheets
 from wobbly_fin.rocketry.recovery.plan import RESULTS
-from wobbly_fin.rocketry.recovery.sizing import LIGHT_KG, diameter_for, spill_hole_for
 from wobbly_fin.rocketry.recovery.timeline import Happening
 from wobbly_fin.rocketry.recovery.vents import Vent
 from wobbly_fin.rocketry.recovery.whole import Recovery

@@ -2,7 +2,7 @@
 
 import math
 
-from wobbly_fin.rocketry.recovery.devices import CanopyKind
+from wobbly_fin.rocketry.canopies.devices import CanopyKind
 from wobbly_fin.rocketry.recovery.strokes import arrow, bow, box, cloth, line, sector, spiral, turned
 from wobbly_fin.rocketry.templates.picture import Filled, Picture
 from wobbly_fin.rocketry.templates.template import Circle, Path, Point, Words

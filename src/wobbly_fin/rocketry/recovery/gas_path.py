@@ -17,7 +17,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     MotorTube,
     Transition,
 )
-from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
+from wobbly_fin.rocketry.canopies.packing import PROTECTIONS
 
 State = Literal["passes", "shields", "exposed", "blocked", "leaks", "burns"]
 # Untreated paper and laundry sheets burn: refused, whatever school names them.

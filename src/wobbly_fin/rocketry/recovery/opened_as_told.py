@@ -2,8 +2,8 @@
 
 from collections.abc import Sequence
 
-from wobbly_fin.rocketry.recovery.canopy import Canopy
-from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
 from wobbly_fin.rocketry.recovery.opens import BY_ITSELF, Event, MotorCharge, Opening, Why
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 

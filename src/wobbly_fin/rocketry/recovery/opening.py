@@ -5,10 +5,10 @@ drag alone, and the force is X₁ times the drag the full canopy would have at t
 parameter A = 2 m ÷ (ρ Cd·S v t_f).
 """
 
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.canopies.devices import device_of
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import require_finite, require_positive
-from wobbly_fin.rocketry.recovery.canopy import Canopy
-from wobbly_fin.rocketry.recovery.devices import device_of
 
 
 def filling_time_s(canopy: Canopy, speed_m_s: float) -> float:

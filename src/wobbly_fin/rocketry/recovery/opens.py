@@ -21,8 +21,8 @@ from wobbly_fin.rocketry.airframe.parts import (
     Transition,
     VentHoles,
 )
+from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
 from wobbly_fin.rocketry.recovery.closures import Closure, closures_of, separations_of
-from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
 from wobbly_fin.rocketry.recovery.ejection import (
     AMPLE,
     GAS_J_KG,

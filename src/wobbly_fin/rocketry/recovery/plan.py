@@ -3,10 +3,10 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from wobbly_fin.rocketry.canopies.packing import PROTECTIONS
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
+from wobbly_fin.rocketry.flight.sequence import AT_ONCE, Sequence
 from wobbly_fin.rocketry.recovery.ejection import MOST_THROW_N
-from wobbly_fin.rocketry.recovery.packing import PROTECTIONS
-from wobbly_fin.rocketry.recovery.sequence import AT_ONCE, Sequence
 
 # To throw nose and canopy out with: our own figure, a firm push; an owner's own beats it.
 THROW_N = 90.0

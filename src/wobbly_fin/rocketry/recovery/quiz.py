@@ -4,8 +4,8 @@ import random
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from wobbly_fin.rocketry.canopies.packing import Packed, pack
 from wobbly_fin.rocketry.recovery.folds import bundled, lines_inside, rolled, wrapped
-from wobbly_fin.rocketry.recovery.packing import Packed, pack
 from wobbly_fin.rocketry.recovery.tube_drawing import TubeScale, bay_filled
 from wobbly_fin.rocketry.templates.picture import Picture
 

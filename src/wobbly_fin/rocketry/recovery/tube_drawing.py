@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from wobbly_fin.rocketry.recovery.packing import Packed
+from wobbly_fin.rocketry.canopies.packing import Packed
 from wobbly_fin.rocketry.recovery.strokes import arrow, box, line, serpentine
 from wobbly_fin.rocketry.templates.picture import Filled, Picture
 from wobbly_fin.rocketry.templates.template import Circle, Path, Words

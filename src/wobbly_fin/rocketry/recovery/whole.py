@@ -7,16 +7,16 @@ from wobbly_fin.rocketry.airframe.layout import Layout, Placed, recovery_packs
 from wobbly_fin.rocketry.airframe.mass import PartMass
 from wobbly_fin.rocketry.airframe.parts import CanopyPack
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
+from wobbly_fin.rocketry.canopies.canopy import Canopy, HungRates, hung_drag_area_m2, hung_rates, terminal_speed_m_s
+from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS, CanopyKind
+from wobbly_fin.rocketry.canopies.sizing import breaks_fins, landing_energy_j, wanted_band
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.bays import Asked, Climb, FilledBay, MotorAboard, fill_bays, pinned, rim_m, wall_m
-from wobbly_fin.rocketry.recovery.canopy import Canopy, HungRates, hung_drag_area_m2, hung_rates, terminal_speed_m_s
 from wobbly_fin.rocketry.recovery.cases import Case, Moment, cases_of
 from wobbly_fin.rocketry.recovery.cords import CordSchool, at_rim, recommended_m, school_of, zips
-from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS, CanopyKind
 from wobbly_fin.rocketry.recovery.gas_path import GasStep
 from wobbly_fin.rocketry.recovery.opens import Opening, Weights, walk
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
-from wobbly_fin.rocketry.recovery.sizing import breaks_fins, landing_energy_j, wanted_band
 from wobbly_fin.rocketry.recovery.vents import Vent, vents_of
 
 

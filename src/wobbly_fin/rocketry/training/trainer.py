@@ -7,13 +7,13 @@ import random
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.motors.classes import ImpulseClass, impulse_class
 from wobbly_fin.rocketry.motors.labels import MotorLabel, decode
-from wobbly_fin.rocketry.recovery import Canopy
 from wobbly_fin.rocketry.recovery.quiz import quiz
 from wobbly_fin.rocketry.templates.picture import Picture
 

@@ -1,13 +1,10 @@
-"""Put a rocket's part by in the stores."""
+"""Put a part by in the stores."""
 
 import uuid
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.http import Http404
 
-from wobbly_fin.formats.rocket_file import read_rocket_file
-from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.airframe import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.site.keys import under_key
@@ -16,17 +13,8 @@ from wobbly_fin.stores.models import OwnPart
 _PLACE = {"position_m", "offset_m"}
 
 
-def keep_part(user: User, key: uuid.UUID, rocket_id: uuid.UUID, part_id: uuid.UUID, name: str) -> OwnPart:
-    """A copy of a part's sizes, material and mass under a key the client made; where it sat stays behind."""
-    row = Rocket.objects.visible_to(user).filter(pk=rocket_id).first()
-    found = next((p for p in read_rocket_file(row.document).parts if p.id == part_id), None) if row else None
-    if found is None or found.type not in PART_TYPES:
-        raise Http404
-    return put_by(user, key, found, name)
-
-
 def put_by(user: User, key: uuid.UUID, found: Any, name: str) -> OwnPart:
-    """The same for a part of any rocket file."""
+    """A copy of a part's sizes, material and mass under a key the client made; where it sat stays behind."""
     under_key(OwnPart.objects, key, owner_id=user.pk)
     content = found.model_dump(mode="json")
     wanted = [f.name for f in described(PART_TYPES[found.type]) if f.name not in _PLACE]

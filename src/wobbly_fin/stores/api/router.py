@@ -19,7 +19,6 @@ from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
 from wobbly_fin.stores.actions.draw_field import draw_field, read_field
-from wobbly_fin.stores.actions.keep_part import keep_part
 from wobbly_fin.stores.actions.keep_stock import StockForm, keep_stock
 from wobbly_fin.stores.actions.remove import bin_row
 from wobbly_fin.stores.actions.save_field import save_field
@@ -34,7 +33,6 @@ from wobbly_fin.stores.api.schemas import (
     MotorBoxOut,
     MotorIn,
     MotorOut,
-    PartIn,
     StockIn,
     StockOut,
 )
@@ -219,15 +217,6 @@ def parts(request: HttpRequest) -> list[StockOut]:
     user = person(request)
     units = units_of(preferences_of(user))
     return [stock_out(item, units) for item in part_shelf(user)]
-
-
-@router.put(
-    "/parts/{uuid:key}", response={200: list[StockOut], 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="keep_part"
-)
-def put_part(request: HttpRequest, key: uuid.UUID, body: PartIn) -> list[StockOut]:
-    """Put a rocket's part by, to build from again."""
-    keep_part(person(request), key, body.rocket_id, body.part_id, body.name)
-    return parts(request)
 
 
 @router.delete("/parts/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="bin_part")

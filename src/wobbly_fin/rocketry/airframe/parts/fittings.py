@@ -6,10 +6,10 @@ from typing import ClassVar, Literal
 
 from wobbly_fin.rocketry.airframe.materials import Form
 from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, choice, number, size
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.canopies.devices import DEVICES, CanopyKind
+from wobbly_fin.rocketry.canopies.pins import PINS_N
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery.canopy import Canopy
-from wobbly_fin.rocketry.recovery.devices import DEVICES, CanopyKind
-from wobbly_fin.rocketry.recovery.ejection import PINS_N
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -9,7 +9,7 @@ from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.recipes.fins import WOOD
 from wobbly_fin.rocketry.building.recipes.section import DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.step import Link, Step, WeighIn
-from wobbly_fin.rocketry.recovery.devices import PACKED_KINDS
+from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
 
 USUAL_COATS = 3
 

@@ -3,6 +3,7 @@
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.parts import DisplayPart, MassLump, RailButton, Retainer, VentHoles
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.canopies.packing import tissue_sheets
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.situation import Payload
 from wobbly_fin.rocketry.flight.vehicle import Rocket
@@ -12,7 +13,6 @@ from wobbly_fin.rocketry.launchday.judge import Ruling
 from wobbly_fin.rocketry.motors.motor import TOUCHING_M, Motor
 from wobbly_fin.rocketry.recovery.card import BLOWN_BORE_M
 from wobbly_fin.rocketry.recovery.closures import closures_of
-from wobbly_fin.rocketry.recovery.packing import tissue_sheets
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 from wobbly_fin.rocketry.recovery.vents import is_gas_vent
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show

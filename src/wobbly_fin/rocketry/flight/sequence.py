@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from wobbly_fin.rocketry.canopies.canopy import Canopy, hung_drag_area_m2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 from wobbly_fin.rocketry.flight.vehicle import Opening
-from wobbly_fin.rocketry.recovery.canopy import Canopy, hung_drag_area_m2
 
 First = Literal["main", "tumble", "drogue", "tumble_only"]
 FIRSTS: tuple[First, ...] = ("main", "tumble", "drogue", "tumble_only")

@@ -8,7 +8,7 @@ from typing import Any
 from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse, UnreadablePostError
 
-from wobbly_fin.site.api import api
+from wobbly_fin.server.api import api
 from wobbly_fin.site.errors import ErrorOut, FieldError
 
 # As escapes or, where JSON allows that, as they are.

@@ -11,7 +11,9 @@ from ninja.responses import NinjaJSONEncoder
 from ninja.security import SessionAuth
 
 from wobbly_fin.accounts.api.router import router as accounts
+from wobbly_fin.demo.router import router as examples
 from wobbly_fin.hangar.api.air_router import router as air
+from wobbly_fin.hangar.api.parts_router import router as kept_parts
 from wobbly_fin.hangar.api.recovery_router import router as recovery
 from wobbly_fin.hangar.api.router import router as hangar
 from wobbly_fin.hangar.api.shape_router import router as shape
@@ -21,9 +23,11 @@ from wobbly_fin.launchdays.api.router import router as launchdays
 from wobbly_fin.logbook.api.flight_router import router as flight
 from wobbly_fin.logbook.api.review_router import router as reviews
 from wobbly_fin.logbook.api.router import router as logbook
+from wobbly_fin.sharing.api.archive_router import router as archive
 from wobbly_fin.sharing.api.router import router as sharing
 from wobbly_fin.site import errors
 from wobbly_fin.site.errors import disk_said
+from wobbly_fin.stores.api.conditions_router import router as conditions
 from wobbly_fin.stores.api.material_router import router as materials
 from wobbly_fin.stores.api.router import router as stores
 from wobbly_fin.workshop.api.router import router as workshop
@@ -70,17 +74,21 @@ api = DescribedAPI(
 )
 errors.install(api)
 api.add_router("", accounts)
+api.add_router("", conditions)
 api.add_router("/hangar", hangar)
 api.add_router("/hangar", shape)
 api.add_router("/hangar", air)
 api.add_router("/hangar", recovery)
 api.add_router("/hangar", training)
+api.add_router("/hangar", examples)
 api.add_router("/stores", stores)
+api.add_router("/stores", kept_parts)
 api.add_router("/stores", materials)
 api.add_router("/workshop", workshop)
 api.add_router("/logbook", logbook)
 api.add_router("/logbook", flight)
 api.add_router("/logbook", reviews)
+api.add_router("/logbook", archive)
 api.add_router("/launchdays", launchdays)
 api.add_router("/launchdays", firing)
 api.add_router("", sharing)

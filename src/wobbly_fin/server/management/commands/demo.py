@@ -5,8 +5,8 @@ from typing import Any
 from django.conf import settings
 from django.core.management import BaseCommand, CommandParser, call_command
 
-from wobbly_fin.accounts.demo.load import load_demo, reset_demo
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
+from wobbly_fin.demo.load import load_demo, reset_demo
 from wobbly_fin.site.serve import serve
 
 

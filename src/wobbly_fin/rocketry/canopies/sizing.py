@@ -3,10 +3,10 @@
 import math
 from collections.abc import Iterable
 
+from wobbly_fin.rocketry.canopies.canopy import HIGHEST_CD, Canopy
+from wobbly_fin.rocketry.canopies.devices import CanopyKind, device_of
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
-from wobbly_fin.rocketry.recovery.canopy import HIGHEST_CD, Canopy
-from wobbly_fin.rocketry.recovery.devices import CanopyKind, device_of
 
 # Descent rates people aim at [m/s]: common practice, no source.
 MODEL_BAND = (3.5, 5.0)

@@ -6,7 +6,7 @@ wrote them down, in whatever unit the day's device spoke.
 
 from dataclasses import dataclass
 
-from wobbly_fin.accounts.demo.airframes import airframe_file, has_airframe
+from wobbly_fin.demo.airframes import airframe_file, has_airframe
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.actions.draft import draft_rocket
 from wobbly_fin.hangar.actions.grow import up_scaled

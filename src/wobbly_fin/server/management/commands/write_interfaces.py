@@ -13,7 +13,7 @@ from wobbly_fin.rocketry.choosing.registry import TESTS
 
 def interfaces() -> dict[Path, str]:
     """Every generated interface file and what it should hold."""
-    from wobbly_fin.site.api import api
+    from wobbly_fin.server.api import api
 
     root: Path = settings.ROOT
     found: dict[Path, Any] = {root / "frontend/src/api/generated/openapi.json": api.get_openapi_schema()}

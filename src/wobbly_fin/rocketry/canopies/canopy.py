@@ -3,9 +3,9 @@
 import math
 from dataclasses import dataclass, replace
 
+from wobbly_fin.rocketry.canopies.devices import DEVICES, CanopyKind
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
-from wobbly_fin.rocketry.recovery.devices import DEVICES, CanopyKind
 
 # A gliding wing’s stand-in for a Cd is large (devices.py); nothing real is larger.
 HIGHEST_CD = 60.0

@@ -4,7 +4,7 @@ import uuid
 
 from django.contrib.auth.models import User
 
-from wobbly_fin.accounts.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.hangar.actions.save import save_rocket
 
 _EXAMPLES = ("Inchworm", "Copper Kettle", "Night Ferry")

@@ -6,14 +6,13 @@ import uuid
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from wobbly_fin.accounts.actions.conditions import set_conditions
-from wobbly_fin.accounts.demo.builds import load_builds
-from wobbly_fin.accounts.demo.days import load_days
-from wobbly_fin.accounts.demo.grounds import GROUNDS, PLACES, STOCK
-from wobbly_fin.accounts.demo.logs import measure_flight
-from wobbly_fin.accounts.demo.scenario import FIELDS, FLIGHTS, HOURS, ROCKETS, TODAY, DemoRocket, demo_file
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
+from wobbly_fin.demo.builds import load_builds
+from wobbly_fin.demo.days import load_days
+from wobbly_fin.demo.grounds import GROUNDS, PLACES, STOCK
+from wobbly_fin.demo.logs import measure_flight
+from wobbly_fin.demo.scenario import FIELDS, FLIGHTS, HOURS, ROCKETS, TODAY, DemoRocket, demo_file
 from wobbly_fin.hangar.actions.edit_shape import Edit, apply_edits
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
@@ -23,6 +22,7 @@ from wobbly_fin.rocketry.units.display import METRIC
 from wobbly_fin.stores.actions.draw_field import draw_field
 from wobbly_fin.stores.actions.keep_stock import keep_stock
 from wobbly_fin.stores.actions.save_field import save_field
+from wobbly_fin.stores.conditions import set_conditions
 
 _NAMESPACE = uuid.UUID("5f0c1f0e-6b0e-4c55-9a3f-3d3c7c1d5b10")
 

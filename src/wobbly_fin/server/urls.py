@@ -2,12 +2,12 @@
 
 from django.urls import path, re_path
 
-from wobbly_fin.site.api import api, nothing_here
-from wobbly_fin.site.page import page, service_worker
+from wobbly_fin.server.api import api, nothing_here
+from wobbly_fin.server.page import page, service_worker
 
 # What Django itself refuses, before any operation is reached, in the API's own shape.
-handler400 = "wobbly_fin.site.api.unreadable"
-handler500 = "wobbly_fin.site.api.failed"
+handler400 = "wobbly_fin.server.api.unreadable"
+handler500 = "wobbly_fin.server.api.failed"
 
 urlpatterns = [
     path("api/", api.urls),

@@ -1,0 +1,31 @@
+"""The API of parts put by: taken off a rocket into the stores."""
+
+import uuid
+
+from django.http import Http404, HttpRequest
+from ninja import Router
+
+from wobbly_fin.accounts.people import person
+from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.site.errors import ErrorOut
+from wobbly_fin.stores.actions.keep_part import put_by
+from wobbly_fin.stores.api.router import parts
+from wobbly_fin.stores.api.schemas import PartIn, StockOut
+
+router = Router(tags=["stores"])
+
+
+@router.put(
+    "/parts/{uuid:key}", response={200: list[StockOut], 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="keep_part"
+)
+def put_part(request: HttpRequest, key: uuid.UUID, body: PartIn) -> list[StockOut]:
+    """Put a rocket's part by, to build from again."""
+    user = person(request)
+    row = Rocket.objects.visible_to(user).filter(pk=body.rocket_id).first()
+    found = next((p for p in read_rocket_file(row.document).parts if p.id == body.part_id), None) if row else None
+    if found is None or found.type not in PART_TYPES:
+        raise Http404
+    put_by(user, key, found, body.name)
+    return parts(request)

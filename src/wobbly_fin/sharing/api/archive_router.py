@@ -1,0 +1,28 @@
+"""The API of the archive: everything a person has, out and in again."""
+
+import datetime
+
+from django.http import HttpRequest, HttpResponse
+from ninja import File, Router, UploadedFile
+
+from wobbly_fin.accounts.people import person
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.sharing.archive import LARGEST_BYTES, restore_archive, write_archive
+from wobbly_fin.site.downloads import download
+from wobbly_fin.site.errors import ErrorOut
+
+router = Router(tags=["logbook"])
+
+
+@router.get("/archive.zip", operation_id="archive")
+def get_archive(request: HttpRequest) -> HttpResponse:
+    """Everything a person has, as one zip."""
+    return download(write_archive(person(request)), f"wobbly-fin-{datetime.date.today():%Y-%m-%d}.zip", "application/zip")
+
+
+@router.post("/archive", response={200: dict[str, int], 422: ErrorOut}, operation_id="restore_archive")
+def post_archive(request: HttpRequest, file: File[UploadedFile]) -> dict[str, int]:
+    """Put an archive back where the hangar is empty of it."""
+    if (file.size or 0) > LARGEST_BYTES:
+        raise RocketryError("file", f"has {(file.size or 0) / 1e6:.0f} MB; {LARGEST_BYTES / 1e6:.0f} are the most")
+    return restore_archive(person(request), file.read())
