@@ -52,8 +52,8 @@ export function reach(drawn: Drawn[]): number {
 export const rear = (drawn: Drawn[]): number =>
   Math.max(0.001, ...drawn.flatMap((d) => d.profile.map(([x]) => x ?? 0)));
 
-const OUTER = new Set(['nose_cone', 'body_tube', 'transition', 'fin_can']);
-export const isOuter = (d: Drawn): boolean => OUTER.has(d.type);
+/** Whether it is a piece of the body itself: what sits in or on one says in which. */
+export const isOuter = (d: Drawn): boolean => d.host === null;
 
 const moved = (d: Drawn, x: (x: number) => number): Drawn => {
   const line = (l: Line) => l.map(([a, b]) => [x(a ?? 0), b ?? 0]);

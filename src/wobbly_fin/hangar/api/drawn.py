@@ -24,7 +24,7 @@ def drawn_out(layout: Layout) -> list[DrawnOut]:
                 stage=placed.stage,
                 parent=uuid.UUID(part.parent) if part.parent else None,
                 host=keys[placed.host] if placed.host is not None else None,
-                edge=part.edge or ("aft" if part.TYPE in ("fin_set", "motor_tube") and part.position_m is None else None),
+                edge=part.edge or (part.EDGE if part.position_m is None else None),
                 fore_m=round(placed.fore_m, 6),
                 aft_m=round(placed.aft_m, 6),
                 hatch=part.made_of.hatch if part.made_of else None,

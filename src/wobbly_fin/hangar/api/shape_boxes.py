@@ -149,7 +149,7 @@ def _material(document: Any, part: Any) -> BoxOut:
 
 
 def _edge(document: Any, part: Any) -> BoxOut:
-    now = document.edge or ("aft" if part.TYPE in ("fin_set", "motor_tube") else "fore")
+    now = document.edge or part.EDGE
     return BoxOut(
         field="edge", label="Measured from its", kind="choice", text=now, said="", hint="", optional=False,
         options=[["fore", "forward end"], ["aft", "aft end"]],

@@ -17,7 +17,6 @@ from wobbly_fin.rocketry.airframe.parts import (
     Cord,
     Coupler,
     FinCan,
-    FinSet,
     MassLump,
     MotorTube,
     NoseCone,
@@ -282,7 +281,7 @@ def _fore_station(index: int, part: Part, parent: Placed | None) -> float:
     if parent is None:
         raise PartError(index, "position_m", "is missing; say how far it is from the nose tip, or what it sits in")
     offset = part.offset_m or 0.0
-    edge = part.edge or ("aft" if isinstance(part, FinSet | MotorTube) else "fore")
+    edge = part.edge or part.EDGE
     return parent.fore_m + offset if edge == "fore" else parent.aft_m - offset - part.axial_length_m
 
 

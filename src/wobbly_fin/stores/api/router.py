@@ -219,13 +219,6 @@ def parts(request: HttpRequest) -> list[StockOut]:
     return [stock_out(item, units) for item in part_shelf(user)]
 
 
-@router.delete("/parts/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="bin_part")
-def delete_part(request: HttpRequest, key: uuid.UUID) -> Status[None]:
-    """Bin a part of one's own."""
-    bin_row(person(request), OwnPart, key)
-    return Status(204, None)
-
-
 @router.post("/parts/{uuid:key}/restore", response={204: None, 404: ErrorOut}, operation_id="restore_part")
 def restore_part(request: HttpRequest, key: uuid.UUID) -> Status[None]:
     """Take a part out of the bin."""

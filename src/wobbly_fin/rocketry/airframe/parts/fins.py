@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from wobbly_fin.rocketry.airframe.parts.outer import FINISHES, Finish
-from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, choice, number, size, yes_or_no
+from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Edge, Part, choice, number, size, yes_or_no
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
 Planform = Literal["trapezoid", "ellipse", "free"]
@@ -32,6 +32,7 @@ class FinSet(Part):
 
     TYPE: ClassVar[str] = "fin_set"
     WORD: ClassVar[str] = "fins"
+    EDGE: ClassVar[Edge] = "aft"
 
     count: int = number("How many", 2, MOST_FINS, whole=True)
     planform: Planform = choice("Outline", {"trapezoid": "trapezoid", "ellipse": "ellipse", "free": "free-form"}, "trapezoid")

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import ClassVar
 
-from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, number, size, yes_or_no
+from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Edge, Part, bore_inside, number, size, yes_or_no
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -12,6 +12,7 @@ class MotorTube(Part):
 
     TYPE: ClassVar[str] = "motor_tube"
     WORD: ClassVar[str] = "motor tube"
+    EDGE: ClassVar[Edge] = "aft"
 
     length_m: float = size("Length")
     outer_diameter_m: float = size("Outside diameter", high=WIDEST_M)

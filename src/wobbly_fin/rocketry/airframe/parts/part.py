@@ -77,6 +77,7 @@ class Part:
     WORD: ClassVar[str] = ""  # what it is called when it has no name of its own
     OUTER: ClassVar[bool] = False
     FORM: ClassVar[Form] = "solid"
+    EDGE: ClassVar[Edge] = "fore"  # of its parent, from which its place is told where nobody says which
 
     id: str = ""
     parent: str | None = None
