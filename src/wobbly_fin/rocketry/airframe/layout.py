@@ -127,18 +127,12 @@ class Layout:
 
 def fore_diameter_m(part: Part) -> float:
     """Outside diameter at an outer part's forward end, fitted. [m]"""
-    if isinstance(part, BodyTube | FinCan):
-        return part.outer_diameter_m or 0.0
-    return (part.fore_diameter_m or 0.0) if isinstance(part, Transition) else 0.0
+    return part.front_m
 
 
 def aft_diameter_m(part: Part) -> float:
     """Outside diameter at an outer part's aft end, fitted. [m]"""
-    if isinstance(part, NoseCone):
-        return part.base_diameter_m or 0.0
-    if isinstance(part, BodyTube | FinCan):
-        return part.outer_diameter_m or 0.0
-    return (part.aft_diameter_m or 0.0) if isinstance(part, Transition) else 0.0
+    return part.tail_m
 
 
 def outer_radius_m(part: Part, x_m: float) -> float:
@@ -153,12 +147,7 @@ def outer_radius_m(part: Part, x_m: float) -> float:
 
 def bore_of(part: Part) -> float:
     """What slides into an outer part must be no wider than this; its outside where the inside is not known. [m]"""
-    if isinstance(part, BodyTube):
-        return part.inner_diameter_m or part.outer_diameter_m
-    if isinstance(part, FinCan):
-        return part.inner_diameter_m
-    wall = 2 * (part.wall_m or 0.0) if isinstance(part, NoseCone | Transition) else 0.0
-    return max(fore_diameter_m(part), aft_diameter_m(part)) - wall
+    return part.bore_m
 
 
 def lay_out(airframe: Airframe) -> Layout:
@@ -359,21 +348,9 @@ def packed_length_m(part: Part, bore_m: float) -> float:
         return 0.0  # blades and wings fold along the body, not into it
     mass = part.mass_kg
     if mass is None:
-        mass = soft_mass_kg(part) or 0.0
+        mass = part.soft_mass_kg or 0.0
     density = packed_density_kg_m3(part.material, cord=isinstance(part, Cord))
     return mass / (density * math.pi / 4 * bore_m**2)
-
-
-def soft_mass_kg(part: Part) -> float | None:
-    """Mass of a canopy or a cord by its material; None where that is not known. [kg]"""
-    stuff = part.made_of
-    if stuff is None:
-        return None
-    if isinstance(part, Cord):
-        return stuff.density * part.length_m
-    if isinstance(part, CanopyPack):
-        return stuff.density * part.canopy.area_m2 + part.lines_kg
-    return None
 
 
 def _bay(placed: tuple[Placed, ...], outer: tuple[Placed, ...], host: int) -> Bay:
@@ -381,13 +358,9 @@ def _bay(placed: tuple[Placed, ...], outer: tuple[Placed, ...], host: int) -> Ba
     tube = outer[place]
     fore, aft = tube.fore_m, tube.aft_m
     if place > 0:
-        entering = outer[place - 1].part
-        fore += entering.shoulder_length_m if isinstance(entering, NoseCone) else 0.0
-        fore += entering.aft_shoulder_m if isinstance(entering, Transition) else 0.0
+        fore += outer[place - 1].part.enters_m[1]
     if place + 1 < len(outer):
-        entering = outer[place + 1].part
-        aft -= entering.fore_shoulder_m if isinstance(entering, Transition) else 0.0
-        aft -= entering.shank_length_m if isinstance(entering, FinCan) else 0.0
+        aft -= outer[place + 1].part.enters_m[0]
     middle = (tube.fore_m + tube.aft_m) / 2
     blocks = [p for p in placed if isinstance(p.part, MotorTube | CentringRing | Bulkhead | Coupler)]
     for p in blocks:

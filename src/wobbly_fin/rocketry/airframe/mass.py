@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, soft_mass_kg
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed
 from wobbly_fin.rocketry.airframe.mount import Mount, mounts_of
 from wobbly_fin.rocketry.airframe.part_solids import stuff_of
 from wobbly_fin.rocketry.airframe.parts import (
@@ -172,7 +172,7 @@ def _weigh(layout: Layout, placed: Placed) -> PartMass:
     if stuff is not None and part.FORM == "solid" and solid.volume_m3 > 0:
         computed = stuff.density * solid.volume_m3
     elif stuff is not None:
-        computed = soft_mass_kg(part)
+        computed = part.soft_mass_kg
     if isinstance(part, FinSet) and part.moulded and _parent_weighed(layout, placed):
         return _row(placed, 0.0, "with its part", computed, 0.0, solid, off_axis)
     if part.mass_kg is not None:

@@ -20,7 +20,9 @@ def get_archive(request: HttpRequest) -> HttpResponse:
     return download(write_archive(person(request)), f"wobbly-fin-{datetime.date.today():%Y-%m-%d}.zip", "application/zip")
 
 
-@router.post("/archive", response={200: dict[str, int], 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="restore_archive")
+@router.post(
+    "/archive", response={200: dict[str, int], 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="restore_archive"
+)
 def post_archive(request: HttpRequest, file: File[UploadedFile]) -> dict[str, int]:
     """Put an archive back where the hangar is empty of it."""
     if (file.size or 0) > LARGEST_BYTES:

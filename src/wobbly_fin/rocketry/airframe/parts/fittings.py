@@ -160,6 +160,10 @@ class Cord(Part):
     packed_length_m: float | None = size("Packed, along the tube", default=None, hint="Empty: by its mass and the bore.")
 
     @property
+    def soft_mass_kg(self) -> float | None:
+        return self.made_of.density * self.length_m if self.made_of is not None else None
+
+    @property
     def axial_length_m(self) -> float:
         return self.packed_length_m or 0.0
 
@@ -210,6 +214,10 @@ class CanopyPack(Part):
         if self.oblong and self.length_m is not None and self.width_m is not None:
             across = math.sqrt(4 * self.length_m * self.width_m / math.pi)
         return Canopy(kind=self.kind, diameter_m=across or 0.0, cd=self.cd, spill_hole_m=self.spill_hole_m)
+
+    @property
+    def soft_mass_kg(self) -> float | None:
+        return self.made_of.density * self.canopy.area_m2 + self.lines_kg if self.made_of is not None else None
 
     @property
     def axial_length_m(self) -> float:

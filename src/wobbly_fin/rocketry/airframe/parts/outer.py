@@ -46,6 +46,18 @@ class NoseCone(Part):
     def axial_length_m(self) -> float:
         return self.length_m
 
+    @property
+    def tail_m(self) -> float:
+        return self.base_diameter_m or 0.0
+
+    @property
+    def bore_m(self) -> float:
+        return self.tail_m - 2 * (self.wall_m or 0.0)
+
+    @property
+    def enters_m(self) -> tuple[float, float]:
+        return 0.0, self.shoulder_length_m
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BodyTube(Part):
@@ -68,6 +80,18 @@ class BodyTube(Part):
     def axial_length_m(self) -> float:
         return self.length_m
 
+    @property
+    def front_m(self) -> float:
+        return self.outer_diameter_m
+
+    @property
+    def tail_m(self) -> float:
+        return self.outer_diameter_m
+
+    @property
+    def bore_m(self) -> float:
+        return self.inner_diameter_m or self.outer_diameter_m
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Transition(Part):
@@ -88,6 +112,22 @@ class Transition(Part):
     @property
     def axial_length_m(self) -> float:
         return self.length_m
+
+    @property
+    def front_m(self) -> float:
+        return self.fore_diameter_m or 0.0
+
+    @property
+    def tail_m(self) -> float:
+        return self.aft_diameter_m or 0.0
+
+    @property
+    def bore_m(self) -> float:
+        return max(self.front_m, self.tail_m) - 2 * (self.wall_m or 0.0)
+
+    @property
+    def enters_m(self) -> tuple[float, float]:
+        return self.fore_shoulder_m, self.aft_shoulder_m
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -119,6 +159,22 @@ class FinCan(Part):
     @property
     def axial_length_m(self) -> float:
         return self.length_m
+
+    @property
+    def front_m(self) -> float:
+        return self.outer_diameter_m or 0.0
+
+    @property
+    def tail_m(self) -> float:
+        return self.outer_diameter_m or 0.0
+
+    @property
+    def bore_m(self) -> float:
+        return self.inner_diameter_m
+
+    @property
+    def enters_m(self) -> tuple[float, float]:
+        return self.shank_length_m, 0.0
 
 
 Outer = NoseCone | BodyTube | Transition | FinCan

@@ -126,6 +126,33 @@ class Part:
         """How much of the axis it takes, from its forward end. [m]"""
         return 0.0
 
+    # Of a piece of the body, once it is fitted to its neighbours; nothing of other parts.
+
+    @property
+    def front_m(self) -> float:
+        """Outside diameter at its forward end. [m]"""
+        return 0.0
+
+    @property
+    def tail_m(self) -> float:
+        """Outside diameter at its aft end. [m]"""
+        return 0.0
+
+    @property
+    def bore_m(self) -> float:
+        """What slides into it must be no wider than this; its outside where the inside is not known. [m]"""
+        return 0.0
+
+    @property
+    def enters_m(self) -> tuple[float, float]:
+        """How far it reaches into the piece ahead, and into the one behind: shank or shoulder. [m]"""
+        return 0.0, 0.0
+
+    @property
+    def soft_mass_kg(self) -> float | None:
+        """Of cloth or cord, by its material; None of what is neither, and where the material is not known. [kg]"""
+        return None
+
     @property
     def made_of(self) -> Material | None:
         """Its material, where it names one."""
