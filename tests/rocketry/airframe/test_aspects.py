@@ -1,10 +1,13 @@
 """Every kind of part says of each aspect how it is computed, or why there is none; a kind that says nothing is an error, never a zero."""
 
+import re
 from dataclasses import dataclass
+from pathlib import Path
 from typing import ClassVar
 
 import pytest
 
+import wobbly_fin
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.aspects import ASPECTS, UndeclaredError, undeclared, without
@@ -77,3 +80,15 @@ def test_what_a_kind_declares_is_what_is_weighed_pushed_braked_and_drawn(monkeyp
     assert found.cp_m == pytest.approx((nose * pressure(bare).cp_m + 6.0 * 0.31) / (nose + 6.0))
     assert drag_at(layout).cd == pytest.approx(drag_at(bare).cd + 0.25)
     assert outlines(layout)[-1].profile == ((0.3, 0.0), (pytest.approx(0.32), 0.02))
+
+
+# Lines that ask a part for its kind instead of an aspect for the part. It only ever falls: lower it when you take some away.
+ASKING = 259
+
+
+def test_no_more_lines_ask_a_part_for_its_kind_than_did() -> None:
+    names = "|".join(k.__name__ for k in KINDS.values())
+    asks = re.compile(rf"isinstance\([^)]*\b(?:{names})\b|\.of\((?:{names})\b|holds\([^)]*\b(?:{names})\b|TYPE (?:in|==|!=) ")
+    source = Path(wobbly_fin.__file__).parent
+    found = sum(1 for file in source.rglob("*.py") for line in file.read_text(encoding="utf-8").splitlines() if asks.search(line))
+    assert found == ASKING
