@@ -14,10 +14,10 @@ from wobbly_fin.rocketry.airframe.aspects import ASPECTS, UndeclaredError, undec
 from wobbly_fin.rocketry.airframe.barrowman import PUSH, Push, pressure
 from wobbly_fin.rocketry.airframe.drag import DRAG, PartDrag
 from wobbly_fin.rocketry.airframe.explain import without_sentences
-from wobbly_fin.rocketry.airframe.mass import weigh
+from wobbly_fin.rocketry.airframe.mass import weigh, weigh_all
 from wobbly_fin.rocketry.airframe.outline import OUTLINE, PartOutline, outlines
 from wobbly_fin.rocketry.airframe.part_solids import SOLID, Stuff
-from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES, PART_TYPES, BodyTube, NoseCone, Part
+from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES, PART_TYPES, BodyTube, FinSet, NoseCone, Part
 from wobbly_fin.rocketry.airframe.solids import Solid
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 
@@ -92,3 +92,10 @@ def test_no_more_lines_ask_a_part_for_its_kind_than_did() -> None:
     source = Path(wobbly_fin.__file__).parent
     found = sum(1 for file in source.rglob("*.py") for line in file.read_text(encoding="utf-8").splitlines() if asks.search(line))
     assert found == ASKING
+
+
+def test_fins_nobody_told_the_stuff_of_are_guessed_by_their_volume() -> None:
+    """Three rectangles of 60 × 40 × 2 mm at 600 kg/m³, square edges: 8.64 g."""
+    fins = FinSet(count=3, root_chord_m=0.06, tip_chord_m=0.06, span_m=0.04, sweep_m=0.0, thickness_m=0.002, position_m=0.3)
+    row = weigh_all(lay_out(Airframe(stages=(Stage(id="", parts=(NOSE, TUBE, fins)),))))[2]
+    assert (row.mass_kg, row.source) == (pytest.approx(8.64e-3), "guessed") and row.sigma_kg == pytest.approx(0.6 * 8.64e-3)
