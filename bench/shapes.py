@@ -19,7 +19,9 @@ from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 PARTS = 40
-_CACHES = (part_solids.solid_of, planform.planform_of, profiles.nose_nodes, wetted.side_of)
+_CACHES: Any = (
+    *(f for f in vars(part_solids).values() if hasattr(f, "cache_clear")), planform.planform_of, profiles.nose_nodes, wetted.side_of,
+)  # fmt: skip
 
 
 def forty_parts() -> Airframe:

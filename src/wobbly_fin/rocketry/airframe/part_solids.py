@@ -68,7 +68,7 @@ def _alone(*kinds: type[Part]) -> Callable[[Callable[[Any], Solid]], Callable[[A
     def declare(solid: Callable[[Any], Solid]) -> Callable[[Any], Solid]:
         kept = lru_cache(maxsize=2048)(solid)
         SOLID.of(*kinds)(lambda layout, placed: Stuff(kept(placed.part)))
-        return solid
+        return kept
 
     return declare
 

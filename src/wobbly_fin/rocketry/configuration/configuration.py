@@ -22,7 +22,7 @@ from wobbly_fin.rocketry.recovery.opens import MotorCharge, Opening, Weights, wa
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 from wobbly_fin.rocketry.variants import heavier
 
-_OF_DELAYS, _OF_CHARGES = {"_by_stage", "leading"}, {"charges", "openings", "opener"}  # of what is remembered
+_OF_DELAYS, _OF_CHARGES = {"_by_stage", "leading"}, {"charges", "openings", "opener", "_motor_opens"}  # of what is remembered
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -343,7 +343,7 @@ class Configuration:
         at_apogee = opener.source == "altimeter_charge" or by_itself
         return loaded if loaded.at_apogee == at_apogee else replace(loaded, at_apogee=at_apogee)
 
-    @property
+    @cached_property
     def _motor_opens(self) -> bool:
         """Whether a motor's charge does anything for what opens first."""
         first = [o for o in self.openings if not o.event.endswith("main") or not self.sequence.two_events]
