@@ -15,28 +15,7 @@ from typing import Any
 
 from wobbly_fin.rocketry.airframe.aspects import Aspect
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
-from wobbly_fin.rocketry.airframe.parts import (
-    Allowance,
-    Anchor,
-    BodyTube,
-    Bulkhead,
-    CanopyPack,
-    CentringRing,
-    Cord,
-    Coupler,
-    DisplayPart,
-    FinCan,
-    FinSet,
-    Joint,
-    LaunchLug,
-    MassLump,
-    MotorTube,
-    NoseCone,
-    RailButton,
-    Retainer,
-    Transition,
-    VentHoles,
-)
+from wobbly_fin.rocketry.airframe.parts import BODY, INSIDE, NO_BODY, FinSet, LaunchLug, RailButton, VentHoles
 from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.wetted import side_of
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
@@ -88,9 +67,9 @@ class Pressure:
 Pushes = Callable[[Layout, Placed[Any], float, float, list[str]], Push]
 # How the air pushes a part across the flow: of the layout, the part, the reference circle [m²], a Mach number and the flags so far.
 PUSH: Aspect[Pushes] = Aspect("push")
-PUSH.none("inside", MotorTube, CentringRing, Coupler, Bulkhead, Retainer, Anchor, Cord, CanopyPack, MassLump)
+PUSH.none("inside", *INSIDE)
 PUSH.none("small", LaunchLug, RailButton, VentHoles)
-PUSH.none("told", Joint, Allowance, DisplayPart)
+PUSH.none("told", *NO_BODY)
 
 
 def require_mach(mach: float) -> None:
@@ -137,7 +116,7 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
     )
 
 
-@PUSH.of(NoseCone, BodyTube, Transition, FinCan)
+@PUSH.of(*BODY)
 def _body(layout: Layout, placed: Placed, reference_m2: float, mach: float, flags: list[str]) -> Push:
     """Nose or transition: 2 (A₂ − A₁) ÷ A_ref, at L − (V − A₁ L) ÷ (A₂ − A₁) behind its forward end, whatever its outline."""
     part = placed.part

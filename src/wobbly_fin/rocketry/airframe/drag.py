@@ -15,24 +15,13 @@ from wobbly_fin.rocketry.airframe.aspects import Aspect
 from wobbly_fin.rocketry.airframe.barrowman import HIGHEST_MACH
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
 from wobbly_fin.rocketry.airframe.parts import (
-    Allowance,
-    Anchor,
-    BodyTube,
-    Bulkhead,
-    CanopyPack,
-    CentringRing,
-    Cord,
-    Coupler,
-    DisplayPart,
-    FinCan,
+    BODY,
+    INSIDE,
+    NO_BODY,
     FinSet,
-    Joint,
     LaunchLug,
-    MassLump,
-    MotorTube,
     NoseCone,
     RailButton,
-    Retainer,
     Transition,
     VentHoles,
 )
@@ -105,9 +94,9 @@ class Air:
 
 # How the air brakes a part.
 DRAG: Aspect[Callable[[Layout, Placed[Any], Air], PartDrag]] = Aspect("drag")
-DRAG.none("inside", MotorTube, CentringRing, Coupler, Bulkhead, Retainer, Anchor, Cord, CanopyPack, MassLump)
+DRAG.none("inside", *INSIDE)
 DRAG.none("flush", VentHoles)
-DRAG.none("told", Joint, Allowance, DisplayPart)
+DRAG.none("told", *NO_BODY)
 
 
 def friction_coefficient(reynolds: float, roughness_fraction: float) -> float:
@@ -182,7 +171,7 @@ def build_up(
     )
 
 
-@DRAG.of(NoseCone, BodyTube, Transition, FinCan)
+@DRAG.of(*BODY)
 def _body_drag(layout: Layout, placed: Placed, air: Air) -> PartDrag:
     roughness = ROUGHNESS_M[getattr(placed.part, "finish", "painted")]
     cf = air.squeeze * friction_coefficient(air.per_metre * air.whole_m, roughness / air.whole_m)

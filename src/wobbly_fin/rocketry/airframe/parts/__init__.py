@@ -28,10 +28,16 @@ PART_TYPES: dict[str, type[Part]] = {
     )
 }  # fmt: skip
 
+# What aspects say of many kinds at once: pieces of the body; what lies inside it; what is no body in the air.
+BODY: tuple[type[Part], ...] = (NoseCone, BodyTube, Transition, FinCan)
+INSIDE: tuple[type[Part], ...] = (MotorTube, CentringRing, Coupler, Bulkhead, Retainer, Anchor, Cord, CanopyPack, MassLump)
+NO_BODY: tuple[type[Part], ...] = (Joint, Allowance, DisplayPart)
+
 # Kinds of older drawings, read for ever and never made anew.
 OLDER_TYPES: dict[str, type[Part]] = {VentHoles.TYPE: VentHoles}
 
 __all__ = [
+    "BODY", "INSIDE", "NO_BODY",
     "OLDER_TYPES",
     "PART_TYPES", "Allowance", "Anchor", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "DisplayPart",
     "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "RailButton", "Retainer",
