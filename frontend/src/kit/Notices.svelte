@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { dismiss, notices } from './notices.svelte';
+  import { dismiss, linger, notices } from './notices.svelte';
 
   async function takeBack(id: number, undo: () => void | Promise<void>) {
     dismiss(id);
@@ -7,7 +7,13 @@
   }
 </script>
 
-<div class="no-print fixed right-4 bottom-4 z-40 flex flex-col gap-2" role="status" aria-live="polite">
+<svelte:window onkeydown={(event) => event.key === 'Tab' && linger()} />
+<div
+  class="no-print fixed right-4 bottom-4 z-40 flex flex-col gap-2"
+  role="status"
+  aria-live="polite"
+  onpointermove={linger}
+>
   {#each notices as notice (notice.id)}
     <div class="bg-neutral text-neutral-content flex max-w-md items-center gap-3 rounded px-4 py-3 shadow-lg">
       <span>{notice.danger ? '⚠ ' : ''}{notice.text}</span>
