@@ -12,8 +12,9 @@ import math
 import pytest
 
 from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
-from wobbly_fin.rocketry.airframe.barrowman import FIN_FIN_FACTOR, pressure
+from wobbly_fin.rocketry.airframe.barrowman import FIN_FIN_FACTOR, one_fin_cn_alpha, pressure
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, NoseCone, Part, Transition
+from wobbly_fin.rocketry.airframe.planform import planform_of
 
 
 def pushed(*parts: Part, mach: float = 0.0):
@@ -133,7 +134,61 @@ def test_two_fins_hold_nothing_in_their_own_plane():
         FinSet(count=2, root_chord_m=0.05, tip_chord_m=0.02, span_m=0.03, sweep_m=0.04, thickness_m=0.001, position_m=0.2),
     )
     assert found.cn_alpha_per_rad == pytest.approx(2.0)
-    assert "two_fins" in found.flags
+    assert "one_plane" in found.flags
+
+
+def _wing_and_rudder(**rudder):
+    wing = {"root_chord_m": 0.06, "tip_chord_m": 0.06, "span_m": 0.06, "sweep_m": 0.0, "thickness_m": 0.001}
+    return pushed(
+        NoseCone(shape="cone", length_m=0.06, base_diameter_m=0.02),
+        BodyTube(length_m=0.4, outer_diameter_m=0.02),
+        FinSet(count=2, angle_deg=90.0, position_m=0.2, **wing),
+        FinSet(count=1, angle_deg=0.0, position_m=0.38, **wing, **rudder),
+    )
+
+
+def test_a_wing_and_one_fin_are_judged_in_the_plane_that_holds_least():
+    """By hand: one square fin of 6 cm (AR 2) pushes 2π·2·36 cm²/π cm² / (2 + √8) = 29.823 a radian, with the body 8/7 of it.
+
+    A wing lying across (90° and 270°) answers up and down with twice that at 21.5 cm, sideways not at all; a fin standing up answers
+    sideways with once at 39.5 cm. The nose gives 2 at 4 cm everywhere. Up and down: (2·4 + 68.168·21.5)/70.168 = 21.001 cm;
+    sideways: (2·4 + 34.084·39.5)/36.084 = 37.532 cm.
+    """
+    k = 8 / 7 * 2 * math.pi * 2 * 36 / math.pi / (2 + math.sqrt(8))
+    found = _wing_and_rudder()
+    assert found.cp_m == pytest.approx((2 * 0.04 + 2 * k * 0.215) / (2 + 2 * k)) and "one_plane" in found.flags
+    assert found.cn_alpha_per_rad == pytest.approx(2 + 2 * k)
+    # What stands across the plane that counts pushes nothing in it.
+    assert [round(p.cp_m, 3) for p in found.parts] == [0.04, 0.215]
+
+
+def test_the_weakest_plane_is_found_wherever_it_lies():
+    """The same searched plane by plane, a rocket turned and lopsided."""
+    for turn in (0.0, 17.0, 45.0, 118.0):
+        fin = {"root_chord_m": 0.05, "tip_chord_m": 0.03, "span_m": 0.05, "sweep_m": 0.02, "thickness_m": 0.001}
+        parts = (
+            NoseCone(shape="cone", length_m=0.06, base_diameter_m=0.02), BodyTube(length_m=0.4, outer_diameter_m=0.02),
+            FinSet(count=2, angle_deg=turn, position_m=0.1, **fin), FinSet(count=2, angle_deg=(turn + 70) % 360, position_m=0.35, **fin),
+        )  # fmt: skip
+        layout = lay_out(Airframe(stages=(Stage(parts=parts),)))
+        reference = math.pi / 4 * 0.02**2
+        k = (1 + 0.01 / 0.06) * one_fin_cn_alpha(parts[2], reference)
+        at = planform_of(parts[2]).quarter_chord_m
+
+        def centre(theta: float, k=k, at=at, turn=turn) -> float:
+            one, other = (2 * k * math.sin(math.radians(theta - a)) ** 2 for a in (turn, turn + 70))
+            return (2 * 0.04 + one * (0.1 + at) + other * (0.35 + at)) / (2 + one + other)
+
+        assert pressure(layout).cp_m == pytest.approx(min(centre(i / 10) for i in range(1800)), abs=2e-7)
+
+
+def test_two_pairs_of_fins_crosswise_are_four():
+    fin = {"root_chord_m": 0.05, "tip_chord_m": 0.02, "span_m": 0.03, "sweep_m": 0.04, "thickness_m": 0.001, "position_m": 0.2}
+    body = (NoseCone(shape="cone", length_m=0.06, base_diameter_m=0.02), BodyTube(length_m=0.26, outer_diameter_m=0.02))
+    four = pushed(*body, FinSet(count=4, **fin))
+    pairs = pushed(*body, FinSet(count=2, **fin), FinSet(count=2, angle_deg=90.0, **fin))
+    assert (pairs.cp_m, pairs.cn_alpha_per_rad) == (pytest.approx(four.cp_m), pytest.approx(four.cn_alpha_per_rad))
+    assert pairs.flags == ()
 
 
 def test_body_lift_brings_the_centre_of_pressure_forward_with_the_angle():

@@ -17,6 +17,7 @@ from wobbly_fin.rocketry.airframe.explain import without_sentences
 from wobbly_fin.rocketry.airframe.mass import weigh, weigh_all
 from wobbly_fin.rocketry.airframe.outline import OUTLINE, PartOutline, outlines
 from wobbly_fin.rocketry.airframe.part_solids import SOLID, Stuff
+from wobbly_fin.rocketry.airframe.part_checks import CHECKS, Asked, Finding, part_findings
 from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES, PART_TYPES, BodyTube, FinSet, NoseCone, Part
 from wobbly_fin.rocketry.airframe.solids import Solid
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
@@ -56,7 +57,9 @@ def test_a_kind_that_says_nothing_of_one_aspect_is_named_with_it(missing: str, m
             aspect.none("small", Spoiler)
     assert undeclared([*KINDS.values(), Spoiler]) == [("spoiler", missing)]
     layout = lay_out(with_spoiler())
-    asked = {"solid": weigh, "push": pressure, "drag": drag_at, "outline": outlines}
+    asked = {
+        "solid": weigh, "push": pressure, "drag": drag_at, "outline": outlines, "checks": lambda laid: list(part_findings(laid, Asked())),
+    }  # fmt: skip
     with pytest.raises(UndeclaredError, match=f"spoiler declares no {missing}"):
         asked[missing](layout)  # type: ignore[operator]
 
@@ -68,7 +71,9 @@ def test_what_a_kind_declares_is_what_is_weighed_pushed_braked_and_drawn(monkeyp
     PUSH.of(Spoiler)(lambda layout, p, reference, mach, flags: Push(index=p.index, cn_alpha_per_rad=6.0, cp_m=p.fore_m + 0.01))
     DRAG.of(Spoiler)(lambda layout, p, air: PartDrag(index=p.index, friction=0.0, pressure=0.25, base=0.0))
     OUTLINE.of(Spoiler)(lambda layout, p: PartOutline(index=p.index, profile=((p.fore_m, 0.0), (p.aft_m, 0.02))))
+    CHECKS.of(Spoiler)(lambda layout, p, asked: iter([Finding(code="fin_on_nose", severity="mend", index=p.index)]))
     bare, layout = lay_out(Airframe(stages=(Stage(id="", parts=(NOSE, TUBE)),))), lay_out(with_spoiler())
+    assert [f.index for f in part_findings(layout, Asked()) if f.code == "fin_on_nose"] == [2]
     row = weigh(layout)[2]
     # 4 g on a cubic centimetre: 4000 kg/m³ times its integrals, and 4 g on a ring of 20 mm.
     assert (row.cg_m, row.axial_kg_m2) == (pytest.approx(0.305), pytest.approx(4000 * 1e-10 + 0.004 * 0.02**2))
@@ -83,7 +88,7 @@ def test_what_a_kind_declares_is_what_is_weighed_pushed_braked_and_drawn(monkeyp
 
 
 # Lines that ask a part for its kind instead of an aspect for the part. It only ever falls: lower it when you take some away.
-ASKING = 234
+ASKING = 224
 
 
 def test_no_more_lines_ask_a_part_for_its_kind_than_did() -> None:

@@ -32,7 +32,7 @@ SQUARE = ((0.0, 0.0), (0.0, 0.03), (0.05, 0.03), (0.05, 0.0))
         (lambda: NoseCone(length_m=0.1, material="unobtainium"), "material"),
         (lambda: NoseCone(length_m=0.1, material="ripstop"), "material"),
         (lambda: FinSet(**(FIN | {"count": 1000})), "count"),
-        (lambda: FinSet(**(FIN | {"count": 1})), "count"),
+        (lambda: FinSet(**(FIN | {"count": 0})), "count"),
         (lambda: FinSet(**(FIN | {"span_m": None})), "span_m"),
         (lambda: FinSet(**(FIN | {"outline": SQUARE})), "outline"),
         (lambda: CanopyPack(kind="flat"), "diameter_m"),

@@ -6,11 +6,17 @@ References
 .. [2] J. S. Barrowman, The Practical Calculation of the Aerodynamic Characteristics of Slender Finned Vehicles, 1967.
 .. [3] R. Galejs, Wind Instability: What Barrowman Left Out (from memory): body lift K A_plan/A_ref sin² α, K 1 … 1.5.
 .. [4] MIL-HDBK-762(MI), Design of Aerodynamically Stabilized Free Rockets, 1990, fin-fin interference (from memory).
+
+Planes
+------
+A fin at φ round the body answers a cross flow at θ with k sin²(θ − φ) = k/2 − k/2 cos 2(θ − φ). What a part pushes is so told by its mean over
+all planes and one complex number, `uneven` = −k/2 Σ e^{2iφ}, nought for three equal fins and more: cn(θ) = mean + Re(uneven e^{−2iθ}).
 """
 
+import cmath
 import math
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from typing import Any
 
 from wobbly_fin.rocketry.airframe.aspects import Aspect
@@ -23,30 +29,51 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite
 HIGHEST_MACH = 0.8  # beyond it the Prandtl-Glauert correction no longer holds, and neither does the build-up of drag
 BODY_LIFT_K = 1.1  # [3]
 # Normal force of n fins ÷ (n/2 of one): n = 5 … 8 from [4], quoted from memory.
-FIN_FIN_FACTOR = {3: 1.0, 4: 1.0, 5: 0.948, 6: 0.913, 7: 0.854, 8: 0.81}
+FIN_FIN_FACTOR = {1: 1.0, 2: 1.0, 3: 1.0, 4: 1.0, 5: 0.948, 6: 0.913, 7: 0.854, 8: 0.81}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Push:
-    """What one part contributes. `cn_alpha_per_rad` is on the reference circle; `cp_m` from the nose tip."""
+    """What one part contributes, in the plane asked for; `cp_m` from the nose tip.
+
+    Attributes
+    ----------
+    cn_alpha_per_rad : float
+        On the reference circle.
+    uneven : complex
+        How it differs from plane to plane, see above.
+    doubt : float
+        Half width of what it may be, as a share of itself, where its kind lies outside Barrowman's equations: 0 … 1.
+    """
 
     index: int
     cn_alpha_per_rad: float
     cp_m: float
+    uneven: complex = 0j
+    doubt: float = 0.0
+
+    def in_plane(self, turn: complex) -> "Push":
+        """Its push in one plane; `turn` is e^{−2iθ}."""
+        if self.uneven == 0:
+            return self
+        return replace(self, cn_alpha_per_rad=self.cn_alpha_per_rad + (self.uneven * turn).real)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Pressure:
-    """Normal force and its centre for the whole rocket.
+    """Normal force and its centre for the whole rocket, in the plane that holds it least.
 
     Attributes
     ----------
     cp_m : float
         From the nose tip. [m]
+    doubt_m : float
+        Half width of where the centre may lie, from parts outside the equations; nought where there are none. [m]
     body_lift : tuple of (float, float)
         K A_plan ÷ A_ref, which goes with sin² of the angle of attack, and where it acts. [-], [m]
     flags : tuple of str
-        two_fins (weakest plane taken), many_fins (factors from memory), nothing_pushes (no normal force: CP is the cut-out's).
+        one_plane (held by less in one plane than in others: that one is taken), many_fins (factors from memory), nothing_pushes
+        (no normal force: CP is the cut-out's), and what lies outside the equations: a kind of part, canards.
     """
 
     reference_diameter_m: float
@@ -55,6 +82,7 @@ class Pressure:
     parts: tuple[Push, ...]
     body_lift: tuple[float, float]
     flags: tuple[str, ...]
+    doubt_m: float = 0.0
 
     def cp_at_m(self, angle_rad: float) -> float:
         """Centre of pressure at an angle of attack, body lift included: it creeps forward. [m]"""
@@ -98,22 +126,46 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
     flags: list[str] = []
     found = ((p, PUSH.find(p.part)) for p in (*layout.outer, *(p for p in layout.placed if not p.part.OUTER)))
     asked = [does(layout, p, reference, mach, flags) for p, does in found if does is not None]
+    turn = _weakest(asked)
+    if turn is not None:
+        flags.append("one_plane")
+        asked = [p.in_plane(turn) for p in asked]
     pushes = [p for p in asked if p.cn_alpha_per_rad != 0.0]
     cn = sum(p.cn_alpha_per_rad for p in pushes)
+    centre, doubt = cutout_cp_m(layout), 0.0
     if abs(cn) < 1e-9:
         # A bare tube: nothing pushes at small angles; its cut-out is as good a point as any.
-        return Pressure(
-            reference_diameter_m=diameter, cn_alpha_per_rad=0.0, cp_m=cutout_cp_m(layout), parts=tuple(pushes),
-            body_lift=_body_lift(layout, reference), flags=(*flags, "nothing_pushes"),
-        )  # fmt: skip
+        cn = 0.0
+        flags.append("nothing_pushes")
+    else:
+        centre = sum(p.cn_alpha_per_rad * p.cp_m for p in pushes) / cn
+        # Each push may be off by itself: what moves the centre is how far from it that push acts.
+        doubt = math.sqrt(sum((p.doubt * p.cn_alpha_per_rad * (p.cp_m - centre)) ** 2 for p in pushes)) / abs(cn)
     return Pressure(
-        reference_diameter_m=diameter,
-        cn_alpha_per_rad=cn,
-        cp_m=sum(p.cn_alpha_per_rad * p.cp_m for p in pushes) / cn,
-        parts=tuple(pushes),
-        body_lift=_body_lift(layout, reference),
-        flags=tuple(dict.fromkeys(flags)),
-    )
+        reference_diameter_m=diameter, cn_alpha_per_rad=cn, cp_m=centre, doubt_m=doubt, parts=tuple(pushes),
+        body_lift=_body_lift(layout, reference), flags=tuple(dict.fromkeys(flags)),
+    )  # fmt: skip
+
+
+def _weakest(pushes: Sequence[Push]) -> complex | None:
+    """e^{−2iθ} of the plane whose centre of pressure lies furthest forward; None where all planes are alike.
+
+    With the forces and the moments of all planes each as a matrix across the axis, that centre is the smaller root λ of
+    det(moments − λ forces) = 0. Where some plane has no force that holds at all, that plane.
+    """
+    uneven = sum(p.uneven for p in pushes)
+    lever = sum(p.uneven * p.cp_m for p in pushes)
+    if abs(uneven) < 1e-12 and abs(lever) < 1e-12:
+        return None
+    mean = sum(p.cn_alpha_per_rad for p in pushes)
+    moment = sum(p.cn_alpha_per_rad * p.cp_m for p in pushes)
+    if mean - abs(uneven) <= 1e-9:
+        return -uneven.conjugate() / abs(uneven)
+    a, b, c = mean**2 - abs(uneven) ** 2, mean * moment - (uneven * lever.conjugate()).real, moment**2 - abs(lever) ** 2
+    foremost = (b - math.sqrt(max(b * b - a * c, 0.0))) / a
+    # In that plane what is left of moments − λ forces is least: opposite its uneven part.
+    left = lever - foremost * uneven
+    return -left.conjugate() / abs(left) if abs(left) > 0 else None
 
 
 @PUSH.of(*BODY)
@@ -132,15 +184,14 @@ def _fins(layout: Layout, placed: Placed[FinSet], reference_m2: float, mach: flo
     fin = placed.part
     shape = planform_of(fin)
     radius = layout.radius_at((placed.fore_m + placed.aft_m) / 2)
-    one = one_fin_cn_alpha(fin, reference_m2, mach)
-    if fin.count == 2:
-        flags.append("two_fins")
-        return Push(index=placed.index, cn_alpha_per_rad=0.0, cp_m=placed.fore_m + shape.quarter_chord_m)
     if fin.count > 4:
         flags.append("many_fins")
     carry_over = 1 + radius / (radius + fin.reach_m) if radius + fin.reach_m > 0 else 1.0
-    cn = carry_over * fin.count / 2 * FIN_FIN_FACTOR[fin.count] * one
-    return Push(index=placed.index, cn_alpha_per_rad=cn, cp_m=placed.fore_m + shape.quarter_chord_m)
+    half = carry_over * FIN_FIN_FACTOR[fin.count] * one_fin_cn_alpha(fin, reference_m2, mach) / 2
+    # Three fins and more answer every plane alike.
+    uneven = -half * sum(cmath.exp(2j * math.radians(a)) for a in fin.stands_deg) if fin.count < 3 else 0j
+    centre = placed.fore_m + shape.quarter_chord_m
+    return Push(index=placed.index, cn_alpha_per_rad=fin.count * half, cp_m=centre, uneven=uneven)
 
 
 def one_fin_cn_alpha(fin: FinSet, reference_m2: float, mach: float = 0.0) -> float:
@@ -161,9 +212,9 @@ def _body_lift(layout: Layout, reference_m2: float) -> tuple[float, float]:
 
 
 def cutout_cp_m(layout: Layout) -> float:
-    """Where a cardboard silhouette balances: the body's profile and two whole fins of each set. From the nose tip. [m]"""
+    """Where a cardboard silhouette balances: the body's profile and two whole fins of each set (of one fin: that one). From the nose tip. [m]"""
     pieces = [(side_of(p.part).profile_m2, p.fore_m + side_of(p.part).profile_x_m) for p in layout.outer]
     for placed in layout.of(FinSet):
         shape = planform_of(placed.part)
-        pieces.append((2 * shape.area_m2, placed.fore_m + shape.x_m))
+        pieces.append((min(placed.part.count, 2) * shape.area_m2, placed.fore_m + shape.x_m))
     return sum(a * x for a, x in pieces) / sum(a for a, _ in pieces)

@@ -1,14 +1,14 @@
-"""What is wrong, or questionable, with an airframe: codes and figures; the sentences are in `explain.py`."""
+"""What is wrong, or questionable, with an airframe: codes and figures; the sentences are in the message catalogue."""
 
+import itertools
 import math
-from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
-from typing import Literal
+from collections.abc import Iterator, Sequence
+from typing import NamedTuple
 
 from wobbly_fin.rocketry.airframe.balance import LEANS_HARD_CALIBRES, Balance, School
-from wobbly_fin.rocketry.airframe.flutter import flutter_speed_m_s
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m, packed_length_m
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m
 from wobbly_fin.rocketry.airframe.mass import Aboard
+from wobbly_fin.rocketry.airframe.part_checks import FITS_M, Asked, Finding, Severity, TubeSchool, part_findings, tube_findings
 from wobbly_fin.rocketry.airframe.parts import (
     Anchor,
     BodyTube,
@@ -25,33 +25,11 @@ from wobbly_fin.rocketry.airframe.parts import (
     NoseCone,
     Part,
     RailButton,
-    Retainer,
     Transition,
 )
-from wobbly_fin.rocketry.airframe.standard_drag import SOUND_M_S
 from wobbly_fin.rocketry.airframe.tabs import tab_of
-from wobbly_fin.rocketry.constants import SEA_LEVEL_PRESSURE_PA
 
-Severity = Literal["danger", "mend", "ask"]
-TubeSchool = Literal["household", "rocket_tube_only"]
-
-FITS_M = 0.0006  # play within which a ring or coupler is said to fit (common practice, no source)
-ROD_PLAY = (1.02, 1.35)  # lug bore ÷ rod (common practice, no source)
-SHOULDER_CALIBRES = 0.8  # about one diameter is usual; shorter than this is named
-LUG_CLEAR_DEG = 12.0
 LOOSE_MOUNT_M = 0.0015  # more play than paper and glue fill (our own figure)
-FLUTTER_SHARE = 0.8  # a top speed above this share of the estimate is named
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Finding:
-    """One thing to look at. `values` are what the sentence needs, in SI."""
-
-    code: str
-    severity: Severity
-    index: int | None = None
-    other: int | None = None
-    values: Mapping[str, float | str] = field(default_factory=dict)
 
 
 def findings(
@@ -65,12 +43,11 @@ def findings(
 ) -> tuple[Finding, ...]:
     """Everything about an airframe that wants a look, gravest first; `alone`: its first stage after the others dropped."""
     layout = found.layout
+    asked = Asked(aboard=found.aboard, tube_school=tube_school, top_speed_m_s=top_speed_m_s)
     every = [
-        *_balance(found, school),
-        *(_alone(alone, school) if alone is not None else ()), *_outer(layout), *_fins(layout), *_rings(layout), *_overlaps(layout), *_guides(found),
-        *_motors(layout, found.aboard),
-        *_mounts(layout), *_recovery(layout), *_printed(layout, printer_height_m), *_tubes(layout, found.aboard, tube_school),
-        *_flutter(layout, top_speed_m_s),
+        *_balance(found, school), *(_alone(alone, school) if alone is not None else ()), *_steps(layout), *part_findings(layout, asked),
+        *_overlaps(layout), *_guides(found), *_motors(layout, found.aboard), *_mounts(layout), *_recovery(layout),
+        *_printed(layout, printer_height_m),
         *(Finding(code="not_weighed", severity="mend", index=i) for i in found.empty.unknown),
     ]  # fmt: skip
     rank = {"danger": 0, "mend": 1, "ask": 2}
@@ -89,8 +66,13 @@ def _balance(found: Balance, school: School) -> Iterator[Finding]:
     elif verdict == "stiff":
         hard = "leans_hard" if values["margin"] > LEANS_HARD_CALIBRES else "margin_stiff"
         yield Finding(code=hard, severity="ask", values=values)
-    for flag in found.pressure.flags:
-        yield Finding(code=flag, severity="ask" if flag == "many_fins" else "danger")
+    yield from _flags(found.pressure.flags)
+
+
+def _flags(flags: Sequence[str]) -> Iterator[Finding]:
+    """What the pressure says of itself: without a push at all nothing flies straight; the rest is how sure its figures are."""
+    for flag in flags:
+        yield Finding(code=flag, severity="danger" if flag == "nothing_pushes" else "ask")
 
 
 def _alone(found: Balance, school: School) -> Iterator[Finding]:
@@ -103,156 +85,62 @@ def _alone(found: Balance, school: School) -> Iterator[Finding]:
         )
 
 
-def _outer(layout: Layout) -> Iterator[Finding]:
-    for before, after in zip(layout.outer[:-1], layout.outer[1:], strict=True):
+def _steps(layout: Layout) -> Iterator[Finding]:
+    for before, after in itertools.pairwise(layout.outer):
         wide, narrow = aft_diameter_m(before.part), fore_diameter_m(after.part)
         if abs(wide - narrow) > FITS_M:
             yield Finding(
                 code="step", severity="mend", index=before.index, other=after.index, values={"fore_m": wide, "aft_m": narrow}
             )
-    for place, placed in enumerate(layout.outer):
-        part = placed.part
-        after_part = layout.outer[place + 1].part if place + 1 < len(layout.outer) else None
-        if isinstance(part, NoseCone) and after_part is not None:
-            wide = part.base_diameter_m or 0.0
-            if part.shoulder_length_m < SHOULDER_CALIBRES * wide:
-                yield Finding(
-                    code="shoulder_short",
-                    severity="mend",
-                    index=placed.index,
-                    values={"length_m": part.shoulder_length_m, "want_m": wide},
-                )
-            bore = bore_of(after_part)
-            if part.shoulder_length_m > 0 and part.shoulder_diameter_m and isinstance(after_part, BodyTube):
-                yield from _fit("shoulder_fit", placed.index, part.shoulder_diameter_m, bore)
-        if isinstance(part, FinCan) and part.shank_length_m < 0.5 * (part.outer_diameter_m or 0.0) and place > 0:
-            yield Finding(
-                code="shoulder_short", severity="mend", index=placed.index,
-                values={"length_m": part.shank_length_m, "want_m": part.outer_diameter_m or 0.0},
-            )  # fmt: skip
-        if isinstance(part, FinCan) and not part.gas_path and layout.of(CanopyPack):
-            yield Finding(code="gas_blocked", severity="danger", index=placed.index)
 
 
-def _fit(code: str, index: int, plug_m: float, bore_m: float, other: int | None = None) -> Iterator[Finding]:
-    values = {"plug_m": plug_m, "bore_m": bore_m}
-    if plug_m > bore_m + 1e-5:
-        yield Finding(code=f"{code}_tight", severity="mend", index=index, other=other, values=values)
-    elif bore_m - plug_m > FITS_M:
-        yield Finding(code=f"{code}_loose", severity="mend", index=index, other=other, values=values)
+class _Room(NamedTuple):
+    """A piece of a hard part: a ring or a rod along the axis, its middle beside it. [m]"""
+
+    placed: Placed
+    y_m: float
+    z_m: float
+    inner_m: float
+    outer_m: float
+
+    def meets(self, other: "_Room") -> bool:
+        """Whether both want the same room, by more than they may give."""
+        if min(self.placed.aft_m, other.placed.aft_m) - max(self.placed.fore_m, other.placed.fore_m) <= 1e-4:
+            return False
+        apart = math.hypot(self.y_m - other.y_m, self.z_m - other.z_m)
+        beside = apart > self.outer_m + other.outer_m - FITS_M / 2
+        within = apart + self.outer_m < other.inner_m + FITS_M / 2 or apart + other.outer_m < self.inner_m + FITS_M / 2
+        return not beside and not within
 
 
-def _fins(layout: Layout) -> Iterator[Finding]:
-    tail = layout.length_m
-    for placed in layout.of(FinSet):
-        fin = placed.part
-        if fin.planform == "trapezoid" and fin.tip_m > fin.root_m:
-            yield Finding(code="tip_wide", severity="mend", index=placed.index, values={"tip_m": fin.tip_m, "root_m": fin.root_m})
-        if placed.aft_m > tail + 1e-6:
-            yield Finding(code="fin_beyond", severity="mend", index=placed.index, values={"by_m": placed.aft_m - tail})
-        if placed.fore_m < 0 or layout.outer_at(placed.fore_m + 1e-9).part.TYPE == "nose_cone":
-            yield Finding(code="fin_on_nose", severity="mend", index=placed.index)
-        if fin.through_wall and tab_of(layout, placed) is None:
-            yield Finding(code="no_tab", severity="mend", index=placed.index)
-
-
-def _rings(layout: Layout) -> Iterator[Finding]:
-    mounts = [p.part.outer_diameter_m for p in layout.of(MotorTube)]
-    for placed in layout.of(CentringRing, Coupler, Bulkhead):
-        part = placed.part
-        host = _host(layout, placed)
-        bore = bore_of(host.part)
-        known = not isinstance(host.part, BodyTube) or host.part.inner_diameter_m is not None
-        outside = getattr(part, "outer_diameter_m", None)
-        if outside and known and not _in_coupler(layout, placed):
-            yield from _fit("ring_fit", placed.index, outside, bore, host.index)
-        if isinstance(part, CentringRing) and mounts and part.inner_diameter_m:
-            hole = part.inner_diameter_m
-            near = min(mounts, key=lambda m: abs(m - hole))
-            if abs(near - hole) > FITS_M and all(p.part.count == 1 for p in layout.of(MotorTube)):
-                yield Finding(code="ring_hole", severity="mend", index=placed.index, values={"hole_m": hole, "tube_m": near})
-    for placed in layout.of(MotorTube):
-        part = placed.part
-        host = _host(layout, placed)
-        if isinstance(part, MotorTube):
-            reach = part.outer_diameter_m + 2 * part.spread_m
-            if reach > bore_of(host.part) + 1e-6:
-                yield Finding(
-                    code="mount_wide",
-                    severity="mend",
-                    index=placed.index,
-                    other=host.index,
-                    values={"plug_m": reach, "bore_m": bore_of(host.part)},
-                )
-            if part.count > 1 and 2 * part.spread_m * math.sin(math.pi / part.count) < part.outer_diameter_m - 1e-6:
-                yield Finding(code="cluster_crowded", severity="mend", index=placed.index)
-            rings = [r for r in layout.of(CentringRing, Bulkhead) if r.aft_m > placed.fore_m - 1e-6 and r.fore_m < placed.aft_m]
-            snug = part.count == 1 and bore_of(host.part) - part.outer_diameter_m <= 2 * FITS_M
-            if not rings and not snug:
-                yield Finding(code="mount_loose", severity="mend", index=placed.index)
-
-
-def _in_coupler(layout: Layout, placed: Placed) -> bool:
-    return any(p.part.id and p.part.id == placed.part.parent and isinstance(p.part, Coupler) for p in layout.placed)
-
-
-def _host(layout: Layout, placed: Placed) -> Placed:
-    return next(o for o in layout.outer if o.index == placed.host)
-
-
-_SOLID = (MotorTube, Bulkhead, Coupler)
+def _rooms(placed: Placed) -> list[_Room]:
+    part, outer = placed.part, (getattr(placed.part, "outer_diameter_m", None) or 0.0) / 2
+    if isinstance(part, MotorTube):
+        turns = [2 * math.pi * k / part.count for k in range(part.count)] if part.count > 1 else [0.0]
+        off = part.spread_m if part.count > 1 else 0.0
+        return [_Room(placed, off * math.cos(a), off * math.sin(a), part.inner_diameter_m / 2, outer) for a in turns]
+    inner = outer - part.wall_m if isinstance(part, Coupler) else 0.0
+    if isinstance(part, CentringRing):
+        inner = (part.inner_diameter_m or 0.0) / 2
+    return [_Room(placed, 0.0, 0.0, inner, outer)]
 
 
 def _overlaps(layout: Layout) -> Iterator[Finding]:
-    solid = [p for p in layout.placed if isinstance(p.part, _SOLID)]
-    for place, first in enumerate(solid):
-        for second in solid[place + 1 :]:
-            inside = {type(first.part), type(second.part)} == {Coupler, Bulkhead}
-            if not inside and min(first.aft_m, second.aft_m) - max(first.fore_m, second.fore_m) > 1e-4:
-                yield Finding(code="overlap", severity="mend", index=first.index, other=second.index)
-    rings = layout.of(CentringRing)
-    for place, first in enumerate(rings):
-        for second in rings[place + 1 :]:
-            if min(first.aft_m, second.aft_m) - max(first.fore_m, second.fore_m) > 1e-4:
-                yield Finding(code="overlap", severity="mend", index=first.index, other=second.index)
+    hard = [(p, _rooms(p)) for p in layout.of(MotorTube, Bulkhead, Coupler, CentringRing)]
+    for (first, these), (second, those) in itertools.combinations(hard, 2):
+        # A ring is there to be gone through: whether its hole fits is asked of the ring.
+        carried = {type(first.part), type(second.part)} == {CentringRing, MotorTube}
+        if not carried and any(a.meets(b) for a in these for b in those):
+            yield Finding(code="overlap", severity="mend", index=first.index, other=second.index)
     for placed in layout.placed:
-        if (
-            placed.host is not None
-            and not isinstance(placed.part, FinSet)
-            and (placed.fore_m < -1e-6 or placed.fore_m > layout.length_m + 1e-6)
-        ):
+        inside = placed.host is not None and not isinstance(placed.part, FinSet)
+        if inside and (placed.fore_m < -1e-6 or placed.fore_m > layout.length_m + 1e-6):
             yield Finding(code="outside", severity="mend", index=placed.index)
 
 
 def _guides(found: Balance) -> Iterator[Finding]:
     layout = found.layout
-    lines = [(p.part.angle_deg + 360 / p.part.count * k, p) for p in layout.of(FinSet) for k in range(p.part.count)]
     guides = layout.of(LaunchLug, RailButton)
-    for placed in guides:
-        part = placed.part
-        for angle, fin in lines:
-            apart = abs((part.angle_deg - angle + 180) % 360 - 180)
-            clear = placed.aft_m < fin.fore_m - 0.5 * (fin.aft_m - fin.fore_m)
-            if apart < LUG_CLEAR_DEG and not clear:
-                yield Finding(
-                    code="lug_on_fin", severity="mend", index=placed.index, other=fin.index, values={"apart_deg": apart}
-                )
-        if isinstance(part, LaunchLug) and part.rod_diameter_m:
-            ratio = part.inner_diameter_m / part.rod_diameter_m
-            if ratio < ROD_PLAY[0]:
-                yield Finding(
-                    code="lug_tight",
-                    severity="mend",
-                    index=placed.index,
-                    values={"bore_m": part.inner_diameter_m, "rod_m": part.rod_diameter_m},
-                )
-            elif ratio > ROD_PLAY[1]:
-                yield Finding(
-                    code="lug_loose",
-                    severity="ask",
-                    index=placed.index,
-                    values={"bore_m": part.inner_diameter_m, "rod_m": part.rod_diameter_m},
-                )
     if not guides:
         yield Finding(code="no_guide", severity="mend")
         return
@@ -281,8 +169,8 @@ def dangers_aboard(
 ) -> tuple[Finding, ...]:
     """What an airframe must not fly with, motors aboard, whatever its balance; `flags` are those of its pressure."""
     every = (
-        *(Finding(code=f, severity="danger") for f in flags if f != "many_fins"), *_motors(layout, aboard), *_mounts(layout),
-        *_tubes(layout, aboard, tube_school),
+        *_flags(flags), *_motors(layout, aboard), *_mounts(layout),
+        *(f for t in layout.of(BodyTube) for f in tube_findings(layout, t, Asked(aboard=aboard, tube_school=tube_school))),
     )  # fmt: skip
     return tuple(f for f in every if f.severity == "danger")
 
@@ -319,10 +207,6 @@ def _motors(layout: Layout, carried: Sequence[Aboard]) -> Iterator[Finding]:
                 )
         if fore < 0:
             yield Finding(code="motor_long", severity="danger", values={"motor": aboard.motor.name})
-    for mount in layout.of(MotorTube):
-        held = [p for p in layout.of(Retainer) if p.stage == mount.stage]
-        if not held:
-            yield Finding(code="no_retainer", severity="mend", index=mount.index)
 
 
 def _outside_mount(layout: Layout, placed: Placed) -> bool:
@@ -331,16 +215,6 @@ def _outside_mount(layout: Layout, placed: Placed) -> bool:
 
 
 def _recovery(layout: Layout) -> Iterator[Finding]:
-    for placed in layout.of(CanopyPack):
-        if placed.host is None:
-            continue
-        bay = layout.bay_of(placed.host)
-        gear = [p for p in layout.of(CanopyPack, Cord) if p.host == placed.host]
-        needed = sum(packed_length_m(p.part, bay.bore_m) for p in gear)
-        if needed > bay.length_m:
-            yield Finding(
-                code="bay_short", severity="mend", index=placed.index, values={"needed_m": needed, "free_m": bay.length_m}
-            )
     if not layout.of(CanopyPack):
         yield Finding(code="no_canopy", severity="mend")
     elif not layout.of(Anchor):
@@ -372,28 +246,3 @@ def _tall_m(part: Part) -> float:
     if isinstance(part, Transition):
         return part.length_m + part.fore_shoulder_m + part.aft_shoulder_m
     return part.reach_m if isinstance(part, FinSet) else part.axial_length_m
-
-
-def _tubes(layout: Layout, aboard: Sequence[Aboard], school: TubeSchool) -> Iterator[Finding]:
-    strongest = max((a.motor for a in aboard), key=lambda m: m.curve.total_impulse_n_s, default=None)
-    for placed in layout.outer:
-        part = placed.part
-        if isinstance(part, BodyTube) and part.found:
-            high = strongest is not None and strongest.is_high_power
-            code = "found_refused" if high and school == "rocket_tube_only" else "found_high_power" if high else "found_tube"
-            values: dict[str, float | str] = {"motor": strongest.name if strongest else ""}
-            yield Finding(code=code, severity="danger" if high else "ask", index=placed.index, values=values)
-        if isinstance(part, BodyTube) and part.inner_diameter_m is None:
-            yield Finding(code="bore_unknown", severity="mend", index=placed.index)
-
-
-def _flutter(layout: Layout, top_speed_m_s: float | None) -> Iterator[Finding]:
-    for placed in layout.of(FinSet):
-        if placed.stage > 0:
-            continue  # the speed known here is the first stage's, flying alone
-        estimate = flutter_speed_m_s(placed.part, pressure_pa=SEA_LEVEL_PRESSURE_PA, sound_speed_m_s=SOUND_M_S)
-        if estimate is not None and top_speed_m_s is not None and top_speed_m_s > FLUTTER_SHARE * estimate:
-            yield Finding(
-                code="flutter", severity="mend" if top_speed_m_s > estimate else "ask", index=placed.index,
-                values={"estimate_m_s": estimate, "top_m_s": top_speed_m_s},
-            )  # fmt: skip

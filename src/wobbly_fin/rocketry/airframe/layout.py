@@ -120,6 +120,10 @@ class Layout:
         placed = self.outer_at(station_m)
         return outer_radius_m(placed.part, min(max(station_m - placed.fore_m, 0.0), placed.aft_m - placed.fore_m))
 
+    def host_of(self, placed: Placed) -> Placed:
+        """The piece of the body a part is in or on; a piece of the body is its own."""
+        return placed if placed.host is None else self.placed[placed.host]
+
     def bay_of(self, host: int) -> Bay:
         """The room for recovery gear in an outer part."""
         return _bay(self.placed, self.outer, host)

@@ -125,26 +125,24 @@ def _bulkhead(layout: Layout, p: Placed[Bulkhead]) -> PartOutline:
 
 @OUTLINE.of(LaunchLug)
 def _lug(layout: Layout, p: Placed[LaunchLug]) -> PartOutline:
-    return _beside(layout, p, p.part.outer_diameter_m / 2, p.part.angle_deg)
+    return _beside(layout, p, p.part.outer_diameter_m / 2)
 
 
 @OUTLINE.of(RailButton)
 def _button(layout: Layout, p: Placed[RailButton]) -> PartOutline:
-    return _beside(layout, p, p.part.height_m / 2, p.part.angle_deg)
+    return _beside(layout, p, p.part.height_m / 2)
 
 
-def _beside(layout: Layout, p: Placed, half_m: float, angle_deg: float) -> PartOutline:
+def _beside(layout: Layout, p: Placed, half_m: float) -> PartOutline:
     """Something that stands on the skin."""
     across = (layout.radius_at(p.fore_m) + half_m,)
-    return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, half_m), across=across, angles_deg=(angle_deg,))
+    return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, half_m), across=across, angles_deg=p.part.stands_deg)
 
 
 @OUTLINE.of(VentHoles)
 def _holes(layout: Layout, p: Placed[VentHoles]) -> PartOutline:
-    part = p.part
-    angles = tuple((part.angle_deg + 360.0 * k / part.count) % 360.0 for k in range(part.count))
-    profile = _box(p.fore_m, p.aft_m, part.diameter_m / 2)
-    return PartOutline(index=p.index, profile=profile, across=(layout.radius_at(p.fore_m),), angles_deg=angles)
+    profile = _box(p.fore_m, p.aft_m, p.part.diameter_m / 2)
+    return PartOutline(index=p.index, profile=profile, across=(layout.radius_at(p.fore_m),), angles_deg=p.part.stands_deg)
 
 
 def _bore_m(layout: Layout, p: Placed) -> float:
@@ -231,5 +229,4 @@ def _fins(layout: Layout, p: Placed[FinSet]) -> PartOutline:
     if tab is not None:
         fore, aft = p.fore_m + tab.fore_m, p.fore_m + tab.fore_m + tab.length_m
         stub = ((fore, radius), (aft, radius), (aft, radius - tab.depth_m), (fore, radius - tab.depth_m))
-    angles = tuple((part.angle_deg + 360.0 * k / part.count) % 360.0 for k in range(part.count))
-    return PartOutline(index=p.index, profile=plate, stub=stub, angles_deg=angles)
+    return PartOutline(index=p.index, profile=plate, stub=stub, angles_deg=part.stands_deg)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from wobbly_fin.rocketry.airframe.parts.outer import FINISHES, Finish
-from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Edge, Part, choice, number, size, yes_or_no
+from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Edge, Part, choice, evenly, number, size, yes_or_no
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
 Planform = Literal["trapezoid", "ellipse", "free"]
@@ -34,7 +34,7 @@ class FinSet(Part):
     WORD: ClassVar[str] = "fins"
     EDGE: ClassVar[Edge] = "aft"
 
-    count: int = number("How many", 2, MOST_FINS, whole=True)
+    count: int = number("How many", 1, MOST_FINS, whole=True)
     planform: Planform = choice("Outline", {"trapezoid": "trapezoid", "ellipse": "ellipse", "free": "free-form"}, "trapezoid")
     root_chord_m: float | None = size("Root", default=None, high=5.0)
     tip_chord_m: float | None = size("Tip", default=None, zero=True, high=5.0)
@@ -86,6 +86,10 @@ class FinSet(Part):
     @property
     def axial_length_m(self) -> float:
         return self.root_m
+
+    @property
+    def stands_deg(self) -> tuple[float, ...]:
+        return evenly(self.angle_deg, self.count)
 
     @property
     def root_m(self) -> float:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from wobbly_fin.rocketry.airframe.materials import Form
-from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, choice, number, size
+from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, choice, evenly, number, size
 from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.canopies.devices import DEVICES, CanopyKind
 from wobbly_fin.rocketry.canopies.pins import PINS_N
@@ -29,6 +29,10 @@ class LaunchLug(Part):
         bore_inside("inner_diameter_m", self.inner_diameter_m, self.outer_diameter_m)
 
     @property
+    def stands_deg(self) -> tuple[float, ...]:
+        return (self.angle_deg,)
+
+    @property
     def axial_length_m(self) -> float:
         return self.length_m
 
@@ -45,6 +49,10 @@ class RailButton(Part):
     angle_deg: float = number("Round the body at", 0.0, 360.0, 60.0, "Degrees from the top; between two fins.")
 
     @property
+    def stands_deg(self) -> tuple[float, ...]:
+        return (self.angle_deg,)
+
+    @property
     def axial_length_m(self) -> float:
         return self.diameter_m
 
@@ -59,6 +67,10 @@ class VentHoles(Part):
     count: int = number("How many", 1, 12, 1, whole=True)
     diameter_m: float = size("Diameter", default=0.003, high=0.05)
     angle_deg: float = number("First at", 0.0, 360.0, 30.0, "Degrees round the body, from the top.")
+
+    @property
+    def stands_deg(self) -> tuple[float, ...]:
+        return evenly(self.angle_deg, self.count)
 
     @property
     def axial_length_m(self) -> float:

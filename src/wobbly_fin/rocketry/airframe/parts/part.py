@@ -149,6 +149,11 @@ class Part:
         return 0.0, 0.0
 
     @property
+    def stands_deg(self) -> tuple[float, ...]:
+        """Where round the body its pieces stand on the skin, from the top; nothing of what lies inside. [°]"""
+        return ()
+
+    @property
     def soft_mass_kg(self) -> float | None:
         """Of cloth or cord, by its material; None of what is neither, and where the material is not known. [kg]"""
         return None
@@ -162,6 +167,11 @@ class Part:
     def called(self) -> str:
         """Its own name, or what such a part is called."""
         return self.name or self.WORD
+
+
+def evenly(first_deg: float, count: int) -> tuple[float, ...]:
+    """Angles of so many pieces evenly round the body. [°]"""
+    return tuple((first_deg + 360.0 * k / count) % 360.0 for k in range(count))
 
 
 def bore_inside(name: str, inner_m: float | None, outer_m: float | None) -> None:

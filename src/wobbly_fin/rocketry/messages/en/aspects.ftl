@@ -7,6 +7,7 @@ aspect-name-solid = volume
 aspect-name-outline = drawing
 aspect-name-push = push of the air
 aspect-name-drag = drag
+aspect-name-checks = checks of its own
 
 aspect-none-holes = holes weigh nothing.
 aspect-none-bought = none, it is bought ready made: put it on the scale.
@@ -16,3 +17,4 @@ aspect-none-told = none, it is no body in the air.
 aspect-none-inside = none, it lies inside, where the air does not reach.
 aspect-none-small = none taken, it is small beside fins and nose (our own judgement).
 aspect-none-flush = none taken, holes lie flush with the skin (our own judgement).
+aspect-none-any = none, it is looked at together with what it meets.
