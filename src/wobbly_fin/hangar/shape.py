@@ -13,8 +13,9 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import apart, question_of
 from wobbly_fin.rocketry.airframe import Airframe, Balance, Layout, balance, lay_out
 from wobbly_fin.rocketry.airframe.balance import School
-from wobbly_fin.rocketry.airframe.checks import Finding, findings
+from wobbly_fin.rocketry.airframe.checks import findings
 from wobbly_fin.rocketry.airframe.drag import Drag
+from wobbly_fin.rocketry.airframe.part_checks import Finding
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at

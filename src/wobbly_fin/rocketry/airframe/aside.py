@@ -12,12 +12,16 @@ from wobbly_fin.rocketry.motors.motor import Motor
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Margins:
-    """Stability of a flight, in calibres: on the pad, and the smallest over its stages; None where it never got there."""
+    """Stability of a flight, in calibres: on the pad, and the smallest over its stages; None where it never got there.
+
+    `doubt`: half width of them all, from parts outside Barrowman's equations.
+    """
 
     on_pad: float
     ignition: float
     rod_exit: float | None
     burnout: float | None
+    doubt: float = 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,5 +1,6 @@
 """Will it fly straight: CG with its motors against CP, in calibres, over a band of the chosen school."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -65,7 +66,7 @@ class Balance:
     margin_calibres, margin_burnout_calibres : float or None
         (CP − CG) ÷ reference diameter; None where no mass is known.
     sigma_calibres : float
-        One standard deviation, from the masses alone.
+        One standard deviation, from the masses, and from parts outside Barrowman's equations (their half width taken as two).
     """
 
     layout: Layout
@@ -99,7 +100,7 @@ class Balance:
 
     @property
     def sigma_calibres(self) -> float:
-        return self.ignition.sigma_cg_m / self.pressure.reference_diameter_m
+        return math.hypot(self.ignition.sigma_cg_m, self.pressure.doubt_m / 2) / self.pressure.reference_diameter_m
 
     def _margin(self, totals: Totals) -> float | None:
         return None if totals.mass_kg <= 0 else (self.pressure.cp_m - totals.cg_m) / self.pressure.reference_diameter_m
@@ -111,7 +112,10 @@ class Balance:
             return "unknown"
         if self.pressure.cn_alpha_per_rad <= 0 or margin <= 0:
             return "unstable"
-        if margin < school.low:
+        # Of a shape nobody measured the careful end of its band counts.
+        if margin - self.pressure.doubt_calibres <= 0:
+            return "unknown"
+        if margin - self.pressure.doubt_calibres < school.low:
             return "thin"
         return "stiff" if margin > school.high else "good"
 

@@ -63,6 +63,8 @@ def _balance(found: Balance, school: School) -> Iterator[Finding]:
         yield Finding(code="unstable", severity="danger", values=values)
     elif verdict == "thin":
         yield Finding(code="margin_thin", severity="mend", values=values)
+    elif verdict == "unknown" and margin is not None:
+        yield Finding(code="shape_doubted", severity="danger", values=values | {"doubt": found.pressure.doubt_calibres})
     elif verdict == "stiff":
         hard = "leans_hard" if values["margin"] > LEANS_HARD_CALIBRES else "margin_stiff"
         yield Finding(code=hard, severity="ask", values=values)

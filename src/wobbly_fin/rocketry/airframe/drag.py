@@ -22,6 +22,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     LaunchLug,
     NoseCone,
     RailButton,
+    RingFin,
     Transition,
     VentHoles,
 )
@@ -33,6 +34,7 @@ from wobbly_fin.rocketry.errors import require_finite, require_positive
 # Height of roughness [m]: order of magnitude after [1] table 5-1, from memory; which class a finish belongs to is our reading.
 ROUGHNESS_M = {"rough": 250e-6, "unfinished": 50e-6, "painted": 20e-6, "polished": 2e-6}
 _BLUNT_EDGE = 0.85  # pressure on a square leading edge ÷ dynamic pressure
+_FRONT_EDGE = {"square": _BLUNT_EDGE, "rounded": 0.1, "airfoil": 0.0}
 _BLUNT_TAIL = {"square": 0.13, "rounded": 0.065, "airfoil": 0.0}
 _CONE = 0.8  # of sin² of the half angle where a cone meets the body
 _LUG = 1.2  # of a lug's end, a cylinder lying along the air with both ends square
@@ -225,14 +227,23 @@ def _fin_drag(layout: Layout, placed: Placed[FinSet], air: Air) -> PartDrag:
     beside = 0.5 * layout.radius_at((placed.fore_m + placed.aft_m) / 2) * 2 * fin.root_m
     friction = fin.count * cf * (2 * shape.area_m2 * (1 + 2 * t / c) + beside) / reference_m2
     front = fin.count * t * fin.reach_m / reference_m2
-    edge = (
-        _BLUNT_EDGE * shape.leading_cos**2
-        if fin.edges == "square"
-        else (0.1 * shape.leading_cos**2 if fin.edges == "rounded" else 0.0)
-    )
+    edge = _FRONT_EDGE[fin.edges] * shape.leading_cos**2
     return PartDrag(
         index=placed.index, friction=friction, pressure=front * edge * air.glauert, base=front * _BLUNT_TAIL[fin.edges]
     )
+
+
+@DRAG.of(RingFin)
+def _ring_drag(layout: Layout, placed: Placed[RingFin], air: Air) -> PartDrag:
+    """Friction inside and out, the wall's front and back edge; what the corners between tubes and body add is not known, and left out."""
+    part = placed.part
+    rubs = air.squeeze * friction_coefficient(air.per_metre * part.length_m, ROUGHNESS_M[part.finish] / part.length_m)
+    walls = part.hoops * math.pi / 4 * (part.outer_diameter_m**2 - part.inner_diameter_m**2) / air.reference_m2
+    wetted = part.hoops * math.pi * (part.outer_diameter_m + part.inner_diameter_m) * part.length_m
+    return PartDrag(
+        index=placed.index, friction=rubs * wetted / air.reference_m2, pressure=walls * _FRONT_EDGE[part.edges] * air.glauert,
+        base=walls * _BLUNT_TAIL[part.edges],
+    )  # fmt: skip
 
 
 def _add_base(layout: Layout, rows: dict[int, PartDrag], fore_cd: float, reference_m2: float, filled_m: float) -> None:

@@ -2,8 +2,8 @@
 
 from wobbly_fin.rocketry.airframe.aspects import without
 from wobbly_fin.rocketry.airframe.balance import Balance, School
-from wobbly_fin.rocketry.airframe.checks import Finding
 from wobbly_fin.rocketry.airframe.layout import Layout
+from wobbly_fin.rocketry.airframe.part_checks import Finding
 from wobbly_fin.rocketry.airframe.parts import Part
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show

@@ -35,6 +35,8 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
         "fin_can": {"length_m": 3 * d, "inner_diameter_m": 0.7 * d, "shank_length_m": 0.8 * d, "material": "printed-petg", "max_motor_length_m": 3 * d},
         "fin_set": {"count": 3, "root_chord_m": 2 * d, "tip_chord_m": 1.1 * d, "span_m": 1.5 * d, "sweep_m": 0.9 * d,
                     "thickness_m": 0.0023 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
+        "tube_fins": {"count": 6, "length_m": 2 * d, "outer_diameter_m": d, "inner_diameter_m": bore, "material": "paper-tube"},
+        "ring_fin": {"length_m": 0.8 * d, "outer_diameter_m": 4 * d, "inner_diameter_m": 4 * d - 0.0014, "material": "card"},
         "motor_tube": {"length_m": 0.08, "outer_diameter_m": min(0.0189, 0.9 * bore), "inner_diameter_m": min(0.0182, 0.86 * bore), "material": "paper-tube"},
         "centring_ring": {"thickness_m": 0.0015 if small else 0.00295, "material": "card" if small else "birch-ply"},
         "coupler": {"length_m": 1.8 * d, "wall_m": 0.0007 if small else 0.0012, "material": "paper-tube", "offset_m": -0.9 * d, "edge": "aft"},

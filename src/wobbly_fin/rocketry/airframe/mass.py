@@ -23,9 +23,8 @@ from wobbly_fin.rocketry.airframe.parts import (
     Part,
     VentHoles,
 )
-from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.solids import NOTHING, Solid
-from wobbly_fin.rocketry.airframe.wetted import wetted_area_m2
+from wobbly_fin.rocketry.airframe.surfaces import surfaces
 from wobbly_fin.rocketry.motors.motor import Motor
 
 Source = Literal["measured", "computed", "guessed", "unknown", "with its part", "not flown"]
@@ -217,10 +216,7 @@ def _row(
 def _allowance(layout: Layout, placed: Placed, part: Allowance, rows: Sequence[PartMass]) -> PartMass:
     """Glue lies where the glued parts are, paint where the air goes: both over the parts of the same stage."""
     outer = [o for o in layout.outer if o.stage == placed.stage]
-    wetted = [(wetted_area_m2(o.part), (o.fore_m + o.aft_m) / 2) for o in outer]
-    for p in layout.of(FinSet):
-        if p.stage == placed.stage:
-            wetted.append((2 * p.part.count * planform_of(p.part).area_m2, p.fore_m + planform_of(p.part).x_m))
+    wetted = [(s.skin_m2, p.fore_m + s.skin_x_m) for p, s in surfaces(layout, placed.stage)]
     area = sum(a for a, _ in wetted)
     if part.kind == "paint":
         computed, middle = part.coats * PAINT_KG_M2_COAT * area, sum(a * x for a, x in wetted) / area

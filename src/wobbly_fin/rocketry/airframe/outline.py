@@ -28,7 +28,9 @@ from wobbly_fin.rocketry.airframe.parts import (
     NoseCone,
     RailButton,
     Retainer,
+    RingFin,
     Transition,
+    TubeFins,
     VentHoles,
 )
 from wobbly_fin.rocketry.airframe.planform import corners
@@ -126,6 +128,18 @@ def _bulkhead(layout: Layout, p: Placed[Bulkhead]) -> PartOutline:
 @OUTLINE.of(LaunchLug)
 def _lug(layout: Layout, p: Placed[LaunchLug]) -> PartOutline:
     return _beside(layout, p, p.part.outer_diameter_m / 2)
+
+
+@OUTLINE.of(TubeFins)
+def _tubes(layout: Layout, p: Placed[TubeFins]) -> PartOutline:
+    return _beside(layout, p, p.part.outer_diameter_m / 2)
+
+
+@OUTLINE.of(RingFin)
+def _ring_fin(layout: Layout, p: Placed[RingFin]) -> PartOutline:
+    part = p.part
+    profile = _box(p.fore_m, p.aft_m, part.outer_diameter_m / 2, part.inner_diameter_m / 2)
+    return PartOutline(index=p.index, profile=profile)
 
 
 @OUTLINE.of(RailButton)

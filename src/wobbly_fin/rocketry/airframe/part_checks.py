@@ -28,7 +28,9 @@ from wobbly_fin.rocketry.airframe.parts import (
     NoseCone,
     RailButton,
     Retainer,
+    RingFin,
     Transition,
+    TubeFins,
     VentHoles,
 )
 from wobbly_fin.rocketry.airframe.standard_drag import SOUND_M_S
@@ -163,6 +165,26 @@ def on_the_body(layout: Layout, placed: Placed) -> Iterator[Finding]:
         yield _finding("fin_on_nose", "mend", placed)
 
 
+@CHECKS.of(TubeFins)
+def _tubes(layout: Layout, placed: Placed[TubeFins], asked: Asked) -> Iterator[Finding]:
+    yield from on_the_body(layout, placed)
+    part, wide = placed.part, placed.part.outer_diameter_m
+    room = 2 * part.off_axis_m(layout.radius_at((placed.fore_m + placed.aft_m) / 2)) * math.sin(math.pi / part.count)
+    if room < wide - FITS_M:
+        yield _finding("tubes_crowded", "mend", placed, wide_m=wide, room_m=room)
+
+
+@CHECKS.of(RingFin)
+def _ring_fin(layout: Layout, placed: Placed[RingFin], asked: Asked) -> Iterator[Finding]:
+    radius = layout.radius_at((placed.fore_m + placed.aft_m) / 2)
+    inside = placed.part.inner_diameter_m
+    if inside <= 2 * radius:
+        yield _finding("ring_on_body", "mend", placed, bore_m=inside, body_m=2 * radius)
+    held = (f for f in layout.of(FinSet) if f.fore_m < placed.aft_m and f.part.tip_aft_m(f.fore_m) > placed.fore_m)
+    if not any(2 * (radius + f.part.reach_m) > inside - 2 * FITS_M for f in held):
+        yield _finding("ring_loose", "mend", placed)
+
+
 @CHECKS.of(CentringRing, Coupler, Bulkhead)
 def _disc(layout: Layout, placed: Placed[CentringRing | Coupler | Bulkhead], asked: Asked) -> Iterator[Finding]:
     part, host = placed.part, layout.host_of(placed)
@@ -202,24 +224,22 @@ def _lug(layout: Layout, placed: Placed[LaunchLug], asked: Asked) -> Iterator[Fi
     yield from _in_line(layout, placed, asked)
     part = placed.part
     if part.rod_diameter_m:
-        ratio, sizes = (
-            part.inner_diameter_m / part.rod_diameter_m,
-            {"bore_m": part.inner_diameter_m, "rod_m": part.rod_diameter_m},
-        )
+        ratio = part.inner_diameter_m / part.rod_diameter_m
         if ratio < ROD_PLAY[0]:
-            yield _finding("lug_tight", "mend", placed, **sizes)
+            yield _finding("lug_tight", "mend", placed, bore_m=part.inner_diameter_m, rod_m=part.rod_diameter_m)
         elif ratio > ROD_PLAY[1]:
-            yield _finding("lug_loose", "ask", placed, **sizes)
+            yield _finding("lug_loose", "ask", placed, bore_m=part.inner_diameter_m, rod_m=part.rod_diameter_m)
 
 
 @CHECKS.of(RailButton)
 def _in_line(layout: Layout, placed: Placed[LaunchLug | RailButton], asked: Asked) -> Iterator[Finding]:
-    """A guide in line with a fin, unless it lies well ahead of it."""
-    for fin in layout.of(FinSet):
+    """A guide in line with a fin or a tube, unless it lies well ahead of it."""
+    for fin in layout.of(FinSet, TubeFins):
         clear = placed.aft_m < fin.fore_m - 0.5 * (fin.aft_m - fin.fore_m)
+        wide = fin.part.half_width_deg(layout.radius_at((fin.fore_m + fin.aft_m) / 2))
         for angle in fin.part.stands_deg:
             apart = abs((placed.part.angle_deg - angle + 180) % 360 - 180)
-            if apart < LUG_CLEAR_DEG and not clear:
+            if apart < LUG_CLEAR_DEG + wide and not clear:
                 yield _finding("lug_on_fin", "mend", placed, fin, apart_deg=apart)
 
 

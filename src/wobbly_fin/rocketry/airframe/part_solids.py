@@ -29,12 +29,13 @@ from wobbly_fin.rocketry.airframe.parts import (
     Part,
     RailButton,
     Retainer,
+    RingFin,
     Transition,
     VentHoles,
 )
 from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.profiles import AXIAL_NODES, AXIAL_WEIGHTS, nose_nodes, parameter_of
-from wobbly_fin.rocketry.airframe.solids import NOTHING, Solid, revolved, shifted, together, tube
+from wobbly_fin.rocketry.airframe.solids import NOTHING, Solid, revolved, round_axis, shifted, together, tube
 from wobbly_fin.rocketry.airframe.tabs import Tab, tab_of
 
 # Area of a four-digit symmetrical section ÷ (thickness × chord), integrated from its thickness polynomial (NACA TR 460).
@@ -87,10 +88,7 @@ def _fin_can(part: FinCan) -> Solid:
 
 @_alone(MotorTube)
 def _motor_tube(part: MotorTube) -> Solid:
-    one = tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
-    ring = one.volume_m3 * part.spread_m**2
-    axial, across = part.count * (one.axial_m5 + ring), part.count * (one.transverse_m5 + ring / 2)
-    return Solid(part.count * one.volume_m3, one.centroid_m, axial, across)
+    return round_axis(tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m), part.count, part.spread_m)
 
 
 @_alone(CentringRing)
@@ -128,6 +126,13 @@ def _button(layout: Layout, placed: Placed[RailButton]) -> Stuff:
 @SOLID.of(FinSet)
 def _fins(layout: Layout, placed: Placed[FinSet]) -> Stuff:
     return Stuff(fin_solid(placed.part, tab_of(layout, placed), layout.radius_at((placed.fore_m + placed.aft_m) / 2)))
+
+
+@SOLID.of(RingFin)
+def _rings(layout: Layout, placed: Placed[RingFin]) -> Stuff:
+    part = placed.part
+    one = tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+    return Stuff(round_axis(one, part.hoops, part.off_axis_m(layout.radius_at((placed.fore_m + placed.aft_m) / 2))))
 
 
 @_alone(NoseCone)

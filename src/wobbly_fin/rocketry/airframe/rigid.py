@@ -175,9 +175,9 @@ class RigidRocket:
             at_rod = self._margin(first, stack, burnt=False, angle_rad=math.radians(flight.rod_exit_angle_deg))
         burnt = [self._margin(s, stack - i, burnt=True) for i, s in enumerate(vehicle.stretches)]
         lit = [self._margin(s, stack - i, burnt=False) for i, s in enumerate(vehicle.stretches)]
-        return Margins(
-            on_pad=lit[0], ignition=min(lit), rod_exit=at_rod, burnout=min(burnt) if last.burn.propellant_kg > 0 else None
-        )
+        doubt = max(self._pressure(stack - i).doubt_calibres for i in range(len(vehicle.stretches)))
+        gone = min(burnt) if last.burn.propellant_kg > 0 else None
+        return Margins(on_pad=lit[0], ignition=min(lit), rod_exit=at_rod, burnout=gone, doubt=doubt)
 
     def _margin(self, stretch: Stretch, stages: int, *, burnt: bool, angle_rad: float = 0.0) -> float:
         layout = self._stack(stages)

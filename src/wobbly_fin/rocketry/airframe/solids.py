@@ -61,6 +61,12 @@ def shifted(solid: Solid, by_m: float) -> Solid:
     return solid._replace(centroid_m=solid.centroid_m + by_m)
 
 
+def round_axis(one: Solid, count: int, off_m: float) -> Solid:
+    """So many alike, evenly round an axis beside which they lie along it; across that axis half of their spread counts."""
+    ring = one.volume_m3 * off_m**2
+    return Solid(count * one.volume_m3, one.centroid_m, count * (one.axial_m5 + ring), count * (one.transverse_m5 + ring / 2))
+
+
 def together(solids: Iterable[Solid]) -> Solid:
     """Several bodies of the same density as one (parallel axes)."""
     found = [s for s in solids if s.volume_m3 > 0]

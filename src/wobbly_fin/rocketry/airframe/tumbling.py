@@ -3,9 +3,7 @@
 import math
 
 from wobbly_fin.rocketry.airframe.layout import Layout
-from wobbly_fin.rocketry.airframe.parts import FinSet
-from wobbly_fin.rocketry.airframe.planform import planform_of
-from wobbly_fin.rocketry.airframe.wetted import side_of
+from wobbly_fin.rocketry.airframe.surfaces import surfaces
 
 # A cylinder across the air, Cd 1.2 on its side (Hoerner, Fluid-Dynamic Drag, ch. 3, from memory); a plate, 1.2 likewise.
 _ACROSS_CD = 1.2
@@ -15,9 +13,6 @@ _TURNING = 2 / math.pi
 
 def tumble_drag_area_m2(layout: Layout, stage: int | None = None) -> float:
     """Cd A of a layout, or of one of its stages alone, turning over as it falls. Good to a third at best. [m²]"""
-    area = sum(side_of(p.part).profile_m2 for p in layout.outer if stage is None or p.stage == stage)
-    for placed in layout.of(FinSet):
-        if stage is None or placed.stage == stage:
-            # Of all fins about half lie across the air at any moment.
-            area += placed.part.count / 2 * planform_of(placed.part).area_m2
+    # Of all fins about half lie across the air at any moment.
+    area = sum(s.side_m2 * (1.0 if p.part.OUTER else s.pieces / 2) for p, s in surfaces(layout, stage))
     return _ACROSS_CD * _TURNING * area

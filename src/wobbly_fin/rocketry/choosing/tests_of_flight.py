@@ -51,7 +51,12 @@ def stable_burnout(case: Case) -> Trial | None:
 
 
 def _margin(case: Case, name: TrialName, value: float | None) -> Trial | None:
-    return None if value is None else at_least(name, value, case.rules.stability_min_calibres, "cal")
+    if value is None or case.margins is None:
+        return None
+    limit = case.rules.stability_min_calibres
+    if value - case.margins.doubt < limit <= value:
+        return unknown(name, "model", value=value, limit=limit, unit="cal")
+    return at_least(name, value, limit, "cal")
 
 
 def tumbles(case: Case) -> Trial | None:

@@ -5,10 +5,11 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from wobbly_fin.rocketry.airframe.aside import Aside
-from wobbly_fin.rocketry.airframe.checks import Finding, TubeSchool, dangers_aboard
+from wobbly_fin.rocketry.airframe.checks import dangers_aboard
 from wobbly_fin.rocketry.airframe.layout import Layout, recovery_packs
 from wobbly_fin.rocketry.airframe.mass import Aboard
 from wobbly_fin.rocketry.airframe.mount import Mount
+from wobbly_fin.rocketry.airframe.part_checks import Finding, TubeSchool
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.configuration.load import MountLoad
 from wobbly_fin.rocketry.errors import RocketryError

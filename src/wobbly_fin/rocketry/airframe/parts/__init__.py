@@ -19,12 +19,13 @@ from wobbly_fin.rocketry.airframe.parts.fittings import (
 from wobbly_fin.rocketry.airframe.parts.inside import Bulkhead, CentringRing, Coupler, MotorTube
 from wobbly_fin.rocketry.airframe.parts.outer import BodyTube, FinCan, NoseCone, Outer, Transition
 from wobbly_fin.rocketry.airframe.parts.part import Part
+from wobbly_fin.rocketry.airframe.parts.rings import RingFin, TubeFins
 
 PART_TYPES: dict[str, type[Part]] = {
     kind.TYPE: kind
     for kind in (
-        NoseCone, BodyTube, Transition, FinCan, FinSet, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton, StaticPort,
-        GasVent, Retainer, Anchor, Cord, CanopyPack, Joint, MassLump, Allowance, DisplayPart,
+        NoseCone, BodyTube, Transition, FinCan, FinSet, TubeFins, RingFin, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton,
+        StaticPort,         GasVent, Retainer, Anchor, Cord, CanopyPack, Joint, MassLump, Allowance, DisplayPart,
     )
 }  # fmt: skip
 
@@ -41,5 +42,5 @@ __all__ = [
     "OLDER_TYPES",
     "PART_TYPES", "Allowance", "Anchor", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "DisplayPart",
     "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "RailButton", "Retainer",
-    "StaticPort",    "Transition", "VentHoles",
+    "RingFin", "StaticPort", "Transition", "TubeFins", "VentHoles",
 ]  # fmt: skip

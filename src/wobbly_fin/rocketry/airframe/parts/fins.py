@@ -10,6 +10,7 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
 Planform = Literal["trapezoid", "ellipse", "free"]
 EdgeShape = Literal["square", "rounded", "airfoil"]
+EDGES = {"square": "square", "rounded": "rounded", "airfoil": "airfoil"}
 MOST_CORNERS = 200
 MOST_FINS = 8
 
@@ -43,7 +44,7 @@ class FinSet(Part):
         "Sweep", default=None, negative=True, high=5.0, hint="Leading edge, root to tip, along the axis."
     )
     thickness_m: float = size("Thickness", high=0.1)
-    edges: EdgeShape = choice("Edges", {"square": "square", "rounded": "rounded", "airfoil": "airfoil"}, "square")
+    edges: EdgeShape = choice("Edges", EDGES, "square")
     outline: tuple[tuple[float, float], ...] = ()
     through_wall: bool = yes_or_no("Tabs through the wall")
     tab_length_m: float | None = size("Tab length", default=None, high=5.0, hint="Empty: what the rings leave.")
@@ -100,6 +101,16 @@ class FinSet(Part):
     def reach_m(self) -> float:
         """Root to tip, of whatever planform. [m]"""
         return max(y for _, y in self.outline) if self.planform == "free" else self.span_m or 0.0
+
+    def tip_aft_m(self, fore_m: float) -> float:
+        """Where its tip ends behind a root that begins at `fore_m`; of other outlines than a trapezoid the rearmost corner. [m]"""
+        if self.planform == "trapezoid":
+            return fore_m + (self.sweep_m or 0.0) + self.tip_m
+        return fore_m + max((x for x, _ in self.outline), default=self.root_m)
+
+    def half_width_deg(self, body_radius_m: float) -> float:
+        """Half the angle a piece takes of the body: of a plate next to nothing. [°]"""
+        return 0.0
 
     @property
     def tip_m(self) -> float:

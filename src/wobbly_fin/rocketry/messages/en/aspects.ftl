@@ -7,6 +7,7 @@ aspect-name-solid = volume
 aspect-name-outline = drawing
 aspect-name-push = push of the air
 aspect-name-drag = drag
+aspect-name-surface = surface
 aspect-name-checks = checks of its own
 
 aspect-none-holes = holes weigh nothing.

@@ -3,12 +3,16 @@
 
 finding-unstable = Not stable: the air pushes ahead of where it balances ({ $margin } calibres). It will turn round and fly at people. Do not fly it: more fin, fins further back, or weight in the nose.
 finding-margin_thin = Margin { $margin } calibres; the school wants { $low } to { $high }. More fin, fins further back, or weight in the nose.
+finding-shape_doubted = Margin { $margin } calibres, give or take { $doubt }, since its shape is outside what can be computed well: it may not be stable. Nose weight, or fins further back, until the careful end of that holds.
 finding-alone_unstable = Once the booster has dropped, what flies on is not stable: { $margin } calibres. Do not fly it: it needs fins of its own that hold it.
 finding-alone_thin = Once the booster has dropped, { $margin } calibres are left; the school wants { $low } to { $high }.
 finding-margin_stiff = Margin { $margin } calibres, above the school’s { $high }: safe, but it leans further into wind.
 finding-leans_hard = Margin { $margin } calibres: beyond about 3 it leans hard into wind (common practice, no source).
 finding-one_plane = It is held by less in one plane than in the others, as a wing holds; every figure here is for the plane that holds it least.
 finding-many_fins = More than four fins shade one another: factors of MIL-HDBK-762, from memory.
+finding-tube_fins = Tube fins are computed as rings in free air, less what neighbours shade: our own estimate, good to a fifth, and nothing measured behind it. What the corners between tubes cost in height is not known: expect less than is said.
+finding-ring_fin = A ring round the body is computed as a ring in free air, less what the body takes away: our own estimate, good to a fifth, and nothing measured behind it.
+finding-canards = Fins stand ahead of other fins, and what they do to the air those meet is not modelled: the margin may be less than is said, by as much as the ± tells.
 finding-nothing_pushes = Nothing pushes at the tail: a rocket without fins does not fly straight.
 finding-step = { $part } ends at { $fore_m } but { $other } begins at { $aft_m }: a bare step. Fit one to the other, or put a transition between.
 finding-shoulder_short = { $part }: a shoulder of { $length_m } is short; about one diameter, { $want_m }, keeps it straight (common practice, no source).
@@ -27,6 +31,9 @@ finding-cluster_crowded = { $part }: the tubes of the cluster run into one anoth
 finding-mount_loose = { $part } is held by nothing: add centring rings.
 finding-overlap = { $part } and { $other } take the same room.
 finding-outside = { $part } lies outside the rocket.
+finding-tubes_crowded = { $part }: { $wide_m } wide, and there is room for { $room_m } each: fewer tubes, or thinner ones.
+finding-ring_on_body = { $part }: { $bore_m } inside does not go over the body, { $body_m }.
+finding-ring_loose = { $part } is held by nothing: no fin reaches out to it. Put fins under it whose tips meet its inside.
 finding-lug_on_fin = { $part } stands in line with a fin: turn it to between two.
 finding-lug_tight = { $part }: { $bore_m } inside will not slide on a rod of { $rod_m }.
 finding-lug_loose = { $part }: { $bore_m } inside is loose on a rod of { $rod_m }; it will rattle and whip.
