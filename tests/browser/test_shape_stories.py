@@ -119,6 +119,38 @@ def test_type_it_drag_it_nudge_it_undo_it(signed_in: Page, live_server: Any, hed
     expect(page.locator("[name=span_m]")).to_have_value(nudged)
 
 
+def test_fins_give_way_to_tubes_and_what_is_not_sure_is_said(signed_in: Page, live_server: Any, hedda: User) -> None:
+    page, key = signed_in, rocket_of_demo(hedda, "Inchworm")
+    _open(page, live_server, key)
+    parts = page.get_by_label("Parts from nose to tail")
+    parts.get_by_role("button", name=re.compile(r"\bfins\b")).click()
+    page.get_by_role("button", name="Take it out").click()
+    expect(page.get_by_text("Not stable: the air pushes ahead of where it balances").first).to_be_visible()
+    page.get_by_role("button", name="+ add in, on or behind it").nth(1).click()
+    page.get_by_role("button", name=re.compile("^Tube fins")).click()
+    page.get_by_role("button", name="Make one on the spot").click()
+
+    # three boxes lie open, the rest is folded away until it is asked for
+    expect(page.locator("[name=count]")).to_have_value("6")
+    expect(page.locator("[name=inner_diameter_m]")).to_be_hidden()
+    expect(page.get_by_text("our own estimate, good to a fifth").first).to_be_visible()
+    expect(page.get_by_role("button", name="tube fins", exact=True).first).to_be_visible()
+    sentence = page.get_by_text(re.compile(r"calibres with \w+ aboard")).first
+    margin = sentence.inner_text()
+    longer = page.locator("[name=length_m]")
+    longer.fill("75 mm")
+    longer.press("Tab")
+    expect(sentence).not_to_have_text(margin, use_inner_text=True)
+
+    # what will not do unfolds the box it is in
+    page.get_by_text("Everything about it").click()
+    inside = page.locator("[name=inner_diameter_m]")
+    inside.fill("40 mm")
+    inside.press("Tab")
+    expect(page.get_by_text("leaves no wall").first).to_be_visible()
+    expect(inside).to_have_value("40 mm")
+
+
 def test_weigh_solve_and_look_where_the_drag_is(signed_in: Page, live_server: Any, hedda: User) -> None:
     page, key = signed_in, rocket_of_demo(hedda, "Post Rider")
     _open(page, live_server, key)

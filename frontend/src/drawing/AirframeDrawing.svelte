@@ -2,7 +2,7 @@
   import Later from '../kit/Later.svelte';
   import { inTurns } from '../kit/turns.svelte';
   import type { Schemas } from '../api/client';
-  import { isOuter, near, path, turned, whole, type Drawn } from './airframe';
+  import { isOuter, isRound, near, path, piece, turned, whole, type Drawn } from './airframe';
   import Hatches from './Hatches.svelte';
 
   interface Props {
@@ -31,18 +31,18 @@
   const outer = $derived(drawn.filter(isOuter));
   const hulls = inTurns(() => outer, 2, 3);
   const fins = $derived(
-    drawn
-      .filter((d) => d.type === 'fin_set')
-      .flatMap((d) => d.angles_deg.map((angle, k) => ({ d, angle, key: `${d.id}-${k}` }))),
+    drawn.filter(isRound).flatMap((d) => d.angles_deg.map((angle, k) => ({ d, angle, key: `${d.id}-${k}` }))),
   );
   const inside = $derived(
     plain
       ? []
       : drawn.filter(
-          (d) => !isOuter(d) && d.type !== 'fin_set' && !d.angles_deg.length && d.type !== 'display',
+          (d) =>
+            !isOuter(d) && !isRound(d) && !d.angles_deg.length && !['display', 'ring_fin'].includes(d.type),
         ),
   );
-  const fittings = $derived(drawn.filter((d) => d.angles_deg.length && d.type !== 'fin_set'));
+  const fittings = $derived(drawn.filter((d) => d.angles_deg.length && !isRound(d)));
+  const rings = $derived(drawn.filter((d) => d.type === 'ring_fin'));
   const stay = $derived(plain ? [] : drawn.filter((d) => d.type === 'display'));
 
   /** What is shaded: everything where it is cut open, else only the fins. */
@@ -85,7 +85,7 @@
     <Hatches suffix={uid} used={shaded} />
     {#each fins.filter((f) => !near(f.angle)) as f (f.key)}
       {#snippet plate()}
-        <path d={path(turned(f.d.profile, f.angle), scale)} class={tone(f.d)} fill={fill(f.d) ?? 'none'} />
+        <path d={path(piece(f.d, f.angle), scale)} class={tone(f.d)} fill={fill(f.d) ?? 'none'} />
       {/snippet}
       {@render touch(f.d, plate)}
     {/each}
@@ -153,8 +153,8 @@
     <!-- Cut open, what stands on the near side has been taken off. -->
     {#each cut ? [] : fins.filter((f) => near(f.angle)) as f (f.key)}
       {#snippet plate()}
-        <path d={path(turned(f.d.profile, f.angle), scale)} class={['fill-base-100', tone(f.d)]} />
-        <path d={path(turned(f.d.profile, f.angle), scale)} fill={fill(f.d) ?? 'none'} />
+        <path d={path(piece(f.d, f.angle), scale)} class={['fill-base-100', tone(f.d)]} />
+        <path d={path(piece(f.d, f.angle), scale)} fill={fill(f.d) ?? 'none'} />
       {/snippet}
       {@render touch(f.d, plate)}
     {/each}
@@ -172,21 +172,20 @@
     {/if}
     {#each fittings as d (d.id)}
       {#snippet fitting()}
-        {#each d.across as y, i (i)}
-          <path
-            d={path(
-              [...d.profile, ...[...d.profile].reverse().map(([a, b]) => [a ?? 0, -(b ?? 0)])],
-              scale,
-              1,
-              true,
-              y * Math.cos(((d.angles_deg[0] ?? 0) * Math.PI) / 180),
-            )}
-            class={['fill-base-200', tone(d)]}
-            stroke-width="1"
-          />
-        {/each}
+        <path
+          d={path(piece(d, d.angles_deg[0] ?? 0), scale)}
+          class={['fill-base-200', tone(d)]}
+          stroke-width="1"
+        />
       {/snippet}
       {@render touch(d, fitting)}
+    {/each}
+    {#each rings as d (d.id)}
+      {#snippet band()}
+        <!-- Through a ring one sees what it is round. -->
+        <path d={whole(d.profile, scale)} class={['fill-base-100/40', tone(d)]} />
+      {/snippet}
+      {@render touch(d, band)}
     {/each}
     {#each stay as d (d.id)}
       {#snippet shown()}

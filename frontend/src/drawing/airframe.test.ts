@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { handles, path, reach, rear, stretched, turned, whole, type Drawn } from './airframe';
+import { handles, isRound, path, piece, reach, rear, stretched, turned, whole, type Drawn } from './airframe';
 
 const part = (more: Partial<Drawn>): Drawn => ({
   id: 'x',
@@ -137,5 +137,41 @@ describe('drawing an airframe', () => {
     expect(handles(fins).map((h) => h.field)).toEqual(['position_m', 'span_m', 'sweep_m']);
     expect(handles(tube).map((h) => h.field)).toEqual(['length_m', 'outer_diameter_m']);
     expect(handles(nose).map((h) => h.field)).toEqual(['length_m']);
+  });
+});
+
+describe('tubes and rings round the body', () => {
+  const tubes = part({
+    type: 'tube_fins',
+    host: 'tube',
+    edge: 'aft',
+    fore_m: 0.34,
+    aft_m: 0.4,
+    profile: box(0.34, 0.4, 0.01),
+    across: [0.03],
+    angles_deg: [0, 60, 120, 180, 240, 300],
+    sizes: { length_m: 0.06 },
+  });
+
+  it('each stands where its angle puts it, whole', () => {
+    const heights = piece(tubes, 60).map(([, y]) => y ?? 0);
+    expect(Math.max(...heights)).toBeCloseTo(0.025, 9);
+    expect(Math.min(...heights)).toBeCloseTo(0.005, 9);
+    expect(Math.min(...piece(tubes, 180).map(([, y]) => y ?? 0))).toBeCloseTo(-0.04, 9);
+    expect(isRound(tubes)).toBe(true);
+    expect(reach([tubes])).toBeCloseTo(0.04, 9);
+  });
+
+  it('a fin leans as before', () => {
+    expect(piece(fins, 60)).toEqual(turned(fins.profile, 60));
+  });
+
+  it('its length is pulled at the end that is free to move', () => {
+    const pulled = handles(tubes).find((h) => h.field === 'length_m');
+    expect(pulled).toMatchObject({ x: 0.34, along: -1, value: 0.06 });
+    expect(handles({ ...tubes, edge: 'fore' }).find((h) => h.field === 'length_m')).toMatchObject({
+      x: 0.4,
+      along: 1,
+    });
   });
 });

@@ -30,6 +30,18 @@ export function turned(line: Line, degrees: number): Line {
   return line.map(([x, y]) => [x ?? 0, (y ?? 0) * share]);
 }
 
+/** One of a part's pieces round the body, seen from the side: a fin as it leans, a tube or a lug where it stands. */
+export function piece(d: Drawn, degrees: number): Line {
+  const [off] = d.across;
+  if (off === undefined) return turned(d.profile, degrees);
+  const y0 = off * Math.cos((degrees * Math.PI) / 180);
+  const back = [...d.profile].reverse().map(([x, y]) => [x ?? 0, -(y ?? 0)]);
+  return [...d.profile, ...back].map(([x, y]) => [x ?? 0, (y ?? 0) + y0]);
+}
+
+/** Whether it stands on the skin all round the body, so that some of it lies behind. */
+export const isRound = (d: Drawn): boolean => d.type === 'fin_set' || d.type === 'tube_fins';
+
 /** Whether something at an angle stands on the near side of the body. */
 export const near = (degrees: number): boolean => Math.sin((degrees * Math.PI) / 180) > 0.01;
 
@@ -159,6 +171,8 @@ export interface Handle {
   out: number;
 }
 
+const isHoop = (d: Drawn): boolean => d.type === 'tube_fins' || d.type === 'ring_fin';
+
 /** The handles of one part. `along` and `out` are the figure's change per metre of pointer along and off the axis. */
 export function handles(d: Drawn): Handle[] {
   if (d.type === 'fin_set') return finHandles(d);
@@ -171,12 +185,16 @@ export function handles(d: Drawn): Handle[] {
     found.push({
       field: 'position_m',
       label: 'place',
-      x: d.fore_m,
+      x: isHoop(d) ? (d.fore_m + d.aft_m) / 2 : d.fore_m,
       y: top,
       value: d.fore_m,
       along: 1,
       out: 0,
     });
+  }
+  if (isHoop(d) && length !== undefined) {
+    const [x, along] = d.edge === 'aft' ? [d.fore_m, -1] : [d.aft_m, 1];
+    found.push({ field: 'length_m', label: 'length', x, y: top, value: length, along, out: 0 });
   }
   const wide = d.sizes['outer_diameter_m'];
   if (d.type === 'body_tube' && wide !== undefined)

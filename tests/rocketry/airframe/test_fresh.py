@@ -7,9 +7,11 @@ from hypothesis import strategies as st
 from tests.rocketry.airframe.rockets import model
 from wobbly_fin.rocketry.airframe import PART_TYPES, Airframe, Stage, balance, lay_out
 from wobbly_fin.rocketry.airframe.balance import SCHOOLS
+from wobbly_fin.rocketry.airframe.barrowman import pressure
 from wobbly_fin.rocketry.airframe.checks import findings
-from wobbly_fin.rocketry.airframe.fresh import fresh_figures, grown
+from wobbly_fin.rocketry.airframe.fresh import fresh_figures, grown, kind_of
 from wobbly_fin.rocketry.airframe.materials import MATERIALS, material
+from wobbly_fin.rocketry.airframe.parts import FinSet
 from wobbly_fin.rocketry.errors import RocketryError
 
 
@@ -36,7 +38,26 @@ def test_a_new_part_suits_the_body_it_goes_on():
     )
     assert fresh_figures("fin_set", small)["material"] == "balsa" and fresh_figures("fin_set", large)["material"] == "birch-ply"
     with pytest.raises(RocketryError, match="no kind of part"):
-        fresh_figures("wing", small)
+        fresh_figures("kite", small)
+
+
+@pytest.mark.parametrize(
+    ("name", "count", "angle"), [("wing", 2, 90.0), ("rudder", 1, 0.0), ("canards", 2, 90.0), ("strakes", 3, 0.0)]
+)
+def test_a_wing_a_rudder_and_their_like_are_fins_of_their_own_shape(name, count, angle):
+    layout = lay_out(model())
+    figures = fresh_figures(name, layout, 1)
+    part = FinSet(**figures, parent="body")
+    assert kind_of(name) == "fin_set" and part.called == name and (part.count, part.angle_deg) == (count, angle)
+    found = pressure(lay_out(Airframe(stages=(Stage(parts=(*model().parts, part)),))))
+    assert ("strakes" in found.flags) == (name == "strakes") and ("canards" in found.flags) == (name in ("wing", "canards"))
+
+
+def test_a_ring_slides_over_the_tips_of_the_fins_that_are_there():
+    layout = lay_out(model())
+    fins = next(p for p in layout.placed if isinstance(p.part, FinSet))
+    tips = 2 * (layout.radius_at(fins.fore_m) + fins.part.reach_m)
+    assert fresh_figures("ring_fin", layout, fins.host)["inner_diameter_m"] == pytest.approx(tips + 0.0002, abs=1e-5)
 
 
 @settings(max_examples=60, deadline=None)

@@ -21,7 +21,7 @@ NOSE = NoseCone(shape="cone", length_m=0.09, base_diameter_m=0.03)
 TUBE = BodyTube(length_m=0.3, outer_diameter_m=0.03, inner_diameter_m=0.029)
 SIX = TubeFins(count=6, length_m=0.06, outer_diameter_m=0.03, inner_diameter_m=0.029, position_m=0.33, material="paper-tube")
 FINS = FinSet(count=3, root_chord_m=0.04, tip_chord_m=0.04, span_m=0.03, sweep_m=0.0, thickness_m=0.002, position_m=0.34)
-RING = RingFin(length_m=0.03, outer_diameter_m=0.091, inner_diameter_m=0.089, position_m=0.35, material="card")
+RING = RingFin(length_m=0.03, outer_diameter_m=0.0905, inner_diameter_m=0.0895, position_m=0.35, material="card")
 
 
 def frame(*parts: Part) -> Airframe:
@@ -87,6 +87,12 @@ def test_tubes_that_do_not_fit_side_by_side_and_rings_held_by_nothing_are_named(
     assert "ring_loose" in codes(RING) and "ring_loose" not in codes(FINS, RING)
     assert "ring_loose" in codes(FINS, replace(RING, outer_diameter_m=0.094, inner_diameter_m=0.0922))
     assert "ring_loose" in codes(FINS, replace(RING, position_m=0.2))
+    narrow = next(
+        f for f in part_findings(lay_out(frame(FINS, replace(RING, inner_diameter_m=0.087))), Asked()) if f.code == "ring_narrow"
+    )
+    assert narrow.values == {"tips_m": pytest.approx(0.09), "bore_m": pytest.approx(0.087)} and "ring_narrow" not in codes(
+        FINS, RING
+    )
     assert "ring_on_body" in codes(FINS, RingFin(length_m=0.03, outer_diameter_m=0.03, inner_diameter_m=0.028, position_m=0.35))
     assert "fin_beyond" in codes(replace(SIX, position_m=0.35))
 

@@ -3772,6 +3772,11 @@ export interface components {
             question?: string | null;
             /** Suggestion */
             suggestion?: string | null;
+            /**
+             * First
+             * @default false
+             */
+            first: boolean;
         };
         /**
          * DragOut

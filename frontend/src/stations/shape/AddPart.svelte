@@ -2,6 +2,7 @@
   import { useStock, type Shape } from '../../api/queries';
   import Dialog from '../../kit/Dialog.svelte';
   import type { Bench } from './bench.svelte';
+  import PartGlyph from './PartGlyph.svelte';
   import { kinds } from './trays';
 
   interface Props {
@@ -53,6 +54,7 @@
             class="btn btn-ghost h-auto justify-start py-1 text-left"
             onclick={() => (type = kind.type)}
           >
+            <PartGlyph type={kind.type} />
             <span>{kind.name}<span class="quiet block text-sm font-normal">{kind.says}</span></span>
           </button>
         {/each}

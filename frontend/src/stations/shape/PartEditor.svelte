@@ -1,3 +1,8 @@
+<script lang="ts" module>
+  /** Whoever unfolded all boxes once wants them for the next part, too. */
+  let more = $state(false);
+</script>
+
 <script lang="ts">
   import { ask, client } from '../../api/client';
   import { queryClient, useStock, type Shape } from '../../api/queries';
@@ -7,6 +12,7 @@
   import type { Bench } from './bench.svelte';
   import RocketCard from './RocketCard.svelte';
 
+  type Box = NonNullable<Shape['selected']>['boxes'][number];
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
 
   const open = $derived(shape.selected?.id === bench.selected ? shape.selected : undefined);
@@ -15,6 +21,8 @@
   const outer = $derived(['body_tube', 'transition', 'fin_can'].includes(open?.type ?? ''));
   let texts = $state<Record<string, string>>({});
   let loaded = '';
+  /** What is wrong or asked in a box that is folded away unfolds it. */
+  const wanted = $derived(!!open?.boxes.some((b) => !b.first && (bench.errors[b.field] || b.question)));
 
   // What was typed stays in its box while it is refused; everything else follows the server.
   $effect(() => {
@@ -50,6 +58,46 @@
   }
 </script>
 
+{#snippet one(box: Box)}
+  {#if box.kind === 'choice' || box.kind === 'material'}
+    <label class="block">
+      <span class="mb-0.5 block font-semibold">{box.label}</span>
+      <select
+        class="select select-sm w-full"
+        value={box.text}
+        onchange={(e) => bench.choose(box.field, e.currentTarget.value)}
+      >
+        {#each box.options as [key, name] (key)}<option value={key}>{name}</option>{/each}
+      </select>
+    </label>
+  {:else if box.kind === 'switch'}
+    <label class="flex min-h-8 items-center gap-2 self-end pb-1" title={box.hint}>
+      <input
+        type="checkbox"
+        class="checkbox checkbox-sm"
+        checked={box.text === 'yes'}
+        onchange={(e) => bench.choose(box.field, e.currentTarget.checked)}
+      />
+      <span class="font-semibold">{box.label}</span>
+    </label>
+  {:else}
+    <div class={box.kind === 'corners' ? 'col-span-2' : ''}>
+      <Field
+        compact
+        label={box.label}
+        name={box.field}
+        bind:value={() => texts[box.field] ?? '', (v) => (texts[box.field] = v)}
+        said={box.nominal ? `${box.said}, sold as ${box.nominal}` : box.said}
+        error={bench.errors[box.field]}
+        question={box.question ?? undefined}
+        suggestion={box.suggestion}
+        placeholder={box.placeholder}
+        oncommit={(v) => bench.set(box.field, v)}
+      />
+    </div>
+  {/if}
+{/snippet}
+
 {#if open}
   <section class="paper p-3" aria-label={open.name}>
     <div class="mb-2 flex items-start gap-2">
@@ -61,47 +109,15 @@
         >✕</button
       >
     </div>
-    <div class="grid grid-cols-2 gap-x-3 gap-y-1.5">
-      {#each open.boxes as box (box.field)}
-        {#if box.kind === 'choice' || box.kind === 'material'}
-          <label class="block">
-            <span class="mb-0.5 block font-semibold">{box.label}</span>
-            <select
-              class="select select-sm w-full"
-              value={box.text}
-              onchange={(e) => bench.choose(box.field, e.currentTarget.value)}
-            >
-              {#each box.options as [key, name] (key)}<option value={key}>{name}</option>{/each}
-            </select>
-          </label>
-        {:else if box.kind === 'switch'}
-          <label class="flex min-h-8 items-center gap-2 self-end pb-1" title={box.hint}>
-            <input
-              type="checkbox"
-              class="checkbox checkbox-sm"
-              checked={box.text === 'yes'}
-              onchange={(e) => bench.choose(box.field, e.currentTarget.checked)}
-            />
-            <span class="font-semibold">{box.label}</span>
-          </label>
-        {:else}
-          <div class={box.kind === 'corners' ? 'col-span-2' : ''}>
-            <Field
-              compact
-              label={box.label}
-              name={box.field}
-              bind:value={() => texts[box.field] ?? '', (v) => (texts[box.field] = v)}
-              said={box.nominal ? `${box.said}, sold as ${box.nominal}` : box.said}
-              error={bench.errors[box.field]}
-              question={box.question ?? undefined}
-              suggestion={box.suggestion}
-              placeholder={box.placeholder}
-              oncommit={(v) => bench.set(box.field, v)}
-            />
-          </div>
-        {/if}
-      {/each}
+    <div class="grid grid-cols-3 items-end gap-x-3 gap-y-1.5">
+      {#each open.boxes.filter((b) => b.first) as box (box.field)}{@render one(box)}{/each}
     </div>
+    <details class="mt-2" bind:open={() => more || wanted, (shown) => (more = shown)}>
+      <summary class="link mb-1.5 cursor-pointer">Everything about it</summary>
+      <div class="grid grid-cols-2 gap-x-3 gap-y-1.5">
+        {#each open.boxes.filter((b) => !b.first) as box (box.field)}{@render one(box)}{/each}
+      </div>
+    </details>
     {#if shelf.length}
       <label class="mt-2 block">
         <span class="mb-0.5 block font-semibold">Take one off the shelf instead</span>

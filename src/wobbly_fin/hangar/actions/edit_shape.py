@@ -11,7 +11,7 @@ from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.rocket_file import KitLine, RocketFile, with_motor
 from wobbly_fin.hangar.actions.prototype import read_prototype
 from wobbly_fin.rocketry.airframe import PART_TYPES, Layout, PartError, lay_out
-from wobbly_fin.rocketry.airframe.fresh import fresh_figures
+from wobbly_fin.rocketry.airframe.fresh import fresh_figures, kind_of
 from wobbly_fin.rocketry.airframe.kit import read_kit_list
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.choosing.situation import EGG_KG, EGG_STANDS_N, Payload
@@ -178,7 +178,8 @@ def _plain_number(text: str, name: str, *, whole: bool) -> float | int:
 
 def _add(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     """A new part of a kind, or off the shelf: in or on `part`, or behind it where it is an outer part."""
-    kind = edit.stock.type if edit.stock else edit.type
+    wanted = edit.stock.type if edit.stock else edit.type or ""
+    kind = kind_of(wanted)
     if kind not in PART_TYPES:
         raise RocketryError("type", f"{kind!r} is no kind of part")
     stage = content["stages"][-1]["parts"]
@@ -190,7 +191,7 @@ def _add(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     outer = PART_TYPES[kind].OUTER
     holder = None if outer else _holder(content, beside, stage)
     host = _number(content, holder["id"]) if holder else _number(content, beside["id"]) if beside else None
-    made: dict[str, Any] = {"type": kind, "id": str(edit.value or uuid.uuid4()), **fresh_figures(kind, layout, host)}
+    made: dict[str, Any] = {"type": kind, "id": str(edit.value or uuid.uuid4()), **fresh_figures(wanted, layout, host)}
     if edit.stock is not None:
         made |= dict(edit.stock.figures) | {"name": edit.stock.name, "nominal": dict(edit.stock.nominal)}
         if kind == "fin_set":

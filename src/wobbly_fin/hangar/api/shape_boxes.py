@@ -14,6 +14,7 @@ from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
+_FIRST = 3
 _ALWAYS_LAST = ("position_m", "offset_m", "mass_kg", "mass_uncertainty_kg")
 _SHOWN_FOR = {
     "outline": ("free",), "root_chord_m": ("trapezoid", "ellipse"), "tip_chord_m": ("trapezoid",), "span_m": ("trapezoid", "ellipse"),
@@ -57,6 +58,10 @@ def selected_out(shape: Shape, key: uuid.UUID | None) -> SelectedOut | None:
     )
     if document.mass_kg is None:
         boxes = [b for b in boxes if b.field not in ("mass_source", "mass_uncertainty_kg")]
+    first = list(part.FIRST) or [b.field for b in boxes if b.field != "name"][:_FIRST]
+    for box in boxes:
+        box.first = box.field in first
+    boxes.sort(key=lambda b: first.index(b.field) if b.first else len(first))
     _fill_empty(shape, place, boxes)
     asked = {q.field: q for q in shape.questions if q.index == place}
     for box in boxes:

@@ -134,6 +134,7 @@ class BoxOut(Schema):
     placeholder: str = ""
     question: str | None = None
     suggestion: str | None = None
+    first: bool = False  # of those that matter most, shown before the rest is asked for
 
 
 class SelectedOut(Schema):

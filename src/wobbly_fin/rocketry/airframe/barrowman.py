@@ -38,6 +38,9 @@ CROWDED = 0.9
 CROWDED_APART = 1.15  # middle to middle ÷ diameter, up to which tubes shade one another
 AROUND_BODY = 0.9
 RING_DOUBT = 0.2
+# Fins lower than this for their length (2 span² ÷ area) push as slender bodies do, where their span grows: our own judgement of both.
+LOW_ASPECT = 0.3
+STRAKE_DOUBT = 0.4
 # Normal force of n fins ÷ (n/2 of one): n = 5 … 8 from [4], quoted from memory.
 FIN_FIN_FACTOR = {1: 1.0, 2: 1.0, 3: 1.0, 4: 1.0, 5: 0.948, 6: 0.913, 7: 0.854, 8: 0.81}
 
@@ -203,12 +206,15 @@ def _fins(layout: Layout, placed: Placed[FinSet], reference_m2: float, mach: flo
     half = _half_of_one(layout, placed, reference_m2, mach)
     ahead = [f for f in layout.of(FinSet) if f.stage == placed.stage and f.aft_m <= placed.fore_m and f is not placed]
     doubt = 0.0
+    if 2 * fin.reach_m**2 / shape.area_m2 < LOW_ASPECT:
+        flags.append("strakes")
+        doubt = STRAKE_DOUBT
     if ahead:
         # What fins ahead do to the air these meet takes of their push up to what those ahead push (slender bodies, from memory). Of
         # stages one behind the other common practice counts all fins in full, and so do we.
         flags.append("canards")
         theirs = sum(f.part.count * _half_of_one(layout, f, reference_m2, mach) for f in ahead)
-        doubt = min(1.0, theirs / (fin.count * half))
+        doubt = max(doubt, min(1.0, theirs / (fin.count * half)))
     # Three fins and more answer every plane alike.
     uneven = -half * sum(cmath.exp(2j * math.radians(a)) for a in fin.stands_deg) if fin.count < 3 else 0j
     centre = placed.fore_m + shape.quarter_chord_m

@@ -4,10 +4,19 @@ import uuid
 from typing import Any
 
 from wobbly_fin.rocketry.airframe.layout import Layout, aft_diameter_m, bore_of
-from wobbly_fin.rocketry.airframe.parts import MotorTube
+from wobbly_fin.rocketry.airframe.parts import FinSet, MotorTube
 from wobbly_fin.rocketry.errors import RocketryError
 
 _DIAMETER_M = 0.027  # of a rocket nobody has begun yet
+
+
+# What is a fin set by its figures, and has a name of its own on the bench.
+PRESETS = {"wing": "fin_set", "rudder": "fin_set", "canards": "fin_set", "strakes": "fin_set"}
+
+
+def kind_of(name: str) -> str:
+    """The kind of part something on the bench is: its own, or of which it is a make."""
+    return PRESETS.get(name, name)
 
 
 def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None) -> dict[str, Any]:
@@ -22,9 +31,13 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
     """
     d = aft_diameter_m(layout.outer[-1].part) if layout else _DIAMETER_M
     bore = d - 0.001
+    long, tips = 10 * d, 4 * d
     if layout is not None and host is not None:
         holder = next((o for o in layout.outer if o.index == host), layout.outer[-1])
         d, bore = aft_diameter_m(holder.part), bore_of(holder.part)
+        long = holder.part.axial_length_m
+        # A ring slides over the tips of the fins that are there.
+        tips = max((d + 2 * f.part.reach_m for f in layout.of(FinSet) if f.host == holder.index), default=tips)
     mount = next((p.part for p in layout.of(MotorTube)), None) if layout else None
     small = d < 0.045
     made: dict[str, dict[str, Any]] = {
@@ -35,8 +48,17 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
         "fin_can": {"length_m": 3 * d, "inner_diameter_m": 0.7 * d, "shank_length_m": 0.8 * d, "material": "printed-petg", "max_motor_length_m": 3 * d},
         "fin_set": {"count": 3, "root_chord_m": 2 * d, "tip_chord_m": 1.1 * d, "span_m": 1.5 * d, "sweep_m": 0.9 * d,
                     "thickness_m": 0.0023 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
+        "wing": {"name": "wing", "count": 2, "angle_deg": 90.0, "root_chord_m": 3 * d, "tip_chord_m": 2.2 * d, "span_m": 7 * d, "sweep_m": 0.8 * d,
+                 "thickness_m": 0.0023, "edges": "airfoil", "material": "balsa", "offset_m": 0.4 * long},
+        "rudder": {"name": "rudder", "count": 1, "root_chord_m": 2 * d, "tip_chord_m": 1.2 * d, "span_m": 2 * d, "sweep_m": 0.8 * d,
+                   "thickness_m": 0.0023, "edges": "rounded", "material": "balsa"},
+        "canards": {"name": "canards", "count": 2, "angle_deg": 90.0, "root_chord_m": 1.2 * d, "tip_chord_m": 0.8 * d, "span_m": 1.2 * d,
+                    "sweep_m": 0.4 * d, "thickness_m": 0.0023 if small else 0.00295, "material": "balsa" if small else "birch-ply", "edge": "fore",
+                    "offset_m": 1.5 * d},
+        "strakes": {"name": "strakes", "count": 3, "root_chord_m": 5 * d, "tip_chord_m": 3.5 * d, "span_m": 0.5 * d, "sweep_m": 1.5 * d,
+                    "thickness_m": 0.0023 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
         "tube_fins": {"count": 6, "length_m": 2 * d, "outer_diameter_m": d, "inner_diameter_m": bore, "material": "paper-tube"},
-        "ring_fin": {"length_m": 0.8 * d, "outer_diameter_m": 4 * d, "inner_diameter_m": 4 * d - 0.0014, "material": "card"},
+        "ring_fin": {"length_m": 0.8 * d, "outer_diameter_m": tips + 0.0016, "inner_diameter_m": tips + 0.0002, "material": "card"},
         "motor_tube": {"length_m": 0.08, "outer_diameter_m": min(0.0189, 0.9 * bore), "inner_diameter_m": min(0.0182, 0.86 * bore), "material": "paper-tube"},
         "centring_ring": {"thickness_m": 0.0015 if small else 0.00295, "material": "card" if small else "birch-ply"},
         "coupler": {"length_m": 1.8 * d, "wall_m": 0.0007 if small else 0.0012, "material": "paper-tube", "offset_m": -0.9 * d, "edge": "aft"},

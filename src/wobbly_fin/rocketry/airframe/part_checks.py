@@ -180,9 +180,13 @@ def _ring_fin(layout: Layout, placed: Placed[RingFin], asked: Asked) -> Iterator
     inside = placed.part.inner_diameter_m
     if inside <= 2 * radius:
         yield _finding("ring_on_body", "mend", placed, bore_m=inside, body_m=2 * radius)
-    held = (f for f in layout.of(FinSet) if f.fore_m < placed.aft_m and f.part.tip_aft_m(f.fore_m) > placed.fore_m)
+    held = [f for f in layout.of(FinSet) if f.fore_m < placed.aft_m and f.part.tip_aft_m(f.fore_m) > placed.fore_m]
     if not any(2 * (radius + f.part.reach_m) > inside - 2 * FITS_M for f in held):
         yield _finding("ring_loose", "mend", placed)
+    for fin in held:
+        tips = 2 * (radius + fin.part.reach_m)
+        if tips > inside + FITS_M:
+            yield _finding("ring_narrow", "mend", placed, fin, tips_m=tips, bore_m=inside)
 
 
 @CHECKS.of(CentringRing, Coupler, Bulkhead)

@@ -15,10 +15,10 @@ class Tab(NamedTuple):
     depth_m: float
 
 
-def tab_of(layout: Layout, placed: Placed[FinSet]) -> Tab | None:
-    """The tab of a fin set, as told or as long as the rings leave; None for fins on the surface, or where nothing is left."""
+def tab_of(layout: Layout, placed: Placed) -> Tab | None:
+    """The tab of a fin set, as told or as long as the rings leave; None for what sits on the surface, or where nothing is left."""
     fin = placed.part
-    if not fin.through_wall:
+    if not isinstance(fin, FinSet) or not fin.through_wall:
         return None
     radius = layout.radius_at((placed.fore_m + placed.aft_m) / 2)
     mounts = [m for m in layout.of(MotorTube) if m.fore_m < placed.aft_m and m.aft_m > placed.fore_m]

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
-from wobbly_fin.rocketry.airframe.parts import CentringRing, FinSet, LaunchLug, RailButton
+from wobbly_fin.rocketry.airframe.parts import CentringRing, FinSet, LaunchLug, RailButton, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
 
@@ -43,8 +43,8 @@ class FinMarks:
         return self.slot_fore_m - self.slot_aft_m
 
 
-def fin_marks(layout: Layout, placed: Placed[FinSet]) -> FinMarks:
-    """What to draw on the tube for a set of fins."""
+def fin_marks(layout: Layout, placed: Placed[FinSet | TubeFins]) -> FinMarks:
+    """What to draw on the tube for a set of fins, or for tubes in their place."""
     fin = placed.part
     middle = (placed.fore_m + placed.aft_m) / 2
     host = layout.outer_at(middle)
@@ -60,7 +60,7 @@ def fin_marks(layout: Layout, placed: Placed[FinSet]) -> FinMarks:
         around_m=around,
         count=fin.count,
         apart_m=around / fin.count,
-        thickness_m=fin.thickness_m,
+        thickness_m=getattr(fin, "thickness_m", 0.0),
         foot_m=host.aft_m - placed.aft_m,
         head_m=head,
         slot_fore_m=None if tab is None else head - tab.fore_m,

@@ -11,11 +11,9 @@ from wobbly_fin.rocketry.airframe.parts import (
     CanopyPack,
     CentringRing,
     Cord,
-    Coupler,
     FinSet,
     LaunchLug,
     MassLump,
-    MotorTube,
     NoseCone,
     RailButton,
     Retainer,
@@ -139,9 +137,9 @@ def materials(bench: Bench, plan: Plan, stores: Stores) -> Materials:
 
 def _cuts(bench: Bench, stores: Stores) -> list[TubeCuts]:
     groups: list[tuple[float, list[Placed]]] = []
-    for placed in bench.layout.of(BodyTube, MotorTube, Coupler):
+    for placed in bench.layout.placed:
         outer = getattr(placed.part, "outer_diameter_m", None)
-        if not outer:
+        if not outer or not placed.part.from_tube:
             continue
         group = next((g for g in groups if abs(g[0] - outer) <= SAME_M), None)
         if group is None:
@@ -154,7 +152,7 @@ def _cuts(bench: Bench, stores: Stores) -> list[TubeCuts]:
 def _cut_group(bench: Bench, stores: Stores, outer: float, rows: Sequence[Placed]) -> TubeCuts:
     pieces = []
     for placed in rows:
-        count = placed.part.count if isinstance(placed.part, MotorTube) else 1
+        count = placed.part.from_tube
         for number in range(count):
             name = placed.part.called if count == 1 else f"{placed.part.called} {number + 1}"
             # An outer tube's joints are looked at; a motor tube's ends are not.

@@ -3,7 +3,7 @@
 import math
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, bore_of, holds
-from wobbly_fin.rocketry.airframe.parts import BodyTube, Coupler, FinSet, LaunchLug, MotorTube
+from wobbly_fin.rocketry.airframe.parts import BodyTube, Coupler, FinSet, LaunchLug, MotorTube, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.building.amounts import POCKET_GAP_M, fillet_radius_m, root_fillet_radius_m
 from wobbly_fin.rocketry.building.bench import Bench
@@ -35,7 +35,7 @@ def picture_of(bench: Bench, step: Step) -> Picture | None:
             return _lying(drawn) if kind == "wrap" else drawn
         return {
             "sheet": _sheet, "cuts": _cuts, "rings": _rings, "stick": _stick, "inside": _inside, "outside": _outside, "lug": _lug,
-            "whole": _whole,
+            "whole": _whole, "tubes": _tubes,
         }[kind](bench, placed)  # fmt: skip
     except RocketryError:
         return None
@@ -299,6 +299,21 @@ def _lug(bench: Bench, placed: Placed) -> Picture:
     (at,) = _turned([(0.0, radius + outside)], lug.angle_deg)
     circles += [Circle(centre=at, radius=outside), Circle(centre=at, radius=lug.inner_diameter_m * 500)]
     return Picture(says="From behind: the lug between two fins", paths=tuple(paths), circles=tuple(circles), filled=tuple(filled))
+
+
+def _tubes(bench: Bench, placed: Placed) -> Picture:
+    assert holds(placed, TubeFins)
+    part, radius = placed.part, bench.layout.radius_at((placed.fore_m + placed.aft_m) / 2) * 1000
+    circles, filled = [Circle(centre=(0.0, 0.0), radius=radius)], list[Filled]()
+    off, outer = part.off_axis_m(radius / 1000) * 1000, part.outer_diameter_m * 500
+    for degrees in part.stands_deg:
+        (at,) = _turned([(0.0, off)], degrees)
+        circles += [Circle(centre=at, radius=outer), Circle(centre=at, radius=part.inner_diameter_m * 500)]
+        # The corners a finger reaches: a drop on either side of where tube and body meet.
+        filled += [
+            Filled(stuff="glue", points=_turned(_fillet(0.0, radius * 0.99, outer * 0.18, side, 1), degrees)) for side in (1, -1)
+        ]
+    return Picture(says=f"From behind: {part.count} tubes round the body", circles=tuple(circles), filled=tuple(filled))
 
 
 def _whole(bench: Bench, placed: Placed) -> Picture:

@@ -3,9 +3,10 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
+from wobbly_fin.rocketry.airframe.parts import RingFin
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.changes import Change, apply_changes
-from wobbly_fin.rocketry.building.recipes import closing, finish, fins, joints, mount, tubes
+from wobbly_fin.rocketry.building.recipes import closing, finish, fins, joints, mount, rings, tubes
 from wobbly_fin.rocketry.building.recipes.section import Section
 from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS
 from wobbly_fin.rocketry.building.step import Link, Plan, Step
@@ -57,7 +58,11 @@ def _stage(s: Section) -> list[Step]:
     steps += closing.nuts(s)
     for fin in s.fins:
         steps += fins.outside_fillets(s, fin)
+    for round_ in s.rounds:
+        steps += rings.tubes_on(s, round_)
     _weigh_body(s, steps)
+    for ring in s.of(RingFin):
+        steps += [] if ring in s.rounds else rings.ring_on(s, ring)
     steps += closing.lugs(s)
     steps += closing.retainer(s)
     steps += finish.nose(s)
@@ -70,14 +75,14 @@ def _weigh_body(s: Section, steps: list[Step]) -> None:
     place = max((i for i, step in enumerate(steps) if step.key.startswith("outside:")), default=None)
     if place is None or s.body is None:
         return
-    parts = [s.body.index, *(f.index for f in s.fins), *(r.index for r in s.rings)]
+    parts = [s.body.index, *(f.index for f in s.standing), *(r.index for r in s.rings)]
     parts += [p.index for p in (s.mount, *mount.eyes_on(s), *mount.lines_on(s)) if p is not None]
     parts += [r.index for r in s.retainers if s.retained_by("hook")]
     glue = sum(
         step.gluing.stays_kg
         for step in steps
         if step.gluing is not None
-        and step.key.split(":")[0] in ("ring", "mount-in", "fins-on", "inside", "aft-ring", "outside", "dams")
+        and step.key.split(":")[0] in ("ring", "mount-in", "fins-on", "tubes-on", "inside", "aft-ring", "outside", "dams")
     )
     what = "the body with its fins" if s.only else f"the {s.body.part.called} with its fins"
     steps[place] = replace(steps[place], weigh_in=s.bench.weigh_in(what, parts, glue))

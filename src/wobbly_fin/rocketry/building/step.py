@@ -5,7 +5,21 @@ from typing import Literal
 
 Until = Literal["handled", "full", "touched"]
 Picture = Literal[
-    "wrap", "fin", "sheet", "cuts", "rings", "stick", "inside", "outside", "disc", "nose", "shroud", "vents", "lug", "whole"
+    "wrap",
+    "fin",
+    "sheet",
+    "cuts",
+    "rings",
+    "stick",
+    "inside",
+    "outside",
+    "disc",
+    "nose",
+    "shroud",
+    "vents",
+    "lug",
+    "whole",
+    "tubes",
 ]
 
 

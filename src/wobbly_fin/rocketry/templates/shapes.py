@@ -1,20 +1,36 @@
 """The templates an airframe asks for: fins, tube wraps, rings, bulkheads, shrouds, the nose's profile, the cut-out."""
 
 import math
+from collections.abc import Callable
+from typing import Any
 
 import numpy as np
 
+from wobbly_fin.rocketry.airframe.aspects import Aspect
 from wobbly_fin.rocketry.airframe.barrowman import cutout_cp_m
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m, holds
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
 from wobbly_fin.rocketry.airframe.parts import (
+    Allowance,
+    Anchor,
+    BodyTube,
     Bulkhead,
+    CanopyPack,
     CentringRing,
+    Cord,
+    Coupler,
+    DisplayPart,
+    FinCan,
     FinSet,
+    Joint,
     LaunchLug,
+    MassLump,
     MotorTube,
     NoseCone,
     RailButton,
+    Retainer,
+    RingFin,
     Transition,
+    TubeFins,
     VentHoles,
 )
 from wobbly_fin.rocketry.airframe.planform import corners, leading_direction
@@ -31,25 +47,48 @@ _PROFILE_STEPS = 80
 _BLADE = "Fresh blade, many light passes, fingers behind the edge."
 
 
+# What is cut or marked by paper for a part.
+TEMPLATE: Aspect[Callable[[Layout, Placed[Any], UnitChoice], list[Template]]] = Aspect("template")
+TEMPLATE.none("bought", FinCan, LaunchLug, RailButton, Retainer, Anchor, Cord, CanopyPack, MassLump, DisplayPart)
+TEMPLATE.none("square", BodyTube, MotorTube, Coupler, RingFin)
+TEMPLATE.none("told", Joint, Allowance)
+
+
 def templates_of(layout: Layout, units: UnitChoice = METRIC) -> tuple[Template, ...]:
     """Every template this airframe can be cut from, in the order of its parts, the cut-out last."""
-    found: list[Template] = []
-    for placed in layout.placed:
-        if holds(placed, FinSet):
-            found.append(fin_template(layout, placed, units))
-            found.append(wrap_template(layout, placed, units))
-        elif holds(placed, VentHoles):
-            found.append(vent_template(layout, placed, units))
-        elif holds(placed, CentringRing) or holds(placed, Bulkhead):
-            like = _alike(layout, placed)
-            if like[0].index == placed.index:
-                found.append(disc_template(layout, placed, units, len(like)))
-        elif holds(placed, Transition) and fore_diameter_m(placed.part) != aft_diameter_m(placed.part):
-            found.append(shroud_template(placed, units))
-        elif holds(placed, NoseCone):
-            found.append(nose_template(placed, units))
-    found.append(cutout_template(layout))
-    return tuple(found)
+    found = ((p, TEMPLATE.find(p.part)) for p in layout.placed)
+    return (*(t for p, cut in found if cut is not None for t in cut(layout, p, units)), cutout_template(layout))
+
+
+@TEMPLATE.of(FinSet)
+def _of_fins(layout: Layout, placed: Placed[FinSet], units: UnitChoice) -> list[Template]:
+    return [fin_template(layout, placed, units), wrap_template(layout, placed, units)]
+
+
+@TEMPLATE.of(TubeFins)
+def _of_tubes(layout: Layout, placed: Placed[TubeFins], units: UnitChoice) -> list[Template]:
+    return [wrap_template(layout, placed, units)]
+
+
+@TEMPLATE.of(VentHoles)
+def _of_holes(layout: Layout, placed: Placed[VentHoles], units: UnitChoice) -> list[Template]:
+    return [vent_template(layout, placed, units)]
+
+
+@TEMPLATE.of(CentringRing, Bulkhead)
+def _of_disc(layout: Layout, placed: Placed[Disc], units: UnitChoice) -> list[Template]:
+    like = _alike(layout, placed)
+    return [disc_template(layout, placed, units, len(like))] if like[0].index == placed.index else []
+
+
+@TEMPLATE.of(Transition)
+def _of_transition(layout: Layout, placed: Placed[Transition], units: UnitChoice) -> list[Template]:
+    return [shroud_template(placed, units)] if placed.part.front_m != placed.part.tail_m else []
+
+
+@TEMPLATE.of(NoseCone)
+def _of_nose(layout: Layout, placed: Placed[NoseCone], units: UnitChoice) -> list[Template]:
+    return [nose_template(placed, units)]
 
 
 def find_template(layout: Layout, key: str, units: UnitChoice = METRIC) -> Template:
@@ -116,8 +155,8 @@ def _grain_foot(outline: tuple[Point, ...]) -> Point:
     return 0.3 * outline[-1][0], 0.22 * max(y for _, y in outline)
 
 
-def wrap_template(layout: Layout, placed: Placed[FinSet], units: UnitChoice = METRIC) -> Template:
-    """A strip to lay round the tube: fin lines at exact n-ths, slots to one side of their line, lug line, seam.
+def wrap_template(layout: Layout, placed: Placed[FinSet | TubeFins], units: UnitChoice = METRIC) -> Template:
+    """A strip to lay round the tube: lines for fins or tubes at exact n-ths, slots to one side of their line, lug line, seam.
 
     x runs round the tube from the seam, y forwards from the wrap's aft edge, which lies on the tube's.
     """
@@ -136,16 +175,16 @@ def wrap_template(layout: Layout, placed: Placed[FinSet], units: UnitChoice = ME
     ]
     words = [Words(at=(around + GLUE_FLAP_MM / 2, (low + top) / 2), text="overlap", size=2.6, turned_deg=90)]
     tab = tab_of(layout, placed)
-    thick = fin.thickness_m * 1000
+    thick = getattr(fin, "thickness_m", 0.0) * 1000
     seam = _seam_deg(fin, [g.part.angle_deg for g in guides])
 
     def at(degrees: float) -> float:
         return (degrees - seam) % 360.0 / 360.0 * around
 
-    for k in range(fin.count):
-        x = at(fin.angle_deg + 360.0 * k / fin.count)
+    for k, degrees in enumerate(fin.stands_deg):
+        x = at(degrees)
         paths.append(Path(points=((x, low), (x, top)), layer="mark"))
-        words.append(Words(at=(x + 2.4, top - 6), text=f"fin {k + 1}", size=2.8, turned_deg=90))
+        words.append(Words(at=(x + 2.4, top - 6), text=f"{fin.PIECE} {k + 1}", size=2.8, turned_deg=90))
         if tab is not None:
             aft, fore = head - (tab.fore_m + tab.length_m) * 1000, head - tab.fore_m * 1000
             paths.append(Path(points=((x, aft), (x + thick, aft), (x + thick, fore), (x, fore)), closed=True))
@@ -205,7 +244,7 @@ def vent_template(layout: Layout, placed: Placed[VentHoles], units: UnitChoice =
     )
 
 
-def _seam_deg(fin: FinSet, guides_deg: list[float]) -> float:
+def _seam_deg(fin: FinSet | TubeFins, guides_deg: list[float]) -> float:
     """Where round the tube the wrap's seam goes: half-way before the first fin, aside where a lug stands there."""
     apart = 360.0 / fin.count
     for share in (0.5, 0.25, 0.75):
@@ -335,11 +374,13 @@ def cutout_template(layout: Layout) -> Template:
             upper += [(placed.fore_m * 1000, fore_diameter_m(part) * 500), (placed.aft_m * 1000, aft_diameter_m(part) * 500)]
     body = tuple(upper) + tuple((x, -y) for x, y in reversed(upper))
     paths = [Path(points=body, closed=True)]
-    for placed in layout.of(FinSet):
+    for placed in layout.of(FinSet, RingFin):
         radius = layout.radius_at((placed.fore_m + placed.aft_m) / 2) * 1000
-        fin = _mm(corners(placed.part), placed.fore_m)
+        part = placed.part
+        fin = _mm(corners(part) if isinstance(part, FinSet) else _beyond(part, radius / 1000), placed.fore_m)
         paths.append(Path(points=tuple((x, y + radius) for x, y in fin), closed=True))
-        paths.append(Path(points=tuple((x, -y - radius) for x, y in fin), closed=True))
+        if getattr(part, "count", 2) > 1:
+            paths.append(Path(points=tuple((x, -y - radius) for x, y in fin), closed=True))
     at = cutout_cp_m(layout) * 1000
     paths.append(Path(points=((at, -6.0), (at, 6.0)), layer="mark"))
     return Template(
@@ -349,3 +390,9 @@ def cutout_template(layout: Layout) -> Template:
         words=(Words(at=(at, 9.0), text="balances here", size=3.0),),
         notes=("Cut in one piece and balance it on a ruler’s edge: the careful centre of pressure.",),
     )
+
+
+def _beyond(part: RingFin, radius_m: float) -> tuple[Point, ...]:
+    """What of a tube beside the body, or of a ring round it, is seen beyond the skin. [m]"""
+    out = part.outer_diameter_m if part.off_axis_m(radius_m) else part.outer_diameter_m / 2 - radius_m
+    return (0.0, 0.0), (0.0, out), (part.length_m, out), (part.length_m, 0.0)

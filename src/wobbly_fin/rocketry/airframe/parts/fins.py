@@ -33,7 +33,9 @@ class FinSet(Part):
 
     TYPE: ClassVar[str] = "fin_set"
     WORD: ClassVar[str] = "fins"
+    PIECE: ClassVar[str] = "fin"
     EDGE: ClassVar[Edge] = "aft"
+    FIRST: ClassVar[tuple[str, ...]] = ("count", "root_chord_m", "span_m", "outline")
 
     count: int = number("How many", 1, MOST_FINS, whole=True)
     planform: Planform = choice("Outline", {"trapezoid": "trapezoid", "ellipse": "ellipse", "free": "free-form"}, "trapezoid")

@@ -248,6 +248,7 @@ class MassLump(Part):
 
     TYPE: ClassVar[str] = "mass_lump"
     WORD: ClassVar[str] = "mass"
+    FIRST: ClassVar[tuple[str, ...]] = ("kind", "mass_kg", "position_m")
 
     kind: str = choice("What", LUMPS, "other")
     length_m: float = size("Length", default=0.0, zero=True)

@@ -28,6 +28,10 @@ class MotorTube(Part):
         bore_inside("inner_diameter_m", self.inner_diameter_m, self.outer_diameter_m)
 
     @property
+    def from_tube(self) -> int:
+        return self.count
+
+    @property
     def axial_length_m(self) -> float:
         return self.length_m
 
@@ -47,6 +51,10 @@ class Coupler(Part):
     length_m: float = size("Length")
     outer_diameter_m: float | None = size("Outside diameter", default=None, high=WIDEST_M, hint="Empty: fits the tube.")
     wall_m: float = size("Wall", default=0.001, high=0.05)
+
+    @property
+    def from_tube(self) -> int:
+        return 1
 
     @property
     def axial_length_m(self) -> float:

@@ -77,6 +77,10 @@ class BodyTube(Part):
         bore_inside("inner_diameter_m", self.inner_diameter_m, self.outer_diameter_m)
 
     @property
+    def from_tube(self) -> int:
+        return 1
+
+    @property
     def axial_length_m(self) -> float:
         return self.length_m
 

@@ -75,8 +75,10 @@ class Part:
 
     TYPE: ClassVar[str] = ""
     WORD: ClassVar[str] = ""  # what it is called when it has no name of its own
+    PIECE: ClassVar[str] = ""  # what one of several round the body is called
     OUTER: ClassVar[bool] = False
     FORM: ClassVar[Form] = "solid"
+    FIRST: ClassVar[tuple[str, ...]] = ()  # figures that matter most; empty: those told first
     EDGE: ClassVar[Edge] = "fore"  # of its parent, from which its place is told where nobody says which
 
     id: str = ""
@@ -152,6 +154,11 @@ class Part:
     def stands_deg(self) -> tuple[float, ...]:
         """Where round the body its pieces stand on the skin, from the top; nothing of what lies inside. [°]"""
         return ()
+
+    @property
+    def from_tube(self) -> int:
+        """How many lengths of tube it is cut from; nought of what is not cut from tube."""
+        return 0
 
     @property
     def soft_mass_kg(self) -> float | None:

@@ -36,6 +36,10 @@ class RingFin(Part):
         return 1
 
     @property
+    def from_tube(self) -> int:
+        return self.hoops
+
+    @property
     def middle_m(self) -> float:
         """Diameter of the middle of its wall. [m]"""
         return (self.outer_diameter_m + self.inner_diameter_m) / 2
@@ -51,6 +55,8 @@ class TubeFins(RingFin):
 
     TYPE: ClassVar[str] = "tube_fins"
     WORD: ClassVar[str] = "tube fins"
+    PIECE: ClassVar[str] = "tube"
+    FIRST: ClassVar[tuple[str, ...]] = ("count", "length_m", "outer_diameter_m")
 
     count: int = number("How many", 3, 12, 6, whole=True)
     angle_deg: float = number("First tube at", 0.0, 360.0, 0.0, "Degrees round the body, from the top.")

@@ -102,7 +102,7 @@ def nuts(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     shut = {b.index for b in s.inner_buttons}
     for button in s.of(RailButton):
-        when = [*before_gluing(s), *(Link(key=s.key("mark", f), because="it sits on the marked line") for f in s.fins)]
+        when = [*before_gluing(s), *(Link(key=s.key("mark", f), because="it sits on the marked line") for f in s.standing)]
         if button.index in shut and s.aft_ring is not None:
             when += [Link(key=s.key("inside", f), because="fillet glue would run into its thread") for f in s.through]
             when.append(Link(key=s.key("pull-ring"), because="it is reached from behind"))
@@ -137,8 +137,8 @@ def lugs(s: Section) -> list[Step]:
         host = bench.layout.outer_at(lug.fore_m)
         glue = "epoxy-5" if bench.strong else bench.structural
         stays = 2 * fillet_kg(part.length_m, 0.0015, bench.glue(glue).density_kg_m3)
-        after = [*before_gluing(s), *(Link(key=s.key("mark", f), because="it goes on its line") for f in s.fins)]
-        after += [Link(key=last_valley(s, f), because="lug and fillet would be in each other’s way") for f in s.fins]
+        after = [*before_gluing(s), *(Link(key=s.key("mark", f), because="it goes on its line") for f in s.standing)]
+        after += [Link(key=last_valley(s, f), because="lug and fillet would be in each other’s way") for f in s.standing]
         steps.append(
             Step(
                 key=s.key("lug", lug),
@@ -203,7 +203,7 @@ def retainer(s: Section) -> list[Step]:
         after = [
             Link(key=s.key("mount-in"), because="the motor tube has to sit"),
             Link(key=s.key("aft-ring"), because="it seats on the aft ring"),
-            *(Link(key=last_valley(s, f), because="fillets are done with the tail free") for f in s.fins),
+            *(Link(key=last_valley(s, f), because="fillets are done with the tail free") for f in s.standing),
             *(Link(key=s.key("can-on", c), because="it goes on the tail") for c in s.cans),
         ]
         reach = (

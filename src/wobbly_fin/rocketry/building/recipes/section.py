@@ -1,11 +1,13 @@
 """One stage of a rocket, as recipes see it."""
 
+import math
 from dataclasses import dataclass
 from functools import cached_property
 from typing import TypeVar
 
 from wobbly_fin.rocketry.airframe.layout import Placed
-from wobbly_fin.rocketry.airframe.parts import BodyTube, FinCan, FinSet, MotorTube, Part, RailButton, Retainer
+from wobbly_fin.rocketry.airframe.part_checks import FITS_M
+from wobbly_fin.rocketry.airframe.parts import BodyTube, FinCan, FinSet, MotorTube, Part, RailButton, Retainer, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import RingMark, ring_marks
@@ -55,9 +57,31 @@ class Section:
         return [f for f in self.of(FinSet) if not f.part.moulded]
 
     @cached_property
+    def rounds(self) -> list[Placed[TubeFins]]:
+        """Tubes that stand in for fins."""
+        return self.of(TubeFins)
+
+    @property
+    def standing(self) -> list[Placed[FinSet | TubeFins]]:
+        """All that stands on the skin, on lines marked for it."""
+        return [*self.fins, *self.rounds]
+
+    def touch(self, round_: Placed[TubeFins]) -> bool:
+        """Whether tubes lie against one another."""
+        part = round_.part
+        room = (
+            2 * part.off_axis_m(self.bench.layout.radius_at((round_.fore_m + round_.aft_m) / 2)) * math.sin(math.pi / part.count)
+        )
+        return room - part.outer_diameter_m < FITS_M
+
+    def behind_m(self, placed: Placed) -> float:
+        """From the aft edge of what carries it forward to its own aft end. [m]"""
+        return self.bench.layout.host_of(placed).aft_m - placed.aft_m
+
+    @cached_property
     def body(self) -> Placed | None:
         """The tube with the fins and the mount: the one everything is glued into."""
-        hosts = [p.host for p in (*self.fins, *self.of(MotorTube)) if p.host is not None]
+        hosts = [p.host for p in (*self.standing, *self.of(MotorTube)) if p.host is not None]
         outer = next((self.bench.layout.placed[h] for h in hosts if isinstance(self.bench.layout.placed[h].part, BodyTube)), None)
         return outer or (self.tubes[-1] if self.tubes else None)
 

@@ -1,7 +1,7 @@
 """Gather, cut, mark, fill and slot: what happens to tubes before anything is glued."""
 
 from wobbly_fin.rocketry.airframe.layout import Placed
-from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, Coupler, FinSet, MotorTube
+from wobbly_fin.rocketry.airframe.parts import CentringRing, Coupler, FinSet, MotorTube, Part, TubeFins
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import fin_marks
 from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE, Section
@@ -42,7 +42,7 @@ def tubes(s: Section) -> list[Step]:
     """Cut to length, mark, fill and sand, slot."""
     steps: list[Step] = []
     steps += _cut(s)
-    for fin in s.fins:
+    for fin in s.standing:
         steps.append(_mark(s, fin))
     steps += _fill(s)
     if s.bench.schools.origin == "scratch":
@@ -61,14 +61,14 @@ def before_gluing(s: Section) -> tuple[Link, ...]:
 
 def _cut(s: Section) -> list[Step]:
     bench = s.bench
-    cut: list[Placed[BodyTube | MotorTube | Coupler]] = [*s.tubes, *s.of(MotorTube), *s.of(Coupler)]
+    cut = sorted((p for p in s.of(Part) if p.part.from_tube), key=lambda p: not p.part.OUTER)
     if not cut:
         return []
     scratch = bench.schools.origin == "scratch"
     lines = []
     for placed in cut:
-        off = f"{placed.part.count} off, " if isinstance(placed.part, MotorTube) and placed.part.count > 1 else ""
-        where = ("mark at " if scratch else "should be ") + bench.size(placed.part.length_m)
+        off = f"{placed.part.from_tube} off, " if placed.part.from_tube > 1 else ""
+        where = ("mark at " if scratch else "should be ") + bench.size(placed.part.axial_length_m)
         lines.append(f"{placed.part.called.capitalize()}: {off}{where}.")
     if scratch:
         lines.append("A collar round the tube as guide, many light passes; smooth the edge with 400 grit.")
@@ -91,12 +91,12 @@ def _cut(s: Section) -> list[Step]:
     ]
 
 
-def _mark(s: Section, fin: Placed[FinSet]) -> Step:
+def _mark(s: Section, fin: Placed[FinSet | TubeFins]) -> Step:
     bench, part = s.bench, fin.part
     marks = fin_marks(bench.layout, fin)
     lines = [
         f"Paper strip once round: {bench.size(marks.around_m)}. {part.count} lines, {bench.size(marks.apart_m)} apart.",
-        f"Root from {bench.size(marks.foot_m)} to {bench.size(marks.head_m)} ahead of the aft edge.",
+        f"{'Root' if fin.part.PIECE == 'fin' else 'Tubes'} from {bench.size(marks.foot_m)} to {bench.size(marks.head_m)} ahead of the aft edge.",
     ]
     if marks.slot_aft_m is not None and marks.slot_fore_m is not None and marks.slot_length_m is not None:
         lines.append(
@@ -105,7 +105,7 @@ def _mark(s: Section, fin: Placed[FinSet]) -> Step:
         )
     for name, around, aft in marks.guides:
         lines.append(
-            f"{name.capitalize()} line {bench.size(around)} round from the first fin, its aft end at {bench.size(max(aft, 0.0))}."
+            f"{name.capitalize()} line {bench.size(around)} round from the first {part.PIECE}, its aft end at {bench.size(max(aft, 0.0))}."
         )
     return Step(
         key=s.key("mark", fin),
@@ -130,7 +130,7 @@ def _fill(s: Section) -> list[Step]:
     spiral = [t for t in s.tubes if t.part.material in SPIRAL]
     if not bench.schools.fillers or not spiral:
         return []
-    marks = tuple(Link(key=s.key("mark", f), because="the glue lines are masked along their marks") for f in s.fins)
+    marks = tuple(Link(key=s.key("mark", f), because="the glue lines are masked along their marks") for f in s.standing)
     first = Step(
         key=s.key("fill-tubes"),
         title="Fill the tubes’ spirals",

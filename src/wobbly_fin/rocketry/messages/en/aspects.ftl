@@ -8,6 +8,7 @@ aspect-name-outline = drawing
 aspect-name-push = push of the air
 aspect-name-drag = drag
 aspect-name-surface = surface
+aspect-name-template = paper template
 aspect-name-checks = checks of its own
 
 aspect-none-holes = holes weigh nothing.
@@ -19,3 +20,4 @@ aspect-none-inside = none, it lies inside, where the air does not reach.
 aspect-none-small = none taken, it is small beside fins and nose (our own judgement).
 aspect-none-flush = none taken, holes lie flush with the skin (our own judgement).
 aspect-none-any = none, it is looked at together with what it meets.
+aspect-none-square = none, it is cut square off a tube.

@@ -1,0 +1,18 @@
+### Steps of a build.
+
+build-place-level = level with the body tube’s aft edge
+build-place-ahead = { $ahead } ahead of the body tube’s aft edge
+
+build-tubes-on = Glue on the { $count } tubes
+build-tubes-on-line = A thin line of glue along each line on the body; the tubes’ aft ends { $place }.
+build-tubes-on-touching = The second tube lies against the first as well, with a line of glue where they meet, and so on round; the last closes the ring.
+build-tubes-on-apart = One after the other, each held by a rubber band until the glue grips.
+build-tubes-on-sight = Sight through every tube: a straight rod laid in it runs along the body.
+build-tubes-on-inspect = Seen from behind the tubes stand evenly; none leans, or the rocket spins.
+build-tubes-fillets = Fillets along the tubes, { $count } corners
+build-tubes-fillets-line = { $radius } radius along { $length }, outside where two surfaces meet; glue pushed in from both ends where no finger reaches.
+build-tubes-fillets-inspect = No glue inside the tubes: what narrows one turns the rocket.
+build-ring-on = Glue the ring to the tips of the fins
+build-ring-on-line = { $inside } inside slides over the tips without force; its aft end { $place }, the same all round.
+build-ring-on-true = Measure from body to ring beside every fin before the glue grips: one distance all round. A drop at each tip first, then a line along both sides.
+build-ring-on-inspect = From behind ring and body have one middle; rolled along a table, the ring does not wobble.
