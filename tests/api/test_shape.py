@@ -132,7 +132,7 @@ def test_typed_texts_stay_as_typed_and_are_shown_in_the_owners_unit(bench: Bench
         ("fin_set", "span_m", "wide", "not a length"),
         ("fin_set", "span_m", "3 kg", "does not measure"),
         ("fin_set", "span_m", "", "is missing"),
-        ("fin_set", "count", "1000", "between 2 and 8"),
+        ("fin_set", "count", "1000", "between 1 and 8"),
         ("fin_set", "count", "3.5", "whole number"),
         ("fin_set", "count", "nan", "no number"),
         ("fin_set", "wings", "2", "no figure"),

@@ -22,6 +22,8 @@ def _figure(about: dict[str, Any], optional: bool) -> st.SearchStrategy[Any]:
         told: st.SearchStrategy[Any] = st.sampled_from(list(about["options"]))
     elif about.get("switch"):
         told = st.booleans()
+    elif "words" in about:
+        told = st.text(st.characters(codec="utf-8", categories=("L", "N", "P")), max_size=about["words"])
     elif "low" in about:
         low, high = about["low"], about["limit"]
         told = st.integers(int(low), int(high)) if about["whole"] else st.floats(low, high, allow_nan=False)

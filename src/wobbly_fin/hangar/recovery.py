@@ -10,7 +10,7 @@ from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.board import board_of, with_leaders
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.airframe import Layout
-from wobbly_fin.rocketry.airframe.parts import CanopyPack, MassLump
+from wobbly_fin.rocketry.airframe.parts import CanopyPack
 from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
 from wobbly_fin.rocketry.choosing import Candidate
@@ -94,7 +94,7 @@ def recovery_of(user: User, row: Rocket) -> RecoveryStation:
         path=path,
         judged=judged,
         failings=failings(flown.case.pushed, site, flown.flight) if flown else (),
-        electronics=any(m.part.kind == "electronics" for m in layout.of(MassLump)),
+        electronics=bool(layout.working("altimeter")),
         motor=flown.label if flown else "",
         named=_named(asked.file, names),
         motors=names,

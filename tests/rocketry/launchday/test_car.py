@@ -7,6 +7,7 @@ import pytest
 from tests.rocketry.launchday.test_checklists import HIGH, PLAIN, RELOAD
 from tests.rocketry.launchday.test_judge import FILES, line, where
 from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.parts import Device
 from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.launchday.car import Carried, Stock, base_of, pack_the_car
 from wobbly_fin.rocketry.launchday.checklists.compose import checklist
@@ -108,3 +109,21 @@ def test_a_loadout_is_read_off_the_rocket_as_it_is() -> None:
     assert sisters.clustered and sisters.on_pad.count == 3
     rider = loaded("Post Rider", "D17", 5.0)
     assert rider.release and rider.main_height == "60 m" and rider.display_parts and rider.on_pad.retention == "clips"
+
+
+def test_devices_are_read_off_the_drawing_by_name_and_their_batteries_packed() -> None:
+    file = FILES["Post Rider"]
+    airframe = file.to_airframe()
+    body = next(p for p in airframe.parts if p.TYPE == "body_tube")
+    ear = Device(
+        parent=body.id, edge="fore", offset_m=0.05, kind="logger", name="Little Ear", mass_kg=0.006, battery="button cell"
+    )
+    first = replace(airframe.stages[0], parts=(*airframe.stages[0].parts, ear))
+    ruling = rule(line("Post Rider", "D17", 5.0), where(ceiling=None), Rules())
+    layout = lay_out(replace(airframe, stages=(first, *airframe.stages[1:])))
+    rider = loadout_of("Post Rider", file.to_rocket(), ruling, layout=layout, plan=file.to_recovery_plan())
+    # It records: it fires nothing, and counts as no altimeter.
+    assert [(d.name, d.role, d.where) for d in rider.devices] == [("Little Ear", "logger", body.called)]
+    assert not rider.fires and rider.altimeters == 0 and rider.senses
+    carried = [c for c in packed(rider).values() if c.key.startswith("battery-")]
+    assert [(c.what, c.count) for c in carried] == [("button cell for Little Ear", 1)]

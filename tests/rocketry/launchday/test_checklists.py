@@ -7,7 +7,7 @@ import pytest
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.launchday.checklists.compose import changed, checklist, turnaround
 from wobbly_fin.rocketry.launchday.checklists.item import STAGES
-from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad
+from wobbly_fin.rocketry.launchday.checklists.loadout import DeviceLoad, Loadout, MotorLoad
 
 PLAIN = Loadout(rocket="Plain", motors=(MotorLoad(label="A7-4", retention="hook"),), delay="A7-4")
 RELOAD = MotorLoad(label="H210-10A", reload=True, retention="threaded_ring")
@@ -16,6 +16,14 @@ HIGH = Loadout(
     rocket="High", motors=(replace(RELOAD, label="J307-12"),), guide="rail", protection="cloth", drogue=True, main_height="180 m", pins=5,
     altimeters=2, fires=True, high_power=True, stand_off="30 m", blow_test=False, vents=4,
 )  # fmt: skip
+EAR = DeviceLoad(
+    name="Little Ear", role="logger", where="nose cone", battery="one button cell", switched_on="its key held two seconds", ready="two beeps",
+    after_landing="count its flashes",
+)  # fmt: skip
+CLAW, TWIN = (
+    DeviceLoad(name="Claw", role="release", switched_on="a slide"),
+    DeviceLoad(name="Twin", role="altimeter", ready="three beeps"),
+)
 # Name, loadout, keys that must be there, keys that must not.
 MATRIX = [
     ("plain", PLAIN, "fins guide canopy cord blow wadding nose hold-wind hold-delay motor retention igniter clips misfire inspect", "arm disarm altimeter-on seals cluster stages pins officer batteries payload release"),
@@ -33,6 +41,9 @@ MATRIX = [
     ("release", replace(PLAIN, release=True, main_height="60 m"), "release nose", "bays pins"),
     ("recording altimeter", replace(PLAIN, altimeters=1), "batteries altimeter-on read-out vents", "arm disarm"),
     ("firing altimeter", replace(PLAIN, altimeters=1, fires=True), "batteries altimeter-on arm disarm", "bays"),
+    ("recorder by name", replace(PLAIN, devices=(EAR,)), "battery-0 stow-0 on-0 after-0 vents", "arm disarm altimeter-on batteries read-out"),
+    ("release by name", replace(PLAIN, devices=(CLAW,), release=True, main_height="60 m"), "battery-0 on-0 release", "stow-0 after-0 vents"),
+    ("altimeter by name", replace(PLAIN, devices=(TWIN, EAR), fires=True), "battery-1 stow-0 on-0 on-1 arm disarm after-1", "altimeter-on batteries"),
     ("payload", replace(PLAIN, payload="an egg"), "payload", "arm"),
     ("screw", replace(PLAIN, motors=(MotorLoad(label="A7-4", retention="screw"),)), "retention", "held"),
     ("nothing holds it", replace(PLAIN, motors=(MotorLoad(label="A7-4"),)), "held", "retention"),
@@ -76,6 +87,22 @@ def test_the_order_that_safety_wants_holds_for_all(name: str, loadout: Loadout, 
     assert at["igniter"] > first_motor and items[at["misfire"]].text.count("60 s") == 1
 
 
+def test_a_named_device_is_told_in_its_owner_s_words_and_is_on_before_there_is_an_igniter() -> None:
+    items = checklist(replace(PLAIN, devices=(EAR, TWIN, CLAW), fires=True, release=True, main_height="60 m"))
+    at, of = {i.key: n for n, i in enumerate(items)}, {i.key: i for i in items}
+    assert of["battery-0"].text == "Little Ear: one button cell, fresh or charged."
+    assert of["stow-0"].text == "Little Ear in its place: nose cone, held so that it cannot shift at liftoff."
+    assert of["on-0"].text == "Little Ear on: its key held two seconds." and of["on-0"].good == "Wait for two beeps."
+    assert of["after-0"].text == "Little Ear: count its flashes."
+    # What only records is on before the motor has an igniter; what fires charges at the pad, upright, and armed last of all.
+    assert at["stow-0"] < at["on-0"] < at["nose"] < at["igniter"] < at["on-1"] < at["arm"] and "Upright" in of["on-1"].hazard
+    assert of["battery-1"].hazard and not of["battery-0"].hazard
+    assert at["on-2"] == at["release"] - 1 and of["on-2"].text == "Claw on: a slide."
+    # An altimeter that fires nothing today need not wait for the pad.
+    quiet = {i.key: i for i in checklist(replace(PLAIN, devices=(TWIN,)))}
+    assert quiet["on-0"].stage == "recovery" and not quiet["battery-0"].hazard
+
+
 def test_the_schools_differ_where_they_should() -> None:
     first, other = ([i.key for i in checklist(replace(PLAIN, school=s))] for s in ("recovery_first", "motor_first"))  # type: ignore[arg-type]
     assert first.index("packed") < first.index("motor") and other.index("packed") > other.index("motor")
@@ -106,7 +133,16 @@ def test_a_change_of_loading_marks_what_must_be_looked_at_again() -> None:
     assert set(changed(now, ticked)) == {"motor", "hold-delay", "wadding"}
 
 
-@pytest.mark.parametrize("bad", [{"motors": ()}, {"school": "upside_down"}, {"fires": True, "altimeters": 0}, {"pins": 99}])
+@pytest.mark.parametrize(
+    "bad",
+    [
+        {"motors": ()},
+        {"school": "upside_down"},
+        {"fires": True, "altimeters": 0},
+        {"fires": True, "devices": (EAR,)},
+        {"pins": 99},
+    ],
+)
 def test_a_loadout_that_cannot_be_is_refused(bad: dict[str, object]) -> None:
     with pytest.raises(RocketryError):
         replace(PLAIN, **bad)  # type: ignore[arg-type]

@@ -31,6 +31,10 @@
     cord: [TUBE, 'M6 12 Q9 8 12 12 T18 12 T24 12 T30 12 T36 12 T42 12'],
     anchor: [TUBE, 'M18 8 H30 L28 11 H20 Z'],
     mass_lump: [TUBE, 'M18 9.5 H30 V14.5 H18 Z'],
+    device: [TUBE, 'M16 10 H32 V14 H16 Z M19 10 V14 M24 12 H29'],
+    release: ['M24 22 L16 12 M24 22 L32 12 M16 12 Q17 4 24 3 Q31 4 32 12', 'M15 9 H33 V13 H15 Z'],
+    tracker: [TUBE, 'M18 10 H30 V14 H18 Z M33 8 Q36 12 33 16 M36 6 Q41 12 36 18'],
+    camera: [TUBE, 'M16 8 Q20 3 30 3 H32 V8 Z M29 5.5 a1.2 1.2 0 1 0 2.4 0 a1.2 1.2 0 1 0 -2.4 0'],
     allowance: ['', 'M8 20 L24 4 L32 12 L16 24 Z'],
     display: ['M2 8 H34 V16 H2 Z', 'M34 8 L44 5 V19 L34 16 Z'],
   };

@@ -106,12 +106,15 @@ def _set(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     if edit.text is not None and "options" not in about.metadata and not about.metadata.get("switch"):
         text = edit.text.strip()
         if not text:
-            if about.default not in (None, 0.0):
+            if about.default not in (None, 0.0, ""):
                 raise RocketryError(name, "is missing")
             part[edit.field] = about.default
             part["typed"].pop(edit.field, None)
         else:
             quantity = about.metadata.get("quantity")
+            if "words" in about.metadata:
+                part[edit.field] = text
+                return
             if quantity:
                 part[edit.field], text = _size(text, about.metadata, units, name)
             else:

@@ -119,6 +119,8 @@ def _box(f: Field[Any], document: Any, part: Any, units: UnitChoice) -> BoxOut:
         return BoxOut(kind="choice", text=str(value), said="", options=[list(o) for o in about["options"].items()], **common)
     if about.get("switch"):
         return BoxOut(kind="switch", text="yes" if value else "", said="", **common)
+    if "words" in about:
+        return BoxOut(kind="text", text=value, said="", **(common | {"optional": True}))
     typed = document.typed.get(f.name)
     fitted = getattr(part, f.name)
     if "low" in about:

@@ -195,9 +195,7 @@ def _motors(layout: Layout, carried: Sequence[Aboard]) -> Iterator[Finding]:
     for aboard in carried:
         fore, aft = aboard.fore_m, aboard.fore_m + aboard.motor.length_m
         for placed in layout.of(Anchor, Bulkhead, MassLump):
-            if placed.stage != aboard.stage or (
-                isinstance(placed.part, MassLump) and placed.part.kind not in ("electronics", "hardware", "payload")
-            ):
+            if placed.stage != aboard.stage or (isinstance(placed.part, MassLump) and not placed.part.hard):
                 continue
             length = max(placed.aft_m - placed.fore_m, 1e-6)
             if placed.fore_m < aft and placed.fore_m + length > fore + 1e-6 and not _outside_mount(layout, placed):

@@ -18,6 +18,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     BODY,
     INSIDE,
     NO_BODY,
+    Device,
     FinSet,
     LaunchLug,
     NoseCone,
@@ -38,6 +39,7 @@ _FRONT_EDGE = {"square": _BLUNT_EDGE, "rounded": 0.1, "airfoil": 0.0}
 _BLUNT_TAIL = {"square": 0.13, "rounded": 0.065, "airfoil": 0.0}
 _CONE = 0.8  # of sin² of the half angle where a cone meets the body
 _LUG = 1.2  # of a lug's end, a cylinder lying along the air with both ends square
+_SHROUD = 0.5  # of a camera under a rounded shroud, front and blunt back together: our own judgement
 _BUTTON = 1.1  # of a short cylinder across the air
 
 
@@ -186,6 +188,12 @@ def _body_drag(layout: Layout, placed: Placed, air: Air) -> PartDrag:
 def _lug_drag(layout: Layout, placed: Placed[LaunchLug], air: Air) -> PartDrag:
     area = math.pi / 4 * placed.part.outer_diameter_m**2
     return PartDrag(index=placed.index, friction=0.0, pressure=_LUG * area / air.reference_m2, base=0.0)
+
+
+@DRAG.of(Device)
+def _device_drag(layout: Layout, placed: Placed[Device], air: Air) -> PartDrag:
+    area = math.pi / 4 * placed.part.diameter_m**2 if placed.part.outside else 0.0
+    return PartDrag(index=placed.index, friction=0.0, pressure=_SHROUD * area / air.reference_m2, base=0.0)
 
 
 @DRAG.of(RailButton)

@@ -10,8 +10,16 @@ from wobbly_fin.rocketry.errors import RocketryError
 _DIAMETER_M = 0.027  # of a rocket nobody has begun yet
 
 
-# What is a fin set by its figures, and has a name of its own on the bench.
-PRESETS = {"wing": "fin_set", "rudder": "fin_set", "canards": "fin_set", "strakes": "fin_set"}
+# What has a name of its own on the bench, and is a make of some kind of part.
+PRESETS = {
+    "wing": "fin_set",
+    "rudder": "fin_set",
+    "canards": "fin_set",
+    "strakes": "fin_set",
+    "release": "device",
+    "tracker": "device",
+    "camera": "device",
+}
 
 
 def kind_of(name: str) -> str:
@@ -73,6 +81,10 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
         "cord": {"length_m": 30 * d, "material": "elastic-3" if small else "aramid-3"},
         "canopy": {"kind": "flat", "diameter_m": 11 * d, "material": "film" if small else "ripstop"},
         "mass_lump": {"kind": "other", "mass_kg": 0.005, "mass_source": "guessed"},
+        "device": {"kind": "logger", "length_m": 0.04, "diameter_m": min(0.016, 0.8 * bore), "mass_kg": 0.006, "mass_source": "guessed"},
+        "release": {"kind": "release", "length_m": 0.05, "diameter_m": min(0.02, 0.8 * bore), "mass_kg": 0.02, "mass_source": "guessed"},
+        "tracker": {"kind": "tracker", "length_m": 0.05, "diameter_m": min(0.02, 0.8 * bore), "mass_kg": 0.015, "mass_source": "guessed"},
+        "camera": {"kind": "camera", "length_m": 0.05, "diameter_m": 0.015, "mass_kg": 0.012, "mass_source": "guessed", "outside": True},
         "allowance": {"kind": "paint"},
         "display": {"length_m": 2 * d, "diameter_m": 0.5 * d},
     }  # fmt: skip

@@ -108,6 +108,10 @@ class Layout:
         """Every part of these kinds."""
         return [p for p in self.placed if isinstance(p.part, kinds)]
 
+    def working(self, *roles: str) -> list[Placed[MassLump]]:
+        """Things that do something in flight, of these roles (see `MassLump.works_as`)."""
+        return [p for p in self.of(MassLump) if p.part.works_as in roles]
+
     def outer_at(self, station_m: float) -> Placed:
         """The outer part around a station; the nearest end's beyond the ends."""
         for placed in self.outer:

@@ -18,6 +18,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     CentringRing,
     Cord,
     Coupler,
+    Device,
     DisplayPart,
     FinCan,
     FinSet,
@@ -175,6 +176,11 @@ def _lump(layout: Layout, p: Placed[MassLump | DisplayPart]) -> PartOutline:
     radius = p.part.diameter_m / 2 or min(0.4 * _bore_m(layout, p), 0.006)
     half = 0.0 if p.part.length_m else radius
     return PartOutline(index=p.index, profile=_box(p.fore_m - half, p.aft_m + half, radius))
+
+
+@OUTLINE.of(Device)
+def _device(layout: Layout, p: Placed[Device]) -> PartOutline:
+    return _beside(layout, p, p.part.diameter_m / 2) if p.part.outside else _lump(layout, p)
 
 
 @OUTLINE.of(Anchor)

@@ -130,6 +130,12 @@ def _recovery(loadouts: Sequence[Loadout], cold: bool) -> Iterator[Carried]:
             count=cells,
             why=_names([f.rocket for f in loadouts if f.altimeters]),
         )
+    for f in loadouts:
+        for n, d in enumerate(f.devices):
+            if d.battery and d.role != "release":
+                yield Carried(
+                    key=f"battery-{f.rocket}-{n}", shelf="recovery", what=f"{d.battery} for {d.name}", count=1, why=f.rocket
+                )
     if any(f.release for f in loadouts):
         yield Carried(key="release", shelf="recovery", what="the canopy release, charged", count=sum(f.release for f in loadouts))
     if cold and any(f.recovery == "canopy" for f in loadouts):

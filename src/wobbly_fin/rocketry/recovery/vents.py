@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
-from wobbly_fin.rocketry.airframe.parts import Coupler, GasVent, MassLump, MotorTube, StaticPort, VentHoles
+from wobbly_fin.rocketry.airframe.parts import Coupler, GasVent, MotorTube, StaticPort, VentHoles
 from wobbly_fin.rocketry.recovery.ejection import bay_volume_m3, vent_diameter_m
 
 Code = Literal["small", "large", "good", "missing", "no_bay"]
@@ -56,9 +56,7 @@ def vents_of(layout: Layout, *, altimeter: bool) -> tuple[Vent, ...]:
         code: Code = "small" if area < 0.5 else "large" if area > 2 else "good"
         out.append(Vent(name=part.called, have_m=part.diameter_m, count=part.count, wants_m=wants, code=code))
     if altimeter:
-        for device in layout.of(MassLump):
-            if device.part.kind != "electronics":
-                continue
+        for device in layout.working("altimeter", "logger"):
             bay, volume = _bay_of(layout, device)
             if bay.index not in vented and volume is not None:
                 vented.add(bay.index)

@@ -6,6 +6,7 @@ from wobbly_fin.rocketry.airframe.parts.fittings import (
     Anchor,
     CanopyPack,
     Cord,
+    Device,
     DisplayPart,
     GasVent,
     Joint,
@@ -25,13 +26,24 @@ PART_TYPES: dict[str, type[Part]] = {
     kind.TYPE: kind
     for kind in (
         NoseCone, BodyTube, Transition, FinCan, FinSet, TubeFins, RingFin, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton,
-        StaticPort,         GasVent, Retainer, Anchor, Cord, CanopyPack, Joint, MassLump, Allowance, DisplayPart,
+        StaticPort,         GasVent, Retainer, Anchor, Cord, CanopyPack, Joint, MassLump, Device, Allowance, DisplayPart,
     )
 }  # fmt: skip
 
 # What aspects say of many kinds at once: pieces of the body; what lies inside it; what is no body in the air.
 BODY: tuple[type[Part], ...] = (NoseCone, BodyTube, Transition, FinCan)
-INSIDE: tuple[type[Part], ...] = (MotorTube, CentringRing, Coupler, Bulkhead, Retainer, Anchor, Cord, CanopyPack, MassLump)
+INSIDE: tuple[type[Part], ...] = (
+    MotorTube,
+    CentringRing,
+    Coupler,
+    Bulkhead,
+    Retainer,
+    Anchor,
+    Cord,
+    CanopyPack,
+    MassLump,
+    Device,
+)
 NO_BODY: tuple[type[Part], ...] = (Joint, Allowance, DisplayPart)
 
 # Kinds of older drawings, read for ever and never made anew.
@@ -40,7 +52,7 @@ OLDER_TYPES: dict[str, type[Part]] = {VentHoles.TYPE: VentHoles}
 __all__ = [
     "BODY", "INSIDE", "NO_BODY",
     "OLDER_TYPES",
-    "PART_TYPES", "Allowance", "Anchor", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "DisplayPart",
+    "PART_TYPES", "Allowance", "Anchor", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "Device", "DisplayPart",
     "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "RailButton", "Retainer",
     "RingFin", "StaticPort", "Transition", "TubeFins", "VentHoles",
 ]  # fmt: skip

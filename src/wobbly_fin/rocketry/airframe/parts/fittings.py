@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from wobbly_fin.rocketry.airframe.materials import Form
-from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, choice, evenly, number, size
+from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, choice, evenly, number, size, words, yes_or_no
 from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.canopies.devices import DEVICES, CanopyKind
 from wobbly_fin.rocketry.canopies.pins import PINS_N
@@ -263,8 +263,66 @@ class MassLump(Part):
         return self.name or (self.WORD if self.kind == "other" else LUMPS[self.kind])
 
     @property
+    def works_as(self) -> str:
+        """What it does in flight: altimeter, logger, release, tracker, camera; empty of what does nothing."""
+        return {"electronics": "altimeter", "release": "release"}.get(self.kind, "")
+
+    @property
+    def hard(self) -> bool:
+        """Whether a motor must not run into it."""
+        return self.kind in ("electronics", "hardware", "payload")
+
+    @property
     def axial_length_m(self) -> float:
         return self.length_m
+
+
+DEVICES_ABOARD = {
+    "altimeter": "altimeter that fires charges", "logger": "altimeter that only records", "release": "parachute release",
+    "tracker": "tracker or beacon", "camera": "camera",
+}  # fmt: skip
+_DEVICE_NAMES = {
+    "altimeter": "altimeter",
+    "logger": "recorder",
+    "release": "parachute release",
+    "tracker": "tracker",
+    "camera": "camera",
+}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Device(MassLump):
+    """A thing that does something in flight, as its owner knows it: what it runs on, how it is switched on, what it says when ready.
+
+    `outside`: under a shroud on the skin, in the air.
+    """
+
+    TYPE: ClassVar[str] = "device"
+    WORD: ClassVar[str] = "device"
+
+    kind: str = choice("What", DEVICES_ABOARD, "logger")
+    battery: str = words("Runs on", "As its sheet says; empty: not told.")
+    switched_on: str = words("Switched on by", "A screw, a button held, two wires twisted.")
+    ready: str = words("Says when it is ready", "Three beeps, a steady light.")
+    after_landing: str = words("After landing", "How its figures are read.")
+    outside: bool = yes_or_no("Outside, under a shroud", hint="On the skin, in the air.")
+    angle_deg: float = number("Round the body at", 0.0, 360.0, 180.0, "Degrees from the top, where it is outside.")
+
+    @property
+    def called(self) -> str:
+        return self.name or _DEVICE_NAMES[self.kind]
+
+    @property
+    def works_as(self) -> str:
+        return self.kind
+
+    @property
+    def hard(self) -> bool:
+        return not self.outside
+
+    @property
+    def stands_deg(self) -> tuple[float, ...]:
+        return (self.angle_deg,) if self.outside else ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -12,6 +12,7 @@ Edge = Literal["fore", "aft"]
 LONGEST_M = 20.0
 WIDEST_M = 1.0
 HEAVIEST_KG = 200.0
+MOST_LETTERS = 80
 
 
 def size(
@@ -43,6 +44,11 @@ def number(label: str, low: float, high: float, default: Any = ..., hint: str = 
 def yes_or_no(label: str, default: bool = False, hint: str = "") -> Any:
     """A switch."""
     return field(default=default, metadata={"label": label, "switch": True, "hint": hint})
+
+
+def words(label: str, hint: str = "") -> Any:
+    """A few words of its owner's."""
+    return field(default="", metadata={"label": label, "words": MOST_LETTERS, "hint": hint})
 
 
 _described: dict[str, tuple[Field[Any], ...]] = {}
@@ -100,6 +106,9 @@ class Part:
             if "options" in about:
                 if value not in about["options"]:
                     raise RocketryError(name, f"{value!r} is none of {', '.join(about['options'])}")
+            elif "words" in about:
+                if len(value) > about["words"]:
+                    raise RocketryError(name, f"is {len(value)} letters long; {about['words']} are plenty")
             elif "low" in about:
                 require_finite(name, value, about["low"], about["limit"])
                 if about["whole"] and value != math.floor(value):

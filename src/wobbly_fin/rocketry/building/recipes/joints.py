@@ -8,7 +8,6 @@ from wobbly_fin.rocketry.airframe.parts import (
     CanopyPack,
     Coupler,
     Joint,
-    MassLump,
     Part,
     Transition,
     VentHoles,
@@ -321,9 +320,9 @@ def _vents(s: Section) -> list[Step]:
 
 def _sleds(s: Section) -> list[Step]:
     bench, steps = s.bench, []
-    for placed in s.of(MassLump):
+    for placed in s.bench.layout.working("altimeter"):
         part = placed.part
-        if part.kind != "electronics" or placed.host is None:
+        if placed.stage != s.number or placed.host is None:
             continue
         host = bench.layout.placed[placed.host]
         bore = bore_of(host.part) if isinstance(host.part, BodyTube) else part.diameter_m or 0.03

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
+from wobbly_fin.rocketry.launchday.checklists.devices import armed, read_out
 from wobbly_fin.rocketry.launchday.checklists.item import Item
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
 
@@ -86,6 +87,7 @@ def pad(f: Loadout) -> Iterator[Item]:
             hazard="Upright from now on." if f.fires else "",
             again=True,
         )
+    yield from armed(f)
     if f.fires:
         yield Item(
             key="arm",
@@ -152,6 +154,7 @@ def after(f: Loadout) -> Iterator[Item]:
     )
     if f.altimeters:
         yield Item(key="read-out", stage="after", text="Read the altimeter out before switching it off.")
+    yield from read_out(f)
     yield Item(
         key="case-out",
         stage="after",

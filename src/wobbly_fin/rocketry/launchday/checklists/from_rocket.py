@@ -1,13 +1,13 @@
 """A rocket as it is loaded, read off its airframe, its recovery plan and the motor chosen."""
 
-from wobbly_fin.rocketry.airframe.layout import Layout
-from wobbly_fin.rocketry.airframe.parts import DisplayPart, MassLump, RailButton, Retainer, VentHoles
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed
+from wobbly_fin.rocketry.airframe.parts import Device, DisplayPart, RailButton, Retainer, VentHoles
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.canopies.packing import tissue_sheets
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.situation import Payload
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad, School
+from wobbly_fin.rocketry.launchday.checklists.loadout import DeviceLoad, Loadout, MotorLoad, School
 from wobbly_fin.rocketry.launchday.explain import stand_off_words
 from wobbly_fin.rocketry.launchday.judge import Ruling
 from wobbly_fin.rocketry.motors.motor import TOUCHING_M, Motor
@@ -44,10 +44,12 @@ def loadout_of(
         Of the tube the canopy lies in. [m]
     """
     plan = plan or RecoveryPlan()
-    electronics = 0 if layout is None else sum(m.part.kind == "electronics" for m in layout.of(MassLump))
+    devices = () if layout is None else tuple(_device(layout, p) for p in layout.of(Device))
+    unnamed = 0 if layout is None else sum(p.part.TYPE != Device.TYPE for p in layout.working("altimeter"))
+    named = sum(d.role == "altimeter" for d in devices)
     sequence = plan.sequence
-    fires = bool(electronics) and (sequence.at_apogee or sequence.first == "drogue")
-    altimeters = max(2, electronics) if fires and sequence.first == "drogue" else electronics
+    fires = bool(unnamed + named) and (sequence.at_apogee or sequence.first == "drogue")
+    altimeters = max(2 - named, unnamed) if fires and sequence.first == "drogue" else unnamed
     canopy = rocket.canopy
     kind = "tumble" if sequence.first == "tumble_only" or canopy is None else _KINDS.get(canopy.kind, "canopy")
     two_bays = sequence.first == "drogue"
@@ -66,6 +68,7 @@ def loadout_of(
         pins=_pins(layout) if fires and layout is not None else 0,
         altimeters=altimeters,
         fires=fires,
+        devices=devices,
         payload="what is fragile aboard" if payload is not None else "",
         high_power=ruling.high_power,
         stand_off=stand_off_words(ruling, units),
@@ -77,6 +80,14 @@ def loadout_of(
         vents=0 if layout is None else sum(v.part.count for v in layout.of(VentHoles) if not is_gas_vent(layout, v)),
         changes=lessons,
         school=school,
+    )  # fmt: skip
+
+
+def _device(layout: Layout, placed: Placed[Device]) -> DeviceLoad:
+    part = placed.part
+    return DeviceLoad(
+        name=part.called, role=part.works_as, where="" if part.outside else layout.host_of(placed).part.called, battery=part.battery,
+        switched_on=part.switched_on, ready=part.ready, after_landing=part.after_landing,
     )  # fmt: skip
 
 

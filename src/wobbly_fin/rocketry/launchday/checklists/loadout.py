@@ -46,6 +46,19 @@ class MotorLoad:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class DeviceLoad:
+    """A thing aboard that does something, in its owner's words; `role` as in `MassLump.works_as`, `where` it is in."""
+
+    name: str
+    role: str
+    where: str = ""
+    battery: str = ""
+    switched_on: str = ""
+    ready: str = ""
+    after_landing: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Loadout:
     """A rocket as it is to fly.
 
@@ -64,7 +77,9 @@ class Loadout:
     pins : int
         Shear pins in all.
     altimeters : int
-        Aboard; `fires`: at least one fires a charge.
+        Aboard, of which nothing but that is told; `fires`: something aboard fires a charge.
+    devices : tuple of DeviceLoad
+        Aboard, by name.
     payload : str
         What fragile thing is aboard; empty: none.
     gap_staged : bool
@@ -85,6 +100,7 @@ class Loadout:
     pins: int = 0
     altimeters: int = 0
     fires: bool = False
+    devices: tuple[DeviceLoad, ...] = ()
     payload: str = ""
     high_power: bool = False
     stand_off: str = ""
@@ -104,8 +120,18 @@ class Loadout:
             raise RocketryError("school", f"{self.school!r} is no order of preparing; one of {', '.join(SCHOOLS)}")
         require_finite("pins", self.pins, 0, 24)
         require_finite("altimeters", self.altimeters, 0, 6)
-        if self.fires and not self.altimeters:
+        if self.fires and not self.altimeters and not self.firing:
             raise RocketryError("altimeters", "is 0, and one is to fire a charge")
+
+    @property
+    def firing(self) -> tuple[DeviceLoad, ...]:
+        """Named altimeters that fire charges: switched on at the pad, upright."""
+        return tuple(d for d in self.devices if d.role == "altimeter")
+
+    @property
+    def senses(self) -> bool:
+        """Whether anything aboard feels the air's pressure."""
+        return bool(self.altimeters) or any(d.role in ("altimeter", "logger") for d in self.devices)
 
     @property
     def staged(self) -> bool:

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from wobbly_fin.rocketry.launchday.checklists.devices import powered, released, stowed
 from wobbly_fin.rocketry.launchday.checklists.item import Item
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
 from wobbly_fin.rocketry.words import capital
@@ -45,6 +46,7 @@ def bench(f: Loadout) -> Iterator[Item]:
             good="Its voltage is what its sheet wants.",
             hazard="Charges stay disconnected." if f.fires else "",
         )
+    if f.senses:
         yield Item(
             key="vents",
             stage="bench",
@@ -55,6 +57,7 @@ def bench(f: Loadout) -> Iterator[Item]:
             why="Without them it feels nothing of the climb.",
             again=True,
         )
+    yield from powered(f)
     if f.payload:
         yield Item(
             key="payload",
@@ -159,7 +162,9 @@ def recovery(f: Loadout) -> Iterator[Item]:
         why="What leaves last lies lowest.",
         again=True,
     )
+    yield from stowed(f)
     if f.release:
+        yield from released(f)
         yield Item(
             key="release",
             stage="recovery",
