@@ -162,6 +162,12 @@ describe('tubes and rings round the body', () => {
     expect(reach([tubes])).toBeCloseTo(0.04, 9);
   });
 
+  it('a handle stands on the piece that is seen highest', () => {
+    const beside = { ...tubes, angles_deg: [90, 270] };
+    expect(handles(beside).map((h) => h.y)).toEqual([expect.closeTo(0.01, 9), expect.closeTo(0.01, 9)]);
+    expect(handles(tubes)[0]?.y).toBeCloseTo(0.04, 9);
+  });
+
   it('a fin leans as before', () => {
     expect(piece(fins, 60)).toEqual(turned(fins.profile, 60));
   });

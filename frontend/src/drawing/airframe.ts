@@ -40,7 +40,7 @@ export function piece(d: Drawn, degrees: number): Line {
 }
 
 /** Whether it stands on the skin all round the body, so that some of it lies behind. */
-export const isRound = (d: Drawn): boolean => d.type === 'fin_set' || d.type === 'tube_fins';
+export const isRound = (d: Drawn): boolean => ['fin_set', 'tube_fins', 'pods'].includes(d.type);
 
 /** Whether something at an angle stands on the near side of the body. */
 export const near = (degrees: number): boolean => Math.sin((degrees * Math.PI) / 180) > 0.01;
@@ -171,12 +171,14 @@ export interface Handle {
   out: number;
 }
 
-const isHoop = (d: Drawn): boolean => d.type === 'tube_fins' || d.type === 'ring_fin';
+const isHoop = (d: Drawn): boolean => ['tube_fins', 'ring_fin', 'pods'].includes(d.type);
 
 /** The handles of one part. `along` and `out` are the figure's change per metre of pointer along and off the axis. */
 export function handles(d: Drawn): Handle[] {
   if (d.type === 'fin_set') return finHandles(d);
-  const top = Math.max(0, ...d.profile.map(([, y]) => y ?? 0)) + Math.max(0, ...d.across, 0);
+  const seen = d.across.length && d.angles_deg.length ? d.angles_deg.flatMap((a) => piece(d, a)) : d.profile;
+  const top =
+    Math.max(0, ...seen.map(([, y]) => y ?? 0)) + (d.angles_deg.length ? 0 : Math.max(0, ...d.across, 0));
   const length = d.sizes['length_m'];
   const found: Handle[] = [];
   if (isOuter(d) && length !== undefined)

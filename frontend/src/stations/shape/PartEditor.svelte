@@ -60,7 +60,7 @@
 
 {#snippet one(box: Box)}
   {#if box.kind === 'choice' || box.kind === 'material'}
-    <label class="block">
+    <label class={['block', box.first && 'col-span-2']}>
       <span class="mb-0.5 block font-semibold">{box.label}</span>
       <select
         class="select select-sm w-full"
@@ -109,7 +109,7 @@
         >✕</button
       >
     </div>
-    <div class="grid grid-cols-3 items-end gap-x-3 gap-y-1.5">
+    <div class="grid grid-cols-2 items-end gap-x-3 gap-y-1.5 sm:grid-cols-3">
       {#each open.boxes.filter((b) => b.first) as box (box.field)}{@render one(box)}{/each}
     </div>
     <details class="mt-2" bind:open={() => more || wanted, (shown) => (more = shown)}>

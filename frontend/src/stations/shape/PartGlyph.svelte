@@ -10,6 +10,10 @@
     fin_set: [TAIL, 'M28 8 L36 1 H43 L42 8 Z M28 16 L36 23 H43 L42 16 Z'],
     tube_fins: [TAIL, 'M26 1 H42 V8 H26 Z M26 16 H42 V23 H26 Z M26 9 H42 V15 H26 Z'],
     ring_fin: ['M2 9 H44 V15 H2 Z M32 9 L36 1 M32 15 L36 23', 'M34 1 H44 V23 H34 Z'],
+    pods: [
+      'M2 9 H46 V15 H2 Z',
+      'M24 5 Q15 3 13 5 Q15 8 24 8 H42 V2.5 H24 Q15 2.5 13 5 M24 19 Q15 21 13 19 Q15 16 24 16 H42 V21.5 H24 Q15 21.5 13 19',
+    ],
     wing: ['M2 10 H46 V14 H2 Z', 'M14 10 L22 1 H29 L28 10 Z M14 14 L22 23 H29 L28 14 Z'],
     rudder: [TAIL, 'M30 8 L37 1 H44 L43 8 Z'],
     canards: [

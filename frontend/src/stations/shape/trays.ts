@@ -51,6 +51,7 @@ export const kinds: { title: string; kinds: Kind[] }[] = [
       { type: 'fin_set', name: 'Fins', says: 'three or four, on what is touched' },
       { type: 'tube_fins', name: 'Tube fins', says: 'short tubes round the tail' },
       { type: 'ring_fin', name: 'Ring', says: 'round the tips of fins' },
+      { type: 'pods', name: 'Pods', says: 'small bodies beside it, with motors or without' },
       { type: 'wing', name: 'Wing', says: 'two panels, for a glider' },
       { type: 'rudder', name: 'Single fin', says: 'one, standing up' },
       { type: 'canards', name: 'Canards', says: 'small fins ahead of the others' },

@@ -23,6 +23,7 @@ from wobbly_fin.hangar.api.shape_schemas import (
 )
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import Shape
+from wobbly_fin.rocketry.airframe.aside import round_the_axis
 from wobbly_fin.rocketry.airframe.explain import alone_sentence, balance_sentence, finding_sentence
 from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
 from wobbly_fin.rocketry.airframe.mass import Totals, joined, total
@@ -112,8 +113,7 @@ def _prototype(shape: Shape) -> ScaleIn | None:
 
 
 def _motor_drawn(aboard: Any) -> MotorDrawnOut:
-    n = aboard.count
-    ring = [aboard.off_axis_m * math.cos(2 * math.pi * k / n) for k in range(n)] if n > 1 else [0.0]
+    ring = [up for up, _ in round_the_axis(aboard)]
     return MotorDrawnOut(
         name=aboard.motor.name, fore_m=aboard.fore_m, aft_m=aboard.fore_m + aboard.motor.length_m, diameter_m=aboard.motor.diameter_m,
         off_axis_m=ring,

@@ -45,5 +45,5 @@ def tubes_of(burning: Aboard, others: Sequence[Motor] = ()) -> list[Aboard]:
 def round_the_axis(aboard: Aboard) -> list[tuple[float, float]]:
     """Where a mount's motors sit across the axis, evenly round it. [m]"""
     off = aboard.off_axis_m if aboard.count > 1 else 0.0
-    turns = [2 * math.pi * i / aboard.count for i in range(aboard.count)]
+    turns = [math.radians(aboard.first_deg) + 2 * math.pi * i / aboard.count for i in range(aboard.count)]
     return [(off * math.cos(a), off * math.sin(a)) for a in turns]

@@ -24,7 +24,7 @@ from typing import Any
 
 from wobbly_fin.rocketry.airframe.aspects import Aspect
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
-from wobbly_fin.rocketry.airframe.parts import BODY, INSIDE, NO_BODY, FinSet, LaunchLug, RailButton, RingFin, VentHoles
+from wobbly_fin.rocketry.airframe.parts import BODY, INSIDE, NO_BODY, FinSet, LaunchLug, Pods, RailButton, RingFin, VentHoles
 from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.surfaces import surfaces
 from wobbly_fin.rocketry.airframe.wetted import side_of
@@ -38,6 +38,7 @@ CROWDED = 0.9
 CROWDED_APART = 1.15  # middle to middle ÷ diameter, up to which tubes shade one another
 AROUND_BODY = 0.9
 RING_DOUBT = 0.2
+POD_DOUBT = 0.5  # beside a body the air comes at pods up to twice as steeply: our own judgement
 # Fins lower than this for their length (2 span² ÷ area) push as slender bodies do, where their span grows: our own judgement of both.
 LOW_ASPECT = 0.3
 STRAKE_DOUBT = 0.4
@@ -253,6 +254,18 @@ def _rings(layout: Layout, placed: Placed[RingFin], reference_m2: float, mach: f
     # Nearer the leading edge the longer the tube, as the lattice has it to 1 % of the chord.
     centre = placed.fore_m + chord / 4 / math.hypot(1, chord / wide)
     return Push(index=placed.index, cn_alpha_per_rad=cn, cp_m=centre, doubt=RING_DOUBT)
+
+
+@PUSH.of(Pods)
+def _pods(layout: Layout, placed: Placed[Pods], reference_m2: float, mach: float, flags: list[str]) -> Push:
+    """A slender body each, 2 of its own section, where its nose's volume says; what body and pods do to each other is in doubt."""
+    part = placed.part
+    section = math.pi / 4 * part.outer_diameter_m**2
+    flags.append(part.TYPE)
+    centre = part.nose_length_m - side_of(part.nose).volume_m3 / section
+    return Push(
+        index=placed.index, cn_alpha_per_rad=2 * part.count * section / reference_m2, cp_m=placed.fore_m + centre, doubt=POD_DOUBT
+    )
 
 
 def ring_cn_alpha(diameter_m: float, chord_m: float, mach: float = 0.0) -> float:

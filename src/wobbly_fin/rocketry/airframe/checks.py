@@ -8,10 +8,9 @@ from typing import NamedTuple
 from wobbly_fin.rocketry.airframe.balance import LEANS_HARD_CALIBRES, Balance, School
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m
 from wobbly_fin.rocketry.airframe.mass import Aboard
-from wobbly_fin.rocketry.airframe.part_checks import FITS_M, Asked, Finding, Severity, TubeSchool, part_findings, tube_findings
+from wobbly_fin.rocketry.airframe.part_checks import FITS_M, Asked, Finding, Severity, TubeSchool, part_findings
 from wobbly_fin.rocketry.airframe.parts import (
     Anchor,
-    BodyTube,
     Bulkhead,
     CanopyPack,
     CentringRing,
@@ -170,10 +169,10 @@ def dangers_aboard(
     layout: Layout, aboard: Sequence[Aboard], flags: Sequence[str], tube_school: TubeSchool = "household"
 ) -> tuple[Finding, ...]:
     """What an airframe must not fly with, motors aboard, whatever its balance; `flags` are those of its pressure."""
-    every = (
-        *_flags(flags), *_motors(layout, aboard), *_mounts(layout),
-        *(f for t in layout.of(BodyTube) for f in tube_findings(layout, t, Asked(aboard=aboard, tube_school=tube_school))),
-    )  # fmt: skip
+    asked = Asked(aboard=aboard, tube_school=tube_school)
+    # Whether gas finds its way is judged with what is to open it, not of the drawing alone.
+    of_parts = (f for f in part_findings(layout, asked) if f.code != "gas_blocked")
+    every = (*_flags(flags), *_motors(layout, aboard), *_mounts(layout), *of_parts)
     return tuple(f for f in every if f.severity == "danger")
 
 

@@ -22,6 +22,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     FinSet,
     LaunchLug,
     NoseCone,
+    Pods,
     RailButton,
     RingFin,
     Transition,
@@ -40,6 +41,7 @@ _BLUNT_TAIL = {"square": 0.13, "rounded": 0.065, "airfoil": 0.0}
 _CONE = 0.8  # of sin² of the half angle where a cone meets the body
 _LUG = 1.2  # of a lug's end, a cylinder lying along the air with both ends square
 _SHROUD = 0.5  # of a camera under a rounded shroud, front and blunt back together: our own judgement
+_POD_BASE = 0.13  # of a blunt tail in the air beside a body, as of a step
 _BUTTON = 1.1  # of a short cylinder across the air
 
 
@@ -188,6 +190,21 @@ def _body_drag(layout: Layout, placed: Placed, air: Air) -> PartDrag:
 def _lug_drag(layout: Layout, placed: Placed[LaunchLug], air: Air) -> PartDrag:
     area = math.pi / 4 * placed.part.outer_diameter_m**2
     return PartDrag(index=placed.index, friction=0.0, pressure=_LUG * area / air.reference_m2, base=0.0)
+
+
+@DRAG.of(Pods)
+def _pod_drag(layout: Layout, placed: Placed[Pods], air: Air) -> PartDrag:
+    """Friction on noses and tubes, the noses' pressure, and blunt tails; what the narrow place beside the body adds is not known."""
+    part, length = placed.part, placed.part.axial_length_m
+    section = part.count * math.pi / 4 * part.outer_diameter_m**2 / air.reference_m2
+    cf = air.squeeze * friction_coefficient(air.per_metre * length, ROUGHNESS_M[part.finish] / length)
+    slender = length / part.outer_diameter_m
+    rubs = part.count * (side_of(part.nose).wetted_m2 + side_of(part.tube).wetted_m2) / air.reference_m2
+    slope = slope_at_base(part.nose_shape, parameter_of(part.nose_shape, None), 2 * part.nose_length_m / part.outer_diameter_m)
+    return PartDrag(
+        index=placed.index, friction=cf * (1 + 60 / slender**3 + slender / 400) * rubs,
+        pressure=_CONE * math.sin(math.atan(slope)) ** 2 * section * air.glauert, base=_POD_BASE * section,
+    )  # fmt: skip
 
 
 @DRAG.of(Device)

@@ -67,6 +67,8 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
                     "thickness_m": 0.0023 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
         "tube_fins": {"count": 6, "length_m": 2 * d, "outer_diameter_m": d, "inner_diameter_m": bore, "material": "paper-tube"},
         "ring_fin": {"length_m": 0.8 * d, "outer_diameter_m": tips + 0.0016, "inner_diameter_m": tips + 0.0002, "material": "card"},
+        "pods": {"count": 2, "length_m": 4 * d, "outer_diameter_m": 0.6 * d, "inner_diameter_m": 0.56 * d, "nose_length_m": 1.2 * d,
+                 "material": "paper-tube"},
         "motor_tube": {"length_m": 0.08, "outer_diameter_m": min(0.0189, 0.9 * bore), "inner_diameter_m": min(0.0182, 0.86 * bore), "material": "paper-tube"},
         "centring_ring": {"thickness_m": 0.0015 if small else 0.00295, "material": "card" if small else "birch-ply"},
         "coupler": {"length_m": 1.8 * d, "wall_m": 0.0007 if small else 0.0012, "material": "paper-tube", "offset_m": -0.9 * d, "edge": "aft"},

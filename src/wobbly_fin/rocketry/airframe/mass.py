@@ -104,13 +104,14 @@ class Totals:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Aboard:
-    """A motor in its place: `count` of it, each `off_axis_m` from the axis, its forward end at `fore_m`."""
+    """A motor in its place: `count` of it, each `off_axis_m` from the axis, the first at `first_deg`; its forward end at `fore_m`."""
 
     motor: Motor
     fore_m: float
     stage: int = 0
     count: int = 1
     off_axis_m: float = 0.0
+    first_deg: float = 0.0
 
     def totals(self, *, burnt: bool) -> Totals:
         """A cylinder as long and wide as the motor; the propellant a slug as long as the motor."""
@@ -319,5 +320,6 @@ def motor_places(airframe: Airframe, layout: Layout, stage: int, motor: Motor, m
     fore = aft - motor.length_m
     if airframe.known.motor_fore_m is not None and stage == len(airframe.stages) - 1 and mount == _first_mount(layout, stage):
         fore = airframe.known.motor_fore_m
-    count, spread = (mount.count, mount.spread_m) if mount is not None else (1, 0.0)
-    return Aboard(motor=motor, fore_m=fore, stage=stage, count=count, off_axis_m=spread)
+    if mount is None:
+        return Aboard(motor=motor, fore_m=fore, stage=stage)
+    return Aboard(motor=motor, fore_m=fore, stage=stage, count=mount.count, off_axis_m=mount.spread_m, first_deg=mount.first_deg)

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.airframe.layout import Layout
-from wobbly_fin.rocketry.airframe.parts import FinCan, MotorTube
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
 from wobbly_fin.rocketry.motors.motor import Motor
 
@@ -25,8 +24,8 @@ class Mount:
         0 the uppermost.
     count : int
         Tubes in it; every one takes the same motor.
-    spread_m : float
-        Each off the axis by. [m]
+    spread_m, first_deg : float
+        Each off the axis by [m]; where round it the first lies, from the top [°].
     plugged : bool
         Closed ahead of the motor for good.
     """
@@ -38,6 +37,7 @@ class Mount:
     stage: int = 0
     count: int = 1
     spread_m: float = 0.0
+    first_deg: float = 0.0
     plugged: bool = False
     name: str = "motor mount"
 
@@ -65,17 +65,16 @@ def mounts_of(layout: Layout) -> tuple[Mount, ...]:
     """Every mount of an airframe, the uppermost stage's first, in the order of the parts."""
     found = []
     for placed in layout.placed:
-        part = placed.part
-        about = {"key": part.id or f"part {placed.index}", "index": placed.index, "stage": placed.stage, "name": part.called}
-        if isinstance(part, MotorTube):
+        part, bay = placed.part, placed.part.motor_bay
+        if bay is not None:
+            off = part.off_axis_m(layout.radius_at((placed.fore_m + placed.aft_m) / 2))
             found.append(
-                Mount(diameter_m=part.inner_diameter_m, max_length_m=part.longest_motor_m, count=part.count, spread_m=part.spread_m,
-                      plugged=part.plugged, **about)  # type: ignore[arg-type]
+                Mount(
+                    diameter_m=bay.diameter_m, max_length_m=bay.longest_m, count=bay.count, spread_m=off,
+                    first_deg=bay.first_deg, plugged=bay.plugged,
+                    key=part.id or f"part {placed.index}", index=placed.index, stage=placed.stage, name=part.called,
+                )
             )  # fmt: skip
-        elif isinstance(part, FinCan) and part.max_motor_length_m is not None:
-            found.append(
-                Mount(diameter_m=part.inner_diameter_m, max_length_m=part.max_motor_length_m, plugged=not part.gas_path, **about)  # type: ignore[arg-type]
-            )
     return tuple(sorted(found, key=lambda m: m.stage))
 
 

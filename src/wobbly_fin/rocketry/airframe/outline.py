@@ -27,6 +27,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     MassLump,
     MotorTube,
     NoseCone,
+    Pods,
     RailButton,
     Retainer,
     RingFin,
@@ -136,6 +137,16 @@ def _tubes(layout: Layout, p: Placed[TubeFins]) -> PartOutline:
     return _beside(layout, p, p.part.outer_diameter_m / 2)
 
 
+@OUTLINE.of(Pods)
+def _pods(layout: Layout, p: Placed[Pods]) -> PartOutline:
+    part = p.part
+    nose = _nose_line(part.nose)
+    end = ((p.aft_m, part.outer_diameter_m / 2), (p.aft_m, 0.0))
+    across = (part.off_axis_m(layout.radius_at((p.fore_m + p.aft_m) / 2)),)
+    profile = (*((p.fore_m + x, y) for x, y in nose), *end)
+    return PartOutline(index=p.index, profile=profile, across=across, angles_deg=part.stands_deg)
+
+
 @OUTLINE.of(RingFin)
 def _ring_fin(layout: Layout, p: Placed[RingFin]) -> PartOutline:
     part = p.part
@@ -201,20 +212,23 @@ def _retainer(layout: Layout, p: Placed[Retainer]) -> PartOutline:
     return PartOutline(index=p.index, profile=_box(p.aft_m - length, p.aft_m + 0.12 * outside, 1.1 * outside, outside))
 
 
-@OUTLINE.of(NoseCone)
-def _nose(layout: Layout, p: Placed[NoseCone]) -> PartOutline:
-    part = p.part
+def _nose_line(part: NoseCone) -> Line:
+    """The upper half of a nose, from its tip. [m]"""
     base = (part.base_diameter_m or 0.0) / 2
     u = (1 - np.cos(np.linspace(0.0, math.pi / 2, _STEPS + 1))) ** 2
-    shape, figure, slender = part.shape, parameter_of(part.shape, part.parameter), part.length_m / base
-    r = base * radius_fraction(shape, figure, u, slender)
-    profile = tuple((float(a * part.length_m), float(b)) for a, b in zip(u, r, strict=True))
+    r = base * radius_fraction(part.shape, parameter_of(part.shape, part.parameter), u, part.length_m / base)
+    return tuple((float(a * part.length_m), float(b)) for a, b in zip(u, r, strict=True))
+
+
+@OUTLINE.of(NoseCone)
+def _nose(layout: Layout, p: Placed[NoseCone]) -> PartOutline:
+    part, profile = p.part, _nose_line(p.part)
+    base = (part.base_diameter_m or 0.0) / 2
     bore: Line = ()
     stub_bore = 0.0
     wide = (part.shoulder_diameter_m or 2 * base) / 2
     if part.wall_m is not None:
-        inner = np.maximum(r - part.wall_m, 0.0)
-        hollow = [(float(a * part.length_m), float(b)) for a, b in zip(u, inner, strict=True) if b > 0]
+        hollow = [(x, r - part.wall_m) for x, r in profile if r > part.wall_m]
         stub_bore = max(wide - part.wall_m, 0.0)
         bore = (*((hollow[0][0], 0.0),), *hollow) if hollow else ()
     stub = _box(p.aft_m, p.aft_m + part.shoulder_length_m, wide, stub_bore) if part.shoulder_length_m else ()

@@ -26,6 +26,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     MassLump,
     MotorTube,
     NoseCone,
+    Pods,
     RailButton,
     Retainer,
     RingFin,
@@ -129,8 +130,7 @@ def _fin_can(layout: Layout, placed: Placed[FinCan], asked: Asked) -> Iterator[F
 
 
 @CHECKS.of(BodyTube)
-def tube_findings(layout: Layout, placed: Placed[BodyTube], asked: Asked) -> Iterator[Finding]:
-    """What a tube is questioned for: one found in the household, one whose inside is not known."""
+def _tube(layout: Layout, placed: Placed[BodyTube], asked: Asked) -> Iterator[Finding]:
     if placed.part.found:
         strongest = max((a.motor for a in asked.aboard), key=lambda m: m.curve.total_impulse_n_s, default=None)
         high = strongest is not None and strongest.is_high_power
@@ -172,6 +172,26 @@ def _tubes(layout: Layout, placed: Placed[TubeFins], asked: Asked) -> Iterator[F
     room = 2 * part.off_axis_m(layout.radius_at((placed.fore_m + placed.aft_m) / 2)) * math.sin(math.pi / part.count)
     if room < wide - FITS_M:
         yield _finding("tubes_crowded", "mend", placed, wide_m=wide, room_m=room)
+
+
+@CHECKS.of(Pods)
+def _pods(layout: Layout, placed: Placed[Pods], asked: Asked) -> Iterator[Finding]:
+    part, radius = placed.part, layout.radius_at((placed.fore_m + placed.aft_m) / 2)
+    beside = [f for f in layout.of(FinSet) if f.fore_m < placed.aft_m and f.aft_m > placed.fore_m]
+    if (
+        part.gap_m == 0
+        and placed.fore_m + part.nose_length_m < layout.outer[0].aft_m
+        and isinstance(layout.outer[0].part, NoseCone)
+    ):
+        yield _finding("fin_on_nose", "mend", placed)
+    if part.gap_m > FITS_M and not any(part.gap_m <= f.part.reach_m + FITS_M for f in beside):
+        yield _finding("pods_loose", "mend", placed, gap_m=part.gap_m)
+    if part.count > 1 and 2 * part.off_axis_m(radius) * math.sin(math.pi / part.count) < part.outer_diameter_m - FITS_M:
+        yield _finding("pods_crowded", "mend", placed)
+    if part.max_motor_length_m is not None and part.count == 1:
+        yield _finding("pod_aside", "danger", placed)
+    if part.max_motor_length_m is not None and not any(part.id and r.part.parent == part.id for r in layout.of(Retainer)):
+        yield _finding("no_retainer", "mend", placed)
 
 
 @CHECKS.of(RingFin)
@@ -238,7 +258,7 @@ def _lug(layout: Layout, placed: Placed[LaunchLug], asked: Asked) -> Iterator[Fi
 @CHECKS.of(RailButton)
 def _in_line(layout: Layout, placed: Placed[LaunchLug | RailButton], asked: Asked) -> Iterator[Finding]:
     """A guide in line with a fin or a tube, unless it lies well ahead of it."""
-    for fin in layout.of(FinSet, TubeFins):
+    for fin in (p for p in layout.placed if p.part.PIECE):
         clear = placed.aft_m < fin.fore_m - 0.5 * (fin.aft_m - fin.fore_m)
         wide = fin.part.half_width_deg(layout.radius_at((fin.fore_m + fin.aft_m) / 2))
         for angle in fin.part.stands_deg:

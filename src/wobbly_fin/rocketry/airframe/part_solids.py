@@ -27,6 +27,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     MotorTube,
     NoseCone,
     Part,
+    Pods,
     RailButton,
     Retainer,
     RingFin,
@@ -104,6 +105,14 @@ def _coupler(part: Coupler) -> Solid:
 @_alone(Bulkhead)
 def _bulkhead(part: Bulkhead) -> Solid:
     return tube(part.thickness_m, part.outer_diameter_m or 0.0)
+
+
+@SOLID.of(Pods)
+def _pods(layout: Layout, placed: Placed[Pods]) -> Stuff:
+    part = placed.part
+    hollow = tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
+    one = together((_nose(part.nose), shifted(hollow, part.nose_length_m)))
+    return Stuff(round_axis(one, part.count, part.off_axis_m(layout.radius_at((placed.fore_m + placed.aft_m) / 2))))
 
 
 @SOLID.of(LaunchLug)

@@ -6,7 +6,18 @@ from typing import Any, NamedTuple
 
 from wobbly_fin.rocketry.airframe.aspects import Aspect
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
-from wobbly_fin.rocketry.airframe.parts import BODY, INSIDE, NO_BODY, FinSet, LaunchLug, RailButton, RingFin, TubeFins, VentHoles
+from wobbly_fin.rocketry.airframe.parts import (
+    BODY,
+    INSIDE,
+    NO_BODY,
+    FinSet,
+    LaunchLug,
+    Pods,
+    RailButton,
+    RingFin,
+    TubeFins,
+    VentHoles,
+)
 from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.wetted import side_of
 
@@ -61,6 +72,14 @@ def _fins(layout: Layout, placed: Placed[FinSet]) -> Surface:
 def _tubes(layout: Layout, placed: Placed[TubeFins]) -> Surface:
     part = placed.part
     return Surface(part.count, part.outer_diameter_m * part.length_m, part.length_m / 2, _skin_m2(part), part.length_m / 2)
+
+
+@SURFACE.of(Pods)
+def _pods(layout: Layout, placed: Placed[Pods]) -> Surface:
+    part, nose, tube = placed.part, side_of(placed.part.nose), side_of(placed.part.tube)
+    area = nose.profile_m2 + tube.profile_m2
+    x = (nose.profile_m2 * nose.profile_x_m + tube.profile_m2 * (part.nose_length_m + tube.profile_x_m)) / area
+    return Surface(part.count, area, x, part.count * (nose.wetted_m2 + tube.wetted_m2), x)
 
 
 @SURFACE.of(RingFin)

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
-from wobbly_fin.rocketry.airframe.parts import CentringRing, FinSet, LaunchLug, RailButton, TubeFins
+from wobbly_fin.rocketry.airframe.parts import CentringRing, FinSet, LaunchLug, Pods, RailButton, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
 
@@ -43,7 +43,7 @@ class FinMarks:
         return self.slot_fore_m - self.slot_aft_m
 
 
-def fin_marks(layout: Layout, placed: Placed[FinSet | TubeFins]) -> FinMarks:
+def fin_marks(layout: Layout, placed: Placed[FinSet | TubeFins | Pods]) -> FinMarks:
     """What to draw on the tube for a set of fins, or for tubes in their place."""
     fin = placed.part
     middle = (placed.fore_m + placed.aft_m) / 2

@@ -3,7 +3,7 @@
 import math
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, bore_of, holds
-from wobbly_fin.rocketry.airframe.parts import BodyTube, Coupler, FinSet, LaunchLug, MotorTube, TubeFins
+from wobbly_fin.rocketry.airframe.parts import BodyTube, Coupler, FinSet, LaunchLug, MotorTube, Pods, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.building.amounts import POCKET_GAP_M, fillet_radius_m, root_fillet_radius_m
 from wobbly_fin.rocketry.building.bench import Bench
@@ -12,8 +12,9 @@ from wobbly_fin.rocketry.building.nesting import nest_fins
 from wobbly_fin.rocketry.building.recipes.section import Section
 from wobbly_fin.rocketry.building.step import Step
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.templates.cutout import cutout_template
 from wobbly_fin.rocketry.templates.picture import Filled, Picture
-from wobbly_fin.rocketry.templates.shapes import cutout_template, find_template
+from wobbly_fin.rocketry.templates.shapes import find_template
 from wobbly_fin.rocketry.templates.template import Circle, Path, Point, Words
 
 _ARC_STEPS = 8
@@ -302,7 +303,7 @@ def _lug(bench: Bench, placed: Placed) -> Picture:
 
 
 def _tubes(bench: Bench, placed: Placed) -> Picture:
-    assert holds(placed, TubeFins)
+    assert holds(placed, TubeFins) or holds(placed, Pods)
     part, radius = placed.part, bench.layout.radius_at((placed.fore_m + placed.aft_m) / 2) * 1000
     circles, filled = [Circle(centre=(0.0, 0.0), radius=radius)], list[Filled]()
     off, outer = part.off_axis_m(radius / 1000) * 1000, part.outer_diameter_m * 500
@@ -313,7 +314,7 @@ def _tubes(bench: Bench, placed: Placed) -> Picture:
         filled += [
             Filled(stuff="glue", points=_turned(_fillet(0.0, radius * 0.99, outer * 0.18, side, 1), degrees)) for side in (1, -1)
         ]
-    return Picture(says=f"From behind: {part.count} tubes round the body", circles=tuple(circles), filled=tuple(filled))
+    return Picture(says=f"From behind: {part.count} {part.PIECE}s round the body", circles=tuple(circles), filled=tuple(filled))
 
 
 def _whole(bench: Bench, placed: Placed) -> Picture:

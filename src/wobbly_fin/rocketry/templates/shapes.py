@@ -7,7 +7,6 @@ from typing import Any
 import numpy as np
 
 from wobbly_fin.rocketry.airframe.aspects import Aspect
-from wobbly_fin.rocketry.airframe.barrowman import cutout_cp_m
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
@@ -26,6 +25,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     MassLump,
     MotorTube,
     NoseCone,
+    Pods,
     RailButton,
     Retainer,
     RingFin,
@@ -37,6 +37,7 @@ from wobbly_fin.rocketry.airframe.planform import corners, leading_direction
 from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction
 from wobbly_fin.rocketry.airframe.tabs import cut_outline, tab_of
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.templates.cutout import cutout_template
 from wobbly_fin.rocketry.templates.template import Arc, Circle, Path, Point, Template, Words
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
@@ -65,8 +66,8 @@ def _of_fins(layout: Layout, placed: Placed[FinSet], units: UnitChoice) -> list[
     return [fin_template(layout, placed, units), wrap_template(layout, placed, units)]
 
 
-@TEMPLATE.of(TubeFins)
-def _of_tubes(layout: Layout, placed: Placed[TubeFins], units: UnitChoice) -> list[Template]:
+@TEMPLATE.of(TubeFins, Pods)
+def _of_tubes(layout: Layout, placed: Placed[TubeFins | Pods], units: UnitChoice) -> list[Template]:
     return [wrap_template(layout, placed, units)]
 
 
@@ -155,7 +156,7 @@ def _grain_foot(outline: tuple[Point, ...]) -> Point:
     return 0.3 * outline[-1][0], 0.22 * max(y for _, y in outline)
 
 
-def wrap_template(layout: Layout, placed: Placed[FinSet | TubeFins], units: UnitChoice = METRIC) -> Template:
+def wrap_template(layout: Layout, placed: Placed[FinSet | TubeFins | Pods], units: UnitChoice = METRIC) -> Template:
     """A strip to lay round the tube: lines for fins or tubes at exact n-ths, slots to one side of their line, lug line, seam.
 
     x runs round the tube from the seam, y forwards from the wrap's aft edge, which lies on the tube's.
@@ -244,7 +245,7 @@ def vent_template(layout: Layout, placed: Placed[VentHoles], units: UnitChoice =
     )
 
 
-def _seam_deg(fin: FinSet | TubeFins, guides_deg: list[float]) -> float:
+def _seam_deg(fin: FinSet | TubeFins | Pods, guides_deg: list[float]) -> float:
     """Where round the tube the wrap's seam goes: half-way before the first fin, aside where a lug stands there."""
     apart = 360.0 / fin.count
     for share in (0.5, 0.25, 0.75):
@@ -358,41 +359,3 @@ def nose_template(placed: Placed[NoseCone], units: UnitChoice = METRIC) -> Templ
         paths=tuple(paths),
         notes=("Marks along the axis every 10 mm. Dust mask and eyes when sanding.",),
     )
-
-
-def cutout_template(layout: Layout) -> Template:
-    """The whole silhouette: body and two whole fins of each set, nose to the left, and where it balances."""
-    upper: list[Point] = []
-    for placed in layout.outer:
-        part = placed.part
-        if isinstance(part, NoseCone):
-            base = (part.base_diameter_m or 0.0) / 2
-            u = (1 - np.cos(np.linspace(0.0, math.pi, _PROFILE_STEPS + 1))) / 2
-            r = base * radius_fraction(part.shape, parameter_of(part.shape, part.parameter), u, part.length_m / base)
-            upper += [(float(a * part.length_m) * 1000, float(b) * 1000) for a, b in zip(u, r, strict=True)]
-        else:
-            upper += [(placed.fore_m * 1000, fore_diameter_m(part) * 500), (placed.aft_m * 1000, aft_diameter_m(part) * 500)]
-    body = tuple(upper) + tuple((x, -y) for x, y in reversed(upper))
-    paths = [Path(points=body, closed=True)]
-    for placed in layout.of(FinSet, RingFin):
-        radius = layout.radius_at((placed.fore_m + placed.aft_m) / 2) * 1000
-        part = placed.part
-        fin = _mm(corners(part) if isinstance(part, FinSet) else _beyond(part, radius / 1000), placed.fore_m)
-        paths.append(Path(points=tuple((x, y + radius) for x, y in fin), closed=True))
-        if getattr(part, "count", 2) > 1:
-            paths.append(Path(points=tuple((x, -y - radius) for x, y in fin), closed=True))
-    at = cutout_cp_m(layout) * 1000
-    paths.append(Path(points=((at, -6.0), (at, 6.0)), layer="mark"))
-    return Template(
-        key="cutout",
-        title="Cardboard cut-out of the whole rocket",
-        paths=tuple(paths),
-        words=(Words(at=(at, 9.0), text="balances here", size=3.0),),
-        notes=("Cut in one piece and balance it on a ruler’s edge: the careful centre of pressure.",),
-    )
-
-
-def _beyond(part: RingFin, radius_m: float) -> tuple[Point, ...]:
-    """What of a tube beside the body, or of a ring round it, is seen beyond the skin. [m]"""
-    out = part.outer_diameter_m if part.off_axis_m(radius_m) else part.outer_diameter_m / 2 - radius_m
-    return (0.0, 0.0), (0.0, out), (part.length_m, out), (part.length_m, 0.0)

@@ -20,12 +20,13 @@ from wobbly_fin.rocketry.airframe.parts.fittings import (
 from wobbly_fin.rocketry.airframe.parts.inside import Bulkhead, CentringRing, Coupler, MotorTube
 from wobbly_fin.rocketry.airframe.parts.outer import BodyTube, FinCan, NoseCone, Outer, Transition
 from wobbly_fin.rocketry.airframe.parts.part import Part
+from wobbly_fin.rocketry.airframe.parts.pods import Pods
 from wobbly_fin.rocketry.airframe.parts.rings import RingFin, TubeFins
 
 PART_TYPES: dict[str, type[Part]] = {
     kind.TYPE: kind
     for kind in (
-        NoseCone, BodyTube, Transition, FinCan, FinSet, TubeFins, RingFin, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton,
+        NoseCone, BodyTube, Transition, FinCan, FinSet, TubeFins, RingFin, Pods, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton,
         StaticPort,         GasVent, Retainer, Anchor, Cord, CanopyPack, Joint, MassLump, Device, Allowance, DisplayPart,
     )
 }  # fmt: skip
@@ -53,6 +54,6 @@ __all__ = [
     "BODY", "INSIDE", "NO_BODY",
     "OLDER_TYPES",
     "PART_TYPES", "Allowance", "Anchor", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "Device", "DisplayPart",
-    "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "RailButton", "Retainer",
+    "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "Pods", "RailButton", "Retainer",
     "RingFin", "StaticPort", "Transition", "TubeFins", "VentHoles",
 ]  # fmt: skip

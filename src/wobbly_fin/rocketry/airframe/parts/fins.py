@@ -110,10 +110,6 @@ class FinSet(Part):
             return fore_m + (self.sweep_m or 0.0) + self.tip_m
         return fore_m + max((x for x, _ in self.outline), default=self.root_m)
 
-    def half_width_deg(self, body_radius_m: float) -> float:
-        """Half the angle a piece takes of the body: of a plate next to nothing. [°]"""
-        return 0.0
-
     @property
     def tip_m(self) -> float:
         """Tip chord of a trapezoid; 0 for the others. [m]"""

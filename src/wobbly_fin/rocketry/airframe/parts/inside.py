@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import ClassVar
 
-from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Edge, Part, bore_inside, number, size, yes_or_no
+from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Edge, MotorBay, Part, bore_inside, number, size, yes_or_no
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -26,6 +26,13 @@ class MotorTube(Part):
 
     def check(self) -> None:
         bore_inside("inner_diameter_m", self.inner_diameter_m, self.outer_diameter_m)
+
+    @property
+    def motor_bay(self) -> MotorBay:
+        return MotorBay(self.inner_diameter_m, self.longest_motor_m, self.count, self.plugged)
+
+    def off_axis_m(self, body_radius_m: float) -> float:
+        return self.spread_m
 
     @property
     def from_tube(self) -> int:

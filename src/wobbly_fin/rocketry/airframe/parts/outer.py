@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
-from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Part, bore_inside, choice, number, size, yes_or_no
+from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, MotorBay, Part, bore_inside, choice, number, size, yes_or_no
 from wobbly_fin.rocketry.airframe.profiles import NoseShape, parameter_of
 from wobbly_fin.rocketry.errors import RocketryError
 
@@ -159,6 +159,11 @@ class FinCan(Part):
         bore_inside("inner_diameter_m", self.inner_diameter_m, self.outer_diameter_m)
         bore_inside("shank_diameter_m", self.shank_diameter_m, self.outer_diameter_m)
         bore_inside("inner_diameter_m", self.inner_diameter_m, self.shank_diameter_m)
+
+    @property
+    def motor_bay(self) -> MotorBay | None:
+        longest = self.max_motor_length_m
+        return None if longest is None else MotorBay(self.inner_diameter_m, longest, 1, not self.gas_path)
 
     @property
     def axial_length_m(self) -> float:

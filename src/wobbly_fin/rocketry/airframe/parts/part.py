@@ -68,6 +68,17 @@ def _checks(kind: type["Part"]) -> tuple[tuple[str, dict[str, Any]], ...]:
     return _checked[kind.TYPE]
 
 
+@dataclass(frozen=True, slots=True)
+class MotorBay:
+    """What of a part takes motors: `plugged` where their charge has no way forward into the body. [m]"""
+
+    diameter_m: float
+    longest_m: float
+    count: int
+    plugged: bool
+    first_deg: float = 0.0
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Part:
     """A part of a rocket.
@@ -164,6 +175,19 @@ class Part:
         """Where round the body its pieces stand on the skin, from the top; nothing of what lies inside. [°]"""
         return ()
 
+    def half_width_deg(self, body_radius_m: float) -> float:
+        """Half the angle one of its pieces takes of the body, seen from the axis: of a plate next to nothing. [°]"""
+        return 0.0
+
+    @property
+    def motor_bay(self) -> MotorBay | None:
+        """Where it takes motors, flush with its aft end but for `overhang_m`."""
+        return None
+
+    def off_axis_m(self, body_radius_m: float) -> float:
+        """How far from the rocket's axis the middle of each of its tubes lies. [m]"""
+        return 0.0
+
     @property
     def from_tube(self) -> int:
         """How many lengths of tube it is cut from; nought of what is not cut from tube."""
@@ -188,6 +212,11 @@ class Part:
 def evenly(first_deg: float, count: int) -> tuple[float, ...]:
     """Angles of so many pieces evenly round the body. [°]"""
     return tuple((first_deg + 360.0 * k / count) % 360.0 for k in range(count))
+
+
+def half_angle_deg(radius_m: float, off_m: float) -> float:
+    """Half the angle a round thing takes, seen from an axis so far from its middle. [°]"""
+    return math.degrees(math.asin(min(1.0, radius_m / off_m)))
 
 
 def bore_inside(name: str, inner_m: float | None, outer_m: float | None) -> None:

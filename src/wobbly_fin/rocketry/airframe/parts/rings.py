@@ -1,12 +1,21 @@
 """Tubes that do the work of fins: a ring round the body, or tubes side by side on its skin."""
 
-import math
 from dataclasses import dataclass
 from typing import ClassVar
 
 from wobbly_fin.rocketry.airframe.parts.fins import EDGES, EdgeShape
 from wobbly_fin.rocketry.airframe.parts.outer import FINISHES, Finish
-from wobbly_fin.rocketry.airframe.parts.part import WIDEST_M, Edge, Part, bore_inside, choice, evenly, number, size
+from wobbly_fin.rocketry.airframe.parts.part import (
+    WIDEST_M,
+    Edge,
+    Part,
+    bore_inside,
+    choice,
+    evenly,
+    half_angle_deg,
+    number,
+    size,
+)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -44,10 +53,6 @@ class RingFin(Part):
         """Diameter of the middle of its wall. [m]"""
         return (self.outer_diameter_m + self.inner_diameter_m) / 2
 
-    def off_axis_m(self, body_radius_m: float) -> float:
-        """How far from the rocket's axis the middle of each tube lies. [m]"""
-        return 0.0
-
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TubeFins(RingFin):
@@ -73,5 +78,4 @@ class TubeFins(RingFin):
         return body_radius_m + self.outer_diameter_m / 2
 
     def half_width_deg(self, body_radius_m: float) -> float:
-        """Half the angle a tube takes of the body, seen from the axis. [°]"""
-        return math.degrees(math.asin(self.outer_diameter_m / 2 / self.off_axis_m(body_radius_m)))
+        return half_angle_deg(self.outer_diameter_m / 2, self.off_axis_m(body_radius_m))

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from wobbly_fin.rocketry.airframe.layout import Placed
-from wobbly_fin.rocketry.airframe.parts import FinSet, TubeFins
+from wobbly_fin.rocketry.airframe.parts import FinSet, Pods, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.building.amounts import fillets_kg, pocket_kg, root_fillet_radius_m
 from wobbly_fin.rocketry.building.nesting import nest_fins
@@ -245,7 +245,7 @@ def last_round(s: Section, fin: Placed[FinSet]) -> str:
     return s.key("fins-on", fin, fin.part.count - 1 if _rounds(s, fin) > 1 else None)
 
 
-def last_valley(s: Section, fin: Placed[FinSet | TubeFins]) -> str:
+def last_valley(s: Section, fin: Placed[FinSet | TubeFins | Pods]) -> str:
     """The key of the last step of the outside fillets."""
     if fin in s.rounds:
         return s.key("outside", fin)

@@ -1,7 +1,7 @@
 """Tubes glued to the skin as fins, and a ring round the tips of fins."""
 
 from wobbly_fin.rocketry.airframe.layout import Placed
-from wobbly_fin.rocketry.airframe.parts import FinSet, RingFin, TubeFins
+from wobbly_fin.rocketry.airframe.parts import FinSet, Pods, RingFin, TubeFins
 from wobbly_fin.rocketry.building.amounts import fillet_kg, fillet_radius_m
 from wobbly_fin.rocketry.building.recipes.fins import last_valley
 from wobbly_fin.rocketry.building.recipes.section import MINUTE, Section
@@ -18,7 +18,7 @@ def _place(s: Section, placed: Placed) -> str:
     return say("build-place-ahead", ahead=s.bench.size(ahead)) if ahead > _LEVEL_M else say("build-place-level")
 
 
-def tubes_on(s: Section, round_: Placed[TubeFins]) -> list[Step]:
+def tubes_on(s: Section, round_: Placed[TubeFins | Pods]) -> list[Step]:
     """The tubes glued on one beside the other, then fillets in the corners that can be reached."""
     bench, part = s.bench, round_.part
     contacts = part.count * (2 if s.touch(round_) else 1)
@@ -26,19 +26,20 @@ def tubes_on(s: Section, round_: Placed[TubeFins]) -> list[Step]:
     hands = (6 + 4 * part.count) * MINUTE
     glue_on = Step(
         key=s.key("tubes-on", round_),
-        title=say("build-tubes-on", count=part.count),
+        title=say("build-tubes-on", count=part.count, piece=part.PIECE),
         assembly=s.said("body"),
         hands_on_s=hands,
         lines=(
-            say("build-tubes-on-line", place=_place(s, round_)),
+            say(f"build-{part.PIECE}s-first"),
+            say("build-tubes-on-line", place=_place(s, round_), piece=part.PIECE),
             say("build-tubes-on-touching") if s.touch(round_) else say("build-tubes-on-apart"),
-            say("build-tubes-on-sight"),
+            say(f"build-{part.PIECE}s-sight"),
         ),
         tools=("rubber bands", "straight rod"),
         gluing=bench.gluing(bench.structural, contacts * fillet_kg(part.length_m, _TACK_M, density), hands, joints=part.count),
-        inspect=say("build-tubes-on-inspect"),
+        inspect=say("build-tubes-on-inspect", piece=part.PIECE),
         after=(*before_gluing(s), Link(key=s.key("mark", round_), because="each tube lies on its line")),
-        without="there is nothing that holds its tail",
+        without=say(f"build-{part.PIECE}s-without"),
         needed=True,
         picture=("tubes", round_.index),
     )
@@ -47,13 +48,13 @@ def tubes_on(s: Section, round_: Placed[TubeFins]) -> list[Step]:
     hands = (6 + 5 * part.count) * MINUTE
     fillets = Step(
         key=s.key("outside", round_),
-        title=say("build-tubes-fillets", count=contacts),
+        title=say("build-tubes-fillets", count=contacts, piece=part.PIECE),
         assembly=s.said("body"),
         hands_on_s=hands,
         lines=(say("build-tubes-fillets-line", radius=bench.size(radius), length=bench.size(part.length_m)),),
         tools=("rounded stick",),
         gluing=bench.gluing(bench.fillets, contacts * fillet_kg(part.length_m, radius, density), hands, joints=part.count),
-        inspect=say("build-tubes-fillets-inspect"),
+        inspect=say(f"build-{part.PIECE}s-inspect"),
         after=(Link(key=glue_on.key, because="the tubes have to hold first"),),
         without="tubes hold by a line of glue alone: they come off in a hard landing",
         picture=("tubes", round_.index),

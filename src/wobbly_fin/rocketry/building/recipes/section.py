@@ -7,7 +7,7 @@ from typing import TypeVar
 
 from wobbly_fin.rocketry.airframe.layout import Placed
 from wobbly_fin.rocketry.airframe.part_checks import FITS_M
-from wobbly_fin.rocketry.airframe.parts import BodyTube, FinCan, FinSet, MotorTube, Part, RailButton, Retainer, TubeFins
+from wobbly_fin.rocketry.airframe.parts import BodyTube, FinCan, FinSet, MotorTube, Part, Pods, RailButton, Retainer, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import RingMark, ring_marks
@@ -57,16 +57,16 @@ class Section:
         return [f for f in self.of(FinSet) if not f.part.moulded]
 
     @cached_property
-    def rounds(self) -> list[Placed[TubeFins]]:
-        """Tubes that stand in for fins."""
-        return self.of(TubeFins)
+    def rounds(self) -> list[Placed[TubeFins | Pods]]:
+        """Tubes that stand in for fins, and pods."""
+        return [*self.of(TubeFins), *self.of(Pods)]
 
     @property
-    def standing(self) -> list[Placed[FinSet | TubeFins]]:
+    def standing(self) -> list[Placed[FinSet | TubeFins | Pods]]:
         """All that stands on the skin, on lines marked for it."""
         return [*self.fins, *self.rounds]
 
-    def touch(self, round_: Placed[TubeFins]) -> bool:
+    def touch(self, round_: Placed[TubeFins | Pods]) -> bool:
         """Whether tubes lie against one another."""
         part = round_.part
         room = (

@@ -1,7 +1,7 @@
 """Gather, cut, mark, fill and slot: what happens to tubes before anything is glued."""
 
 from wobbly_fin.rocketry.airframe.layout import Placed
-from wobbly_fin.rocketry.airframe.parts import CentringRing, Coupler, FinSet, MotorTube, Part, TubeFins
+from wobbly_fin.rocketry.airframe.parts import CentringRing, Coupler, FinSet, MotorTube, Part, Pods, TubeFins
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import fin_marks
 from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE, Section
@@ -91,12 +91,13 @@ def _cut(s: Section) -> list[Step]:
     ]
 
 
-def _mark(s: Section, fin: Placed[FinSet | TubeFins]) -> Step:
+def _mark(s: Section, fin: Placed[FinSet | TubeFins | Pods]) -> Step:
     bench, part = s.bench, fin.part
     marks = fin_marks(bench.layout, fin)
+    named = "Root" if part.PIECE == "fin" else f"{part.PIECE.capitalize()}s"
     lines = [
         f"Paper strip once round: {bench.size(marks.around_m)}. {part.count} lines, {bench.size(marks.apart_m)} apart.",
-        f"{'Root' if fin.part.PIECE == 'fin' else 'Tubes'} from {bench.size(marks.foot_m)} to {bench.size(marks.head_m)} ahead of the aft edge.",
+        f"{named} from {bench.size(marks.foot_m)} to {bench.size(marks.head_m)} ahead of the aft edge.",
     ]
     if marks.slot_aft_m is not None and marks.slot_fore_m is not None and marks.slot_length_m is not None:
         lines.append(
