@@ -12,6 +12,7 @@ _UNION_MEMBERS = {"MotorDocument", "str", "quick_body", "motor_mount", *PART_TYP
 _WANTED = {
     "extra_forbidden": "is not a key of this document",
     "missing": "is missing",
+    "union_tag_not_found": "says no kind: its type is missing",
     "finite_number": "must be a finite number",
     "float_type": "must be a number",
     "json_invalid": "is not valid JSON",
@@ -39,4 +40,7 @@ def refusal_of_item(item: dict[str, Any], skip: int = 0) -> tuple[str, str]:
     said = _WANTED.get(item["type"], uncapital(item["msg"]))
     if item["type"] == "too_short":
         said = "must not be empty"
+    if item["type"] == "union_tag_invalid":
+        told = item["input"].get("type") if isinstance(item.get("input"), dict) else ""
+        said = f"is a {str(told)[:30]!r}, which this Wobbly Fin does not know: a newer one wrote it, or it is misspelt"
     return ".".join(place) or "document", said
