@@ -86,6 +86,10 @@ def test_what_is_wrong_with_them_is_named():
     assert codes(TWO) == set()
     assert "pods_loose" in codes(replace(TWO, gap_m=0.05)) and "pods_loose" not in codes(replace(TWO, gap_m=0.03))
     assert "pods_loose" in codes(replace(TWO, gap_m=0.03, position_m=0.15))
+    # Fins 40 mm high hold what hangs 40 mm off.
+    assert "pods_loose" not in codes(replace(TWO, gap_m=FINS.reach_m)) and "pods_loose" in codes(
+        replace(TWO, gap_m=FINS.reach_m + 0.001)
+    )
     assert "pods_crowded" in codes(replace(TWO, count=6, outer_diameter_m=0.032)) and "pods_crowded" not in codes(
         replace(TWO, count=6)
     )

@@ -48,7 +48,7 @@
   {#if !type}
     {#each kinds as group (group.title)}
       <h3 class="tape mb-1 text-sm">{group.title}</h3>
-      <div class="mb-3 grid grid-cols-2 gap-1">
+      <div class="mb-3 grid gap-1 sm:grid-cols-2">
         {#each group.kinds as kind (kind.type)}
           <button
             class="btn btn-ghost h-auto justify-start py-1 text-left"

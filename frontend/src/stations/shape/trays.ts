@@ -60,6 +60,7 @@ export const kinds: { title: string; kinds: Kind[] }[] = [
       { type: 'static_port', name: 'Static ports', says: 'for an altimeter’s bay' },
       { type: 'gas_vent', name: 'Gas vents', says: 'let the motor’s charge out' },
       { type: 'rail_button', name: 'Rail button', says: 'two are needed' },
+      { type: 'rail_guide', name: 'Rail guide', says: 'a long shoe in a rail' },
     ],
   },
   {
@@ -70,6 +71,7 @@ export const kinds: { title: string; kinds: Kind[] }[] = [
       { type: 'retainer', name: 'Retainer', says: 'keeps the motor in' },
       { type: 'coupler', name: 'Coupler', says: 'joins two tubes' },
       { type: 'bulkhead', name: 'Bulkhead', says: 'closes a tube' },
+      { type: 'baffle', name: 'Baffle', says: 'cools the gas on its way' },
       { type: 'joint', name: 'Joint', says: 'glued, taped, screwed, riveted' },
     ],
   },

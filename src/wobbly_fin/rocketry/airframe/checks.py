@@ -127,14 +127,14 @@ def _rooms(placed: Placed) -> list[_Room]:
 
 
 def _overlaps(layout: Layout) -> Iterator[Finding]:
-    hard = [(p, _rooms(p)) for p in layout.of(MotorTube, Bulkhead, Coupler, CentringRing)]
+    hard = [(p, _rooms(p)) for p in layout.placed if p.part.STOPS]
     for (first, these), (second, those) in itertools.combinations(hard, 2):
         # A ring is there to be gone through: whether its hole fits is asked of the ring.
         carried = {type(first.part), type(second.part)} == {CentringRing, MotorTube}
         if not carried and any(a.meets(b) for a in these for b in those):
             yield Finding(code="overlap", severity="mend", index=first.index, other=second.index)
     for placed in layout.placed:
-        inside = placed.host is not None and not isinstance(placed.part, FinSet)
+        inside = placed.host is not None and not placed.part.PIECE
         if inside and (placed.fore_m < -1e-6 or placed.fore_m > layout.length_m + 1e-6):
             yield Finding(code="outside", severity="mend", index=placed.index)
 

@@ -10,6 +10,7 @@ from typing_extensions import TypeIs, TypeVar  # with a default, which Python ha
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe, PartError
 from wobbly_fin.rocketry.airframe.parts import (
+    Baffle,
     BodyTube,
     Bulkhead,
     CanopyPack,
@@ -297,7 +298,7 @@ def _fit_inner(part: Part, parent: Placed | None, around: Placed, listed: list[t
         return replace(
             part, outer_diameter_m=part.outer_diameter_m or bore, inner_diameter_m=part.inner_diameter_m or min(hole, 0.98 * bore)
         )
-    if isinstance(part, Coupler | Bulkhead) and part.outer_diameter_m is None:
+    if isinstance(part, Coupler | Bulkhead | Baffle) and part.outer_diameter_m is None:
         inside = parent.part if parent and isinstance(parent.part, Coupler) and isinstance(part, Bulkhead) else None
         wide = (inside.outer_diameter_m or bore) - 2 * inside.wall_m if isinstance(inside, Coupler) else bore
         return replace(part, outer_diameter_m=wide)
@@ -370,7 +371,7 @@ def _bay(placed: tuple[Placed, ...], outer: tuple[Placed, ...], host: int) -> Ba
     if place + 1 < len(outer):
         aft -= outer[place + 1].part.enters_m[0]
     middle = (tube.fore_m + tube.aft_m) / 2
-    blocks = [p for p in placed if isinstance(p.part, MotorTube | CentringRing | Bulkhead | Coupler)]
+    blocks = [p for p in placed if p.part.STOPS]
     for p in blocks:
         if p.aft_m > tube.fore_m and (p.fore_m + p.aft_m) / 2 < middle and not isinstance(p.part, MotorTube | CentringRing):
             fore = max(fore, p.aft_m)

@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, 
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
     Anchor,
+    Baffle,
     BodyTube,
     Bulkhead,
     CanopyPack,
@@ -122,8 +123,8 @@ def _ring(layout: Layout, p: Placed[CentringRing]) -> PartOutline:
     return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, outer, hole))
 
 
-@OUTLINE.of(Bulkhead)
-def _bulkhead(layout: Layout, p: Placed[Bulkhead]) -> PartOutline:
+@OUTLINE.of(Bulkhead, Baffle)
+def _bulkhead(layout: Layout, p: Placed[Bulkhead | Baffle]) -> PartOutline:
     return PartOutline(index=p.index, profile=_box(p.fore_m, p.aft_m, (p.part.outer_diameter_m or 0.0) / 2))
 
 

@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.airframe.mass import Aboard
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
     Anchor,
+    Baffle,
     BodyTube,
     Bulkhead,
     CanopyPack,
@@ -209,8 +210,8 @@ def _ring_fin(layout: Layout, placed: Placed[RingFin], asked: Asked) -> Iterator
             yield _finding("ring_narrow", "mend", placed, fin, tips_m=tips, bore_m=inside)
 
 
-@CHECKS.of(CentringRing, Coupler, Bulkhead)
-def _disc(layout: Layout, placed: Placed[CentringRing | Coupler | Bulkhead], asked: Asked) -> Iterator[Finding]:
+@CHECKS.of(CentringRing, Coupler, Bulkhead, Baffle)
+def _disc(layout: Layout, placed: Placed[CentringRing | Coupler | Bulkhead | Baffle], asked: Asked) -> Iterator[Finding]:
     part, host = placed.part, layout.host_of(placed)
     known = not isinstance(host.part, BodyTube) or host.part.inner_diameter_m is not None
     if part.outer_diameter_m and known and not _in_coupler(layout, placed):

@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, 
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
     Anchor,
+    Baffle,
     BodyTube,
     Bulkhead,
     CanopyPack,
@@ -52,7 +53,7 @@ class Stuff(NamedTuple):
 
 SOLID: Aspect[Callable[[Layout, Placed[Any]], Stuff]] = Aspect("solid")
 SOLID.none("holes", VentHoles)
-SOLID.none("bought", Retainer, Anchor)
+SOLID.none("bought", Baffle, Retainer, Anchor)
 SOLID.none("soft", Cord, CanopyPack)
 SOLID.none("lump", MassLump, DisplayPart)
 SOLID.none("told", Joint, Allowance)

@@ -1,22 +1,37 @@
 """What a build takes: tubes to cut, sheets, glue, bought parts; against what lies in stores."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import Any
 
+from wobbly_fin.rocketry.airframe.aspects import Aspect
 from wobbly_fin.rocketry.airframe.layout import Placed
 from wobbly_fin.rocketry.airframe.parts import (
+    Allowance,
     Anchor,
+    Baffle,
     BodyTube,
     Bulkhead,
     CanopyPack,
     CentringRing,
     Cord,
+    Coupler,
+    Device,
+    DisplayPart,
+    FinCan,
     FinSet,
+    Joint,
     LaunchLug,
     MassLump,
+    MotorTube,
     NoseCone,
+    Pods,
     RailButton,
     Retainer,
+    RingFin,
+    Transition,
+    TubeFins,
+    VentHoles,
 )
 from wobbly_fin.rocketry.airframe.parts.fittings import RETAINERS
 from wobbly_fin.rocketry.building.bench import Bench
@@ -279,32 +294,36 @@ def _glue_needs(bench: Bench, plan: Plan, stores: Stores) -> list[Need]:
     return out
 
 
+# How a part is bought: its size in the words of a shop; empty where this one is not.
+BOUGHT: Aspect[Callable[[Bench, Any], str]] = Aspect("stock")
+BOUGHT.none("tube", BodyTube, MotorTube, Coupler, TubeFins, RingFin, Pods)
+BOUGHT.none("sheet", FinSet)
+BOUGHT.none("made", Transition, FinCan, VentHoles, Joint, Allowance, DisplayPart)
+BOUGHT.of(NoseCone)(lambda bench, p: bench.size(p.base_diameter_m or 0.0))
+BOUGHT.of(CentringRing)(
+    lambda bench, p: (
+        f"{bench.size(p.inner_diameter_m or 0)} in {bench.size(p.outer_diameter_m or 0)}, {bench.size(p.thickness_m)}"
+    )
+)
+BOUGHT.of(Bulkhead)(lambda bench, p: f"{bench.size(p.outer_diameter_m or 0)}, {bench.size(p.thickness_m)}")
+BOUGHT.of(Baffle)(lambda bench, p: f"{bench.size(p.outer_diameter_m or 0)} outside, {bench.size(p.length_m)}")
+BOUGHT.of(Retainer)(lambda bench, p: "" if p.kind == "tape" else RETAINERS[p.kind])
+BOUGHT.of(LaunchLug)(lambda bench, p: f"{bench.size(p.length_m)} of {bench.size(p.inner_diameter_m)} bore")
+BOUGHT.of(RailButton)(lambda bench, p: bench.size(p.diameter_m))
+BOUGHT.of(CanopyPack)(lambda bench, p: f"{DEVICES[p.kind].name}, {bench.size(p.diameter_m or p.length_m or 0.0)}")
+BOUGHT.of(Cord)(lambda bench, p: f"{bench.size(p.length_m)}{' of ' + p.made_of.name if p.made_of else ''}")
+BOUGHT.of(Anchor)(lambda bench, p: bench.size(p.length_m) if p.kind in ("eye_bolt", "u_bolt") else "")
+BOUGHT.of(MassLump)(lambda bench, p: bench.mass(p.mass_kg or 0.0) if p.kind == "ballast" else "")
+BOUGHT.of(Device)(lambda bench, p: bench.mass(p.mass_kg or 0.0))
+
+
 def _part_needs(bench: Bench) -> list[Need]:
     """Parts that come as they are. Which of them lie in a drawer nobody has told."""
     out = []
-    for placed in bench.layout.of(
-        NoseCone, CentringRing, Bulkhead, Retainer, LaunchLug, RailButton, CanopyPack, Cord, Anchor, MassLump
-    ):
+    for placed in bench.layout.placed:
         part = placed.part
-        if (part.material or "").startswith("printed") or (isinstance(part, MassLump) and part.kind != "ballast"):
-            continue
-        if isinstance(part, Anchor) and part.kind not in ("eye_bolt", "u_bolt"):
-            continue
-        wanted = {
-            NoseCone: lambda p: bench.size(p.base_diameter_m or 0.0),
-            CentringRing: lambda p: (
-                f"{bench.size(p.inner_diameter_m or 0)} in {bench.size(p.outer_diameter_m or 0)}, {bench.size(p.thickness_m)}"
-            ),
-            Bulkhead: lambda p: f"{bench.size(p.outer_diameter_m or 0)}, {bench.size(p.thickness_m)}",
-            Retainer: lambda p: RETAINERS[p.kind],
-            LaunchLug: lambda p: f"{bench.size(p.length_m)} of {bench.size(p.inner_diameter_m)} bore",
-            RailButton: lambda p: bench.size(p.diameter_m),
-            CanopyPack: lambda p: f"{DEVICES[p.kind].name}, {bench.size(p.diameter_m or p.length_m or 0.0)}",
-            Cord: lambda p: f"{bench.size(p.length_m)}{' of ' + p.made_of.name if p.made_of else ''}",
-            Anchor: lambda p: bench.size(p.length_m),
-            MassLump: lambda p: bench.mass(p.mass_kg or 0.0),
-        }[type(part)](part)
-        if isinstance(part, Retainer) and part.kind == "tape":
-            continue
-        out.append(Need(what=part.called, wanted=wanted, buy="look in the drawer"))
+        said = BOUGHT.find(part)
+        wanted = said(bench, part) if said is not None and not (part.material or "").startswith("printed") else ""
+        if wanted:
+            out.append(Need(what=part.called, wanted=wanted, buy="look in the drawer"))
     return out

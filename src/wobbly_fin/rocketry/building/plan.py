@@ -6,7 +6,7 @@ from dataclasses import replace
 from wobbly_fin.rocketry.airframe.parts import RingFin
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.changes import Change, apply_changes
-from wobbly_fin.rocketry.building.recipes import closing, finish, fins, joints, mount, rings, tubes
+from wobbly_fin.rocketry.building.recipes import bay, closing, finish, fins, joints, mount, rings, tubes
 from wobbly_fin.rocketry.building.recipes.section import Section
 from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS
 from wobbly_fin.rocketry.building.step import Link, Plan, Step
@@ -66,7 +66,7 @@ def _stage(s: Section) -> list[Step]:
     steps += closing.lugs(s)
     steps += closing.retainer(s)
     steps += finish.nose(s)
-    steps += joints.bay(s)
+    steps += bay.bay(s)
     return steps
 
 

@@ -8,6 +8,7 @@ from wobbly_fin.rocketry.airframe.layout import Bay, Layout, Placed, bore_of
 from wobbly_fin.rocketry.airframe.materials import MATERIALS
 from wobbly_fin.rocketry.airframe.parts import (
     Anchor,
+    Baffle,
     Bulkhead,
     CanopyPack,
     CentringRing,
@@ -80,13 +81,14 @@ def gas_path(
     steps = (
         list(_from_motor(layout, stage, bay, stop)) if by_motor else [GasStep(what="charge", state="passes", bore_m=bay.bore_m)]
     )
-    shielded = protection != "none"
+    # A baffle drawn on the way shields, whatever else is packed.
+    shielded = protection != "none" or any(step.state == "shields" for step in steps)
     if burns_by_name(wadding):
         steps.append(GasStep(what=wadding, state="burns", code="burns"))
-    elif shielded:
+    elif protection != "none":
         code = "chars" if protection == "baffle" and by_motor else ""
         steps.append(GasStep(what=PROTECTIONS[protection], state="shields", code=code))
-    else:
+    elif not shielded:
         steps.append(GasStep(what="", state="exposed", code="no_protection"))
     steps += _cords(layout, bay, shielded, protection_m)
     for placed in layout.of(CanopyPack):
@@ -135,6 +137,8 @@ def _narrows(placed: Placed) -> Iterator[GasStep]:
     part = placed.part
     if isinstance(part, Bulkhead):
         yield GasStep(what=part.called, state="blocked", code="blocked")
+    elif isinstance(part, Baffle):
+        yield GasStep(what=part.called, state="shields", code="chars")
     elif isinstance(part, Coupler | Transition):
         stuff = MATERIALS.get(part.material or "")
         soft = stuff is not None and stuff.softens_c is not None

@@ -11,6 +11,7 @@ from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, 
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
     Anchor,
+    Baffle,
     BodyTube,
     Bulkhead,
     CanopyPack,
@@ -50,7 +51,7 @@ _BLADE = "Fresh blade, many light passes, fingers behind the edge."
 
 # What is cut or marked by paper for a part.
 TEMPLATE: Aspect[Callable[[Layout, Placed[Any], UnitChoice], list[Template]]] = Aspect("template")
-TEMPLATE.none("bought", FinCan, LaunchLug, RailButton, Retainer, Anchor, Cord, CanopyPack, MassLump, DisplayPart)
+TEMPLATE.none("bought", Baffle, FinCan, LaunchLug, RailButton, Retainer, Anchor, Cord, CanopyPack, MassLump, DisplayPart)
 TEMPLATE.none("square", BodyTube, MotorTube, Coupler, RingFin)
 TEMPLATE.none("told", Joint, Allowance)
 

@@ -13,11 +13,12 @@ from wobbly_fin.rocketry.airframe.parts.fittings import (
     LaunchLug,
     MassLump,
     RailButton,
+    RailGuide,
     Retainer,
     StaticPort,
     VentHoles,
 )
-from wobbly_fin.rocketry.airframe.parts.inside import Bulkhead, CentringRing, Coupler, MotorTube
+from wobbly_fin.rocketry.airframe.parts.inside import Baffle, Bulkhead, CentringRing, Coupler, MotorTube
 from wobbly_fin.rocketry.airframe.parts.outer import BodyTube, FinCan, NoseCone, Outer, Transition
 from wobbly_fin.rocketry.airframe.parts.part import Part
 from wobbly_fin.rocketry.airframe.parts.pods import Pods
@@ -26,8 +27,8 @@ from wobbly_fin.rocketry.airframe.parts.rings import RingFin, TubeFins
 PART_TYPES: dict[str, type[Part]] = {
     kind.TYPE: kind
     for kind in (
-        NoseCone, BodyTube, Transition, FinCan, FinSet, TubeFins, RingFin, Pods, MotorTube, CentringRing, Coupler, Bulkhead, LaunchLug, RailButton,
-        StaticPort,         GasVent, Retainer, Anchor, Cord, CanopyPack, Joint, MassLump, Device, Allowance, DisplayPart,
+        NoseCone, BodyTube, Transition, FinCan, FinSet, TubeFins, RingFin, Pods, MotorTube, CentringRing, Coupler, Bulkhead, Baffle,
+        LaunchLug, RailButton, RailGuide, StaticPort, GasVent, Retainer, Anchor, Cord, CanopyPack, Joint, MassLump, Device, Allowance, DisplayPart,
     )
 }  # fmt: skip
 
@@ -38,6 +39,7 @@ INSIDE: tuple[type[Part], ...] = (
     CentringRing,
     Coupler,
     Bulkhead,
+    Baffle,
     Retainer,
     Anchor,
     Cord,
@@ -53,7 +55,7 @@ OLDER_TYPES: dict[str, type[Part]] = {VentHoles.TYPE: VentHoles}
 __all__ = [
     "BODY", "INSIDE", "NO_BODY",
     "OLDER_TYPES",
-    "PART_TYPES", "Allowance", "Anchor", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "Device", "DisplayPart",
-    "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "Pods", "RailButton", "Retainer",
-    "RingFin", "StaticPort", "Transition", "TubeFins", "VentHoles",
+    "PART_TYPES", "Allowance", "Anchor", "Baffle", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "Device", "DisplayPart",
+    "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "Pods", "RailButton",
+    "RailGuide", "Retainer", "RingFin", "StaticPort", "Transition", "TubeFins", "VentHoles",
 ]  # fmt: skip

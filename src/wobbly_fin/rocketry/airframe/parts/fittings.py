@@ -58,6 +58,20 @@ class RailButton(Part):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class RailGuide(RailButton):
+    """A long shoe that runs in a rail's slot."""
+
+    TYPE: ClassVar[str] = "rail_guide"
+    WORD: ClassVar[str] = "rail guide"
+
+    length_m: float = size("Length", default=0.03, high=0.5)
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.length_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class VentHoles(Part):
     """Holes through the wall, evenly round the body, of a drawing that does not say what for: `recovery.vents` judges by size and place."""
 

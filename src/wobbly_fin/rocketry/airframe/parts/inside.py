@@ -12,6 +12,7 @@ class MotorTube(Part):
 
     TYPE: ClassVar[str] = "motor_tube"
     WORD: ClassVar[str] = "motor tube"
+    STOPS: ClassVar[bool] = True
     EDGE: ClassVar[Edge] = "aft"
 
     length_m: float = size("Length")
@@ -54,6 +55,7 @@ class Coupler(Part):
 
     TYPE: ClassVar[str] = "coupler"
     WORD: ClassVar[str] = "coupler"
+    STOPS: ClassVar[bool] = True
 
     length_m: float = size("Length")
     outer_diameter_m: float | None = size("Outside diameter", default=None, high=WIDEST_M, hint="Empty: fits the tube.")
@@ -74,6 +76,7 @@ class Bulkhead(Part):
 
     TYPE: ClassVar[str] = "bulkhead"
     WORD: ClassVar[str] = "bulkhead"
+    STOPS: ClassVar[bool] = True
 
     thickness_m: float = size("Thickness", high=0.3)
     outer_diameter_m: float | None = size("Diameter", default=None, high=WIDEST_M, hint="Empty: fits the tube.")
@@ -89,6 +92,7 @@ class CentringRing(Part):
 
     TYPE: ClassVar[str] = "centring_ring"
     WORD: ClassVar[str] = "centring ring"
+    STOPS: ClassVar[bool] = True
 
     thickness_m: float = size("Thickness", high=0.3)
     outer_diameter_m: float | None = size("Outside diameter", default=None, high=WIDEST_M, hint="Empty: fits the tube.")
@@ -100,3 +104,19 @@ class CentringRing(Part):
     @property
     def axial_length_m(self) -> float:
         return self.thickness_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Baffle(Part):
+    """Plates with holes that do not face one another: gas passes, what glows does not. `outer_diameter_m` None: fits."""
+
+    TYPE: ClassVar[str] = "baffle"
+    WORD: ClassVar[str] = "baffle"
+    STOPS: ClassVar[bool] = True
+
+    length_m: float = size("Length", high=1.0)
+    outer_diameter_m: float | None = size("Outside diameter", default=None, high=WIDEST_M, hint="Empty: fits the tube.")
+
+    @property
+    def axial_length_m(self) -> float:
+        return self.length_m

@@ -1,22 +1,22 @@
-"""Couplers, bulkheads, shrouds, printed parts, anchors in the wall, and the electronics bay."""
+"""Couplers, bulkheads, baffles, shrouds, printed parts and anchors in the wall."""
 
-from wobbly_fin.rocketry.airframe.layout import Placed, aft_diameter_m, bore_of, fore_diameter_m
+from wobbly_fin.rocketry.airframe.layout import Placed, aft_diameter_m, fore_diameter_m
 from wobbly_fin.rocketry.airframe.parts import (
     Anchor,
-    BodyTube,
+    Baffle,
     Bulkhead,
     CanopyPack,
     Coupler,
     Joint,
     Part,
     Transition,
-    VentHoles,
 )
 from wobbly_fin.rocketry.building.amounts import collar_kg, fillet_radius_m, sleeve_kg
-from wobbly_fin.rocketry.building.marking import chord_m, nested_strip_m
+from wobbly_fin.rocketry.building.marking import nested_strip_m
 from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.recipes.tubes import before_gluing
 from wobbly_fin.rocketry.building.step import Link, Step
+from wobbly_fin.rocketry.messages import say
 
 # How fast a desktop printer lays plastic: a usual figure from memory; the slicer knows better.
 PRINT_KG_S = 0.012 / 3600
@@ -278,76 +278,27 @@ def bulkheads(s: Section) -> list[Step]:
                 template=f"disc-{placed.index}",
             )
         )
-    return steps
-
-
-def bay(s: Section) -> list[Step]:
-    """Vent holes and the sled of an electronics bay."""
-    return [*_vents(s), *_sleds(s)]
-
-
-def _vents(s: Section) -> list[Step]:
-    bench, steps = s.bench, []
-    for placed in s.of(VentHoles):
-        part = placed.part
-        host = bench.layout.outer_at(placed.fore_m)
+    for baffle in s.of(Baffle):
+        across = baffle.part.outer_diameter_m or 0.02
+        density = bench.glue(bench.structural).density_kg_m3
         steps.append(
             Step(
-                key=s.key("vents", placed),
-                title=f"Drill {part.count} vent {'hole' if part.count == 1 else 'holes'}",
-                assembly=s.said(host.part.called),
-                hands_on_s=(6 + 3 * part.count) * MINUTE,
+                key=s.key("baffle", baffle),
+                title=say("build-baffle", name=baffle.part.called),
+                assembly=s.said("body"),
+                hands_on_s=12 * MINUTE,
                 lines=(
-                    f"{bench.size(part.diameter_m)} each, "
-                    f"{bench.size(host.aft_m - (placed.fore_m + placed.aft_m) / 2)} ahead of the tube’s aft edge, evenly "
-                    f"round{' by the strip' if part.count > 1 else ''}.",
-                    "Harden the rim with thin CA, clear it again: a burr misleads the altimeter.",
+                    say(
+                        "build-baffle-line",
+                        across=bench.size(across),
+                        deep=bench.size(baffle.fore_m - bench.layout.host_of(baffle).fore_m),
+                    ),
+                    say("build-baffle-order"),
                 ),
-                tools=("drill",),
-                caution="Drill slowly, the tube backed by wood, fingers out of the tube.",
-                inspect="Round and clean, nothing ahead of them that stirs the air.",
-                after=(
-                    Link(key=s.key("cut-tubes"), because="measured from the cut edge"),
-                    Link(key="gather", because="dry fit comes first"),
-                ),
-                without="the altimeter cannot feel the air",
-                picture=("vents", placed.index),
-                template=f"vents-{placed.index}",
-            )
-        )
-    return steps
-
-
-def _sleds(s: Section) -> list[Step]:
-    bench, steps = s.bench, []
-    for placed in s.bench.layout.working("altimeter"):
-        part = placed.part
-        if placed.stage != s.number or placed.host is None:
-            continue
-        host = bench.layout.placed[placed.host]
-        bore = bore_of(host.part) if isinstance(host.part, BodyTube) else part.diameter_m or 0.03
-        below = min(bore / 4, (part.diameter_m or 0.0) / 4)
-        wide = chord_m(bore, below) if bore > 0 else 0.0
-        room = part.length_m or host.part.axial_length_m / 2
-        steps.append(
-            Step(
-                key=s.key("sled", placed),
-                title=f"Make the sled for the {part.called}",
-                assembly=s.said("bay"),
-                hands_on_s=35 * MINUTE,
-                lines=(
-                    f"{bench.size(wide - 0.001)} wide: the chord {bench.size(below)} below the axis of a "
-                    f"{bench.size(bore)} bore, less a little to slide.",
-                    f"{bench.size(max(room - 0.006, 0.01))} long, shorter than its bay, so that it slides to bring the switch to its hole.",
-                ),
-                tools=("saw", "file"),
-                caution=DUST,
-                inspect="It slides in and out, and does not turn.",
-                after=(
-                    Link(key="gather", because="the devices are laid on it first"),
-                    *(Link(key=s.key("vents", v), because="the switch goes to its hole") for v in s.of(VentHoles)),
-                ),
-                without="the altimeter rolls about in its bay",
+                gluing=bench.gluing(bench.structural, collar_kg(across, fillet_radius_m(across) / 2, density)),
+                inspect=say("build-baffle-inspect"),
+                after=before_gluing(s),
+                without=say("build-baffle-without"),
             )
         )
     return steps

@@ -1,7 +1,7 @@
 """A rocket as it is loaded, read off its airframe, its recovery plan and the motor chosen."""
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
-from wobbly_fin.rocketry.airframe.parts import Device, DisplayPart, RailButton, Retainer, VentHoles
+from wobbly_fin.rocketry.airframe.parts import Baffle, Device, DisplayPart, RailButton, Retainer, VentHoles
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.canopies.packing import tissue_sheets
 from wobbly_fin.rocketry.choosing.pick import Candidate
@@ -69,6 +69,7 @@ def loadout_of(
         altimeters=altimeters,
         fires=fires,
         devices=devices,
+        baffle=layout is not None and bool(layout.of(Baffle)),
         payload="what is fragile aboard" if payload is not None else "",
         high_power=ruling.high_power,
         stand_off=stand_off_words(ruling, units),

@@ -78,6 +78,8 @@ class Loadout:
         Shear pins in all.
     altimeters : int
         Aboard, of which nothing but that is told; `fires`: something aboard fires a charge.
+    baffle : bool
+        One is built in, whatever is packed above it.
     devices : tuple of DeviceLoad
         Aboard, by name.
     payload : str
@@ -100,6 +102,7 @@ class Loadout:
     pins: int = 0
     altimeters: int = 0
     fires: bool = False
+    baffle: bool = False
     devices: tuple[DeviceLoad, ...] = ()
     payload: str = ""
     high_power: bool = False

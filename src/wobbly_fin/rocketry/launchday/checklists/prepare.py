@@ -147,7 +147,7 @@ def recovery(f: Loadout) -> Iterator[Item]:
             good="No cloth of the canopy towards the charge.",
             again=True,
         )
-    elif f.protection == "baffle":
+    if f.protection == "baffle" or f.baffle:
         yield Item(
             key="baffle",
             stage="recovery",

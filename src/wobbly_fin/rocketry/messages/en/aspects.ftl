@@ -9,6 +9,7 @@ aspect-name-push = push of the air
 aspect-name-drag = drag
 aspect-name-surface = surface
 aspect-name-template = paper template
+aspect-name-stock = line to buy it by
 aspect-name-checks = checks of its own
 
 aspect-none-holes = holes weigh nothing.
@@ -21,3 +22,6 @@ aspect-none-small = none taken, it is small beside fins and nose (our own judgem
 aspect-none-flush = none taken, holes lie flush with the skin (our own judgement).
 aspect-none-any = none, it is looked at together with what it meets.
 aspect-none-square = none, it is cut square off a tube.
+aspect-none-tube = none, it is cut from tube: see the cut list.
+aspect-none-sheet = none, it is cut from sheet: see the sheets.
+aspect-none-made = none, it is made, not bought.
