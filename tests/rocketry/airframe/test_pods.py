@@ -64,6 +64,8 @@ def test_they_brake_each_as_much():
     assert rough.friction > 1.3 * cd[0].friction and ROUGHNESS_M["rough"] > ROUGHNESS_M["painted"]
     silhouette = next(s for p, s in surfaces(lay_out(frame(TWO))) if p.index == 3)
     assert (silhouette.pieces, silhouette.side_m2) == (2, pytest.approx(0.5 * 0.02 * 0.03 + 0.02 * 0.1))
+    # A triangle of 300 mm² at 20 mm and a strip of 2000 at 80.
+    assert silhouette.side_x_m == pytest.approx((300 * 20 + 2000 * 80) / 2300 / 1000)
 
 
 def test_their_motors_are_a_cluster_whose_charge_opens_nothing():
