@@ -11,7 +11,7 @@ APP_STAMP := $(VENV)/.app
 DEV_STAMP := $(VENV)/.dev
 MODULES := frontend/node_modules/.package-lock.json
 BUILT := frontend/dist/manifest.json
-BESIDE := tests/browser tests/faults tests/formats
+BESIDE := tests/browser tests/faults tests/formats tests/rocketry/choosing tests/sources
 FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
 .PHONY: help demo demo-reset demo-empty run dev test lint types-check pytest thorough front-check browser bench lighthouse shots interfaces format clean

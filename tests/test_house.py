@@ -106,3 +106,14 @@ def test_no_two_schemas_of_the_api_share_a_name() -> None:
         if found.__module__.startswith("wobbly_fin"):
             places.setdefault(found.__name__, set()).add(inspect.getmodule(found).__name__)  # type: ignore[union-attr]
     assert {name: where for name, where in places.items() if len(where) > 1} == {}
+
+
+def test_numbers_become_text_in_one_place_of_the_front_end() -> None:
+    """`api/format.ts`: elsewhere nobody rounds, so that one figure reads alike wherever it stands."""
+    own = re.compile(r"\.toFixed\(|\.toPrecision\(|\.toLocale\w*String\(|NumberFormat|DateTimeFormat\((?!\))")
+    found = [
+        f"{p.relative_to(ROOT)}"
+        for p in FRONT
+        if p.name != "format.ts" and not p.name.endswith(".test.ts") and own.search(p.read_text(encoding="utf-8"))
+    ]
+    assert found == []

@@ -232,6 +232,61 @@ def test_off_the_shelf_brings_real_and_nominal_sizes_and_own_parts_come_back(ben
     assert bench.person.call("POST", f"/stores/parts/{key}/restore")[0] == 204
 
 
+def test_a_device_is_one_thing_from_the_stores_with_all_its_owner_told_of_it(bench: Bench) -> None:
+    body, key = bench.part("body_tube"), str(uuid.uuid4())
+    ear = bench.add(
+        "device",
+        body,
+        mass_kg="6 g",
+        battery="one button cell",
+        switched_on="its key held two seconds",
+        ready="two beeps",
+        after_landing="count its flashes",
+    )
+    bench.do(
+        {"op": "set", "part": ear, "field": "kind", "value": "logger"},
+        {"op": "set", "part": ear, "field": "name", "text": "Little Ear"},
+    )
+    status, shelf = bench.person.call("PUT", f"/stores/parts/{key}", {"rocket_id": bench.key, "part_id": ear})
+    assert status == 200 and shelf[0]["name"] == "Little Ear"
+    again = str(uuid.uuid4())
+    taken = bench.do(
+        {"op": "remove", "part": ear}, {"op": "add", "stock": f"own:{key}", "part": body, "value": again}, selected=again
+    )
+    boxes = {b["field"]: b["text"] for b in taken["selected"]["boxes"]}
+    assert (boxes["name"], boxes["kind"], boxes["battery"], boxes["ready"]) == (
+        "Little Ear",
+        "logger",
+        "one button cell",
+        "two beeps",
+    )
+    # Words may go again; too many of them are refused at their box, and nothing changes.
+    status, out = bench.send({"op": "set", "part": again, "field": "battery", "text": "x" * 200})
+    assert status == 422 and "at most 80" in out["fields"][0]["message"]
+    without = bench.do({"op": "set", "part": again, "field": "ready", "text": ""}, selected=again)
+    kept = {b["field"]: b["text"] for b in without["selected"]["boxes"]}
+    assert kept["ready"] == "" and kept["battery"] == "one button cell"
+
+
+@pytest.mark.parametrize(
+    ("name", "kind"), [("release", "device"), ("camera", "device"), ("wing", "fin_set"), ("pods", "pods"), ("baffle", "baffle")]
+)
+def test_what_has_a_name_of_its_own_on_the_bench_becomes_its_kind_of_part(bench: Bench, name: str, kind: str) -> None:
+    key = bench.add(name, bench.part("body_tube"))
+    assert next(d for d in bench.look()["drawn"] if d["id"] == key)["type"] == kind
+
+
+def test_tube_fins_on_the_bench_put_the_margin_in_doubt_and_say_so(bench: Bench) -> None:
+    bench.do({"op": "remove", "part": bench.part("fin_set")})
+    bench.add("tube_fins", bench.part("body_tube"))
+    shape = bench.look()
+    balance = shape["balance"]
+    assert (
+        balance["cp_doubt_m"] > 0 and "±" in balance["said"]["cp"] and [p["doubted"] for p in balance["parts"]] == [False, True]
+    )
+    assert any("our own estimate, good to a fifth" in f["sentence"] for f in shape["findings"])
+
+
 def test_the_scale_beats_the_sum_and_a_weighed_whole_moves_with_later_changes(bench: Bench) -> None:
     fins = bench.part("fin_set")
     row = next(r for r in bench.do(set_(fins, "mass_kg", "3.2 g"))["ledger"]["rows"] if r["id"] == fins)

@@ -3,11 +3,15 @@ import {
   clock,
   count,
   day,
+  fixed,
   gravities,
   lengthIn,
   longDay,
+  mark,
+  moment,
   months,
   newtons,
+  rounded,
   sizeIn,
   speedIn,
   todayIso,
@@ -58,5 +62,26 @@ describe('texts', () => {
     expect(speedIn(unitsOf({ system: 'imperial' }).speed, 44.704)).toBe('100 mph');
     const own = { system: 'imperial', exceptions: { speed: 'kilometer/hour' } };
     expect(speedIn(unitsOf(own).speed, 10)).toBe('36.0 km/h');
+  });
+});
+
+describe('plain numbers', () => {
+  it('keep so many decimals, and are a dash where there are none', () => {
+    expect([fixed(1.005, 1), fixed(2, 2), fixed(null, 1), fixed(undefined, 0)]).toEqual([
+      '1.0',
+      '2.00',
+      '–',
+      '–',
+    ]);
+  });
+
+  it('lose what lies beyond, and noughts at the end', () => {
+    expect([rounded(0.30000004, 2), rounded(1.239, 2), mark(1234.5), mark(0.25)]).toEqual([
+      0.3, 1.24, 1230, 0.25,
+    ]);
+  });
+
+  it('a moment is told in the reader’s own time', () => {
+    expect(moment(new Date(2026, 6, 4, 9, 5).toISOString())).toBe('4 Jul 2026, 09:05');
   });
 });

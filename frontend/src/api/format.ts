@@ -1,15 +1,28 @@
 /** The one place where numbers and dates become text on this side; quantities arrive said by the server. */
 
+/** A number with so many decimals; a dash where there is none. */
+export const fixed = (value: number | null | undefined, decimals: number): string =>
+  value === null || value === undefined ? '–' : value.toFixed(decimals);
+
+/** A number without what lies beyond so many decimals, and without noughts at its end. */
+export const rounded = (value: number, decimals: number): number => Number(value.toFixed(decimals));
+
+/** A number to three figures, without noughts at its end: a mark on an axis. */
+export const mark = (value: number): number => Number(value.toPrecision(3));
+
+/** A place in a drawing, in its own small units. */
+export const at = (value: number): string => value.toFixed(2);
+
 /** Seconds with one decimal. */
-export const seconds = (value: number): string => `${value.toFixed(1)} s`;
+export const seconds = (value: number): string => `${fixed(value, 1)} s`;
+
+const three = (value: number): string => (value >= 100 ? fixed(value, 0) : String(mark(value)));
 
 /** Newtons with three figures at most. */
-export const newtons = (value: number): string =>
-  `${value >= 100 ? value.toFixed(0) : Number(value.toPrecision(3))} N`;
+export const newtons = (value: number): string => `${three(value)} N`;
 
 /** Newton-seconds with three figures at most. */
-export const newtonSeconds = (value: number): string =>
-  `${value >= 100 ? value.toFixed(0) : Number(value.toPrecision(3))} N·s`;
+export const newtonSeconds = (value: number): string => `${three(value)} N·s`;
 
 /** Month names, January first. By hand: a browser's date formats take a phone a tenth of a second to load. */
 export const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sept', 'Oct', 'Nov', 'Dec'];
@@ -38,9 +51,16 @@ const longMonths = [
 export const longDay = (iso: string): string =>
   `${weekdays[new Date(`${iso}T12:00`).getDay()]}, ${Number(iso.slice(8, 10))} ${longMonths[Number(iso.slice(5, 7)) - 1]} ${iso.slice(0, 4)}`;
 
+const pad = (n: number): string => String(n).padStart(2, '0');
+
+/** '4 Jul 2026, 13:30', of a moment, in the reader's own time. */
+export function moment(iso: string): string {
+  const d = new Date(iso);
+  return `${d.getDate()} ${months[d.getMonth()]} ${d.getFullYear()}, ${pad(d.getHours())}:${pad(d.getMinutes())}`;
+}
+
 /** Today as YYYY-MM-DD in the reader's own time. */
 export function todayIso(now = new Date()): string {
-  const pad = (n: number) => String(n).padStart(2, '0');
   return `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}`;
 }
 
@@ -103,12 +123,12 @@ export function unitsOf(
 /** A speed in a unit, from metres a second, with a decimal where it is small. */
 export function speedIn(unit: Unit, metresASecond: number): string {
   const value = metresASecond / unit.size;
-  return `${value.toFixed(Math.abs(value) < 99.95 ? 1 : 0)} ${unit.symbol}`;
+  return `${fixed(value, Math.abs(value) < 99.95 ? 1 : 0)} ${unit.symbol}`;
 }
 
 /** A dimension of a part in a unit, from metres, to a tenth of a millimetre or finer. */
 export const sizeIn = (unit: Unit, metres: number): string =>
-  `${(metres / unit.size).toFixed(unit.size < 0.002 ? 1 : 2)} ${unit.symbol}`;
+  `${fixed(metres / unit.size, unit.size < 0.002 ? 1 : 2)} ${unit.symbol}`;
 
 /** A length in a unit, from metres, to whole units. */
 export const lengthIn = (unit: Unit, metres: number): string =>
@@ -120,5 +140,5 @@ export const gravities = (metresASecondSquared: number): number => metresASecond
 /** An hour of the day, 13.5 as '13:30'. */
 export function clock(hour: number): string {
   const minutes = Math.round(hour * 60);
-  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+  return `${pad(Math.floor(minutes / 60))}:${pad(minutes % 60)}`;
 }

@@ -13,6 +13,8 @@
     motors?: Schemas['MotorDrawnOut'][];
     selected?: string;
     flagged?: Set<string>;
+    /** Parts whose push cannot be computed well: drawn with a broken line. */
+    doubted?: Set<string>;
     onselect?: (id: string) => void;
   }
   let {
@@ -23,6 +25,7 @@
     motors = [],
     selected,
     flagged,
+    doubted,
     onselect,
   }: Props = $props();
 
@@ -50,7 +53,8 @@
     new Set(drawn.flatMap((d) => (d.hatch && (cut || d.type === 'fin_set') ? [d.hatch] : []))),
   );
 
-  const tone = (d: Drawn) =>
+  const tone = (d: Drawn) => [doubted?.has(d.id) && '[stroke-dasharray:7_3]', hue(d)];
+  const hue = (d: Drawn) =>
     d.id === selected
       ? 'stroke-primary stroke-[2.4px]'
       : flagged?.has(d.id)

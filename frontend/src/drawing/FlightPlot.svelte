@@ -1,7 +1,7 @@
 <script lang="ts">
   import Later from '../kit/Later.svelte';
   import type { Schemas } from '../api/client';
-  import { seconds, speedIn, type Units } from '../api/format';
+  import { rounded, seconds, speedIn, type Units } from '../api/format';
   import CanopyFlag from './CanopyFlag.svelte';
   import { interpolate, line, linear } from './plot';
   import { eventLabels } from './flags';
@@ -112,7 +112,7 @@
       {#each x.ticks as at (at)}
         <line x1={x(at)} x2={x(at)} y1={floor} y2={floor + 4} class="stroke-base-content" />
         <text x={x(at)} y={floor + 16} text-anchor="middle" class="fill-base-content text-[12px]"
-          >{Number(at.toFixed(2))}</text
+          >{rounded(at, 2)}</text
         >
         {#if burnout + at <= span && !(ejection && Math.abs(x(burnout + at) - x(ejection.time_s)) < 27)}
           <line
@@ -123,7 +123,7 @@
             class="stroke-secondary"
           />
           <text x={x(burnout + at)} y={floor + 49} text-anchor="middle" class="fill-secondary text-[12px]"
-            >{Number(at.toFixed(2))}</text
+            >{rounded(at, 2)}</text
           >
         {/if}
       {/each}

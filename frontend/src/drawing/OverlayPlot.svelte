@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Curve } from '../api/logbook';
-  import { seconds, speedIn, type Units } from '../api/format';
+  import { rounded, seconds, speedIn, type Units } from '../api/format';
   import { rows } from './overlay';
   import { interpolate, line, linear } from './plot';
   import { laidOut, likely } from './laidOut';
@@ -114,7 +114,7 @@
     {#each x.ticks as tick (tick)}
       <line x1={x(tick)} x2={x(tick)} y1={floor} y2={floor + 4} class="stroke-base-content" />
       <text x={x(tick)} y={floor + 16} text-anchor="middle" class="fill-base-content text-[12px]"
-        >{Number(tick.toFixed(2))}</text
+        >{rounded(tick, 2)}</text
       >
     {/each}
     <text x={width - 10} y={floor - 5} text-anchor="end" class="fill-base-content text-[11px]"
@@ -154,7 +154,7 @@
         role={onmove ? 'slider' : undefined}
         tabindex={onmove ? 0 : undefined}
         aria-label={onmove ? `${m.words}, seconds from launch` : undefined}
-        aria-valuenow={onmove ? Number(m.time_s.toFixed(2)) : undefined}
+        aria-valuenow={onmove ? rounded(m.time_s, 2) : undefined}
         aria-valuetext={onmove ? m.said : undefined}
         class={onmove ? 'cursor-ew-resize touch-none' : ''}
         onpointerdown={(e) => grab(e, m.code, m.time_s)}

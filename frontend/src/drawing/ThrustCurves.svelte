@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { mark } from '../api/format';
   import { dashes, extent, inks, type Curve } from './curves';
   import { line, linear } from './plot';
   import { laidOut, likely } from './laidOut';
@@ -9,7 +10,6 @@
   const most = $derived(extent(curves));
   const x = $derived(linear(most.time, 44, width - 12, 6));
   const y = $derived(linear(most.thrust * 1.06, height - 34, 8, 4));
-  const tick = (value: number) => String(Number(value.toPrecision(3)));
 </script>
 
 <div {@attach laidOut((w) => (width = w))}>
@@ -21,12 +21,12 @@
   >
     {#each y.ticks as at (at)}
       <line x1="44" x2={width - 12} y1={y(at)} y2={y(at)} class="stroke-base-300" />
-      <text x="38" y={y(at) + 4} text-anchor="end" class="fill-base-content text-[12px]">{tick(at)}</text>
+      <text x="38" y={y(at) + 4} text-anchor="end" class="fill-base-content text-[12px]">{mark(at)}</text>
     {/each}
     {#each x.ticks as at (at)}
       <line x1={x(at)} x2={x(at)} y1={height - 34} y2={height - 29} class="stroke-base-content" />
       <text x={x(at)} y={height - 17} text-anchor="middle" class="fill-base-content text-[12px]"
-        >{tick(at)}</text
+        >{mark(at)}</text
       >
     {/each}
     <text x="2" y="12" class="fill-base-content text-[12px] font-semibold">N</text>

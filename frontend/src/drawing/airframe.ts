@@ -1,3 +1,4 @@
+import { at } from '../api/format';
 import type { Schemas } from '../api/client';
 
 export type Drawn = Schemas['DrawnOut'];
@@ -10,11 +11,9 @@ export interface Drag {
   value: number;
 }
 
-const n = (value: number): string => value.toFixed(2);
-
 /** An SVG path through points in metres, drawn at `scale` per metre; `flip` mirrors it about the axis, `y0` lifts it off. */
 export function path(line: Line, scale: number, flip: 1 | -1 = 1, closed = true, y0 = 0): string {
-  const points = line.map(([x, y]) => `${n((x ?? 0) * scale)} ${n(-flip * ((y ?? 0) + y0) * scale)}`);
+  const points = line.map(([x, y]) => `${at((x ?? 0) * scale)} ${at(-flip * ((y ?? 0) + y0) * scale)}`);
   return points.length ? `M${points.join(' L')}${closed ? ' Z' : ''}` : '';
 }
 

@@ -1,4 +1,5 @@
 /** Geometry of a quick rocket's sketch: to scale where something is known, a plain guess (dashed) where not. */
+import { at } from '../api/format';
 
 export interface SketchInput {
   lengthM: number;
@@ -20,8 +21,6 @@ export interface Outline {
 const NOSE_CALIBRES = 3;
 const NOSE_SHARE = 0.28;
 
-const n = (value: number): string => value.toFixed(2);
-
 /**
  * Outline lying on its side, nose at x = 0, axis at y = 0, in drawing units of `scale` per metre.
  * Length, diameter and mount are the owner's; nose and fins are a sketcher's habit.
@@ -35,12 +34,12 @@ export function outline(input: SketchInput, scale: number): Outline {
   const span = 1.05 * d;
   const tail = length;
   const fin = (side: 1 | -1) =>
-    `M${n(tail - root)} ${n(side * r)} L${n(tail - root * 0.45)} ${n(side * (r + span))} ` +
-    `L${n(tail + root * 0.08)} ${n(side * (r + span))} L${n(tail - root * 0.04)} ${n(side * r)} Z`;
+    `M${at(tail - root)} ${at(side * r)} L${at(tail - root * 0.45)} ${at(side * (r + span))} ` +
+    `L${at(tail + root * 0.08)} ${at(side * (r + span))} L${at(tail - root * 0.04)} ${at(side * r)} Z`;
   const bore = Math.min(input.mountDiameterM * scale, d * 0.94);
   const room = Math.min(input.mountLengthM * scale, length - nose);
   return {
-    nose: `M0 0 C${n(nose * 0.28)} ${n(-r * 0.62)} ${n(nose * 0.7)} ${n(-r)} ${n(nose)} ${n(-r)} L${n(nose)} ${n(r)} C${n(nose * 0.7)} ${n(r)} ${n(nose * 0.28)} ${n(r * 0.62)} 0 0 Z`,
+    nose: `M0 0 C${at(nose * 0.28)} ${at(-r * 0.62)} ${at(nose * 0.7)} ${at(-r)} ${at(nose)} ${at(-r)} L${at(nose)} ${at(r)} C${at(nose * 0.7)} ${at(r)} ${at(nose * 0.28)} ${at(r * 0.62)} 0 0 Z`,
     body: { x: nose, y: -r, width: length - nose, height: d },
     fins: [fin(-1), fin(1)],
     mount: { x: tail - room, y: -bore / 2, width: room, height: bore },

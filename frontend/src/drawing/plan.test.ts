@@ -34,7 +34,7 @@ describe('a map', () => {
     expect(planOf([], 400, 300).scale).toBeCloseTo(272 / 40);
   });
   it('writes corners as SVG points', () => {
-    expect(corners([[0, 0]], plan)).toBe(`${plan.x(0).toFixed(1)},${plan.y(0).toFixed(1)}`);
+    expect(corners([[0, 0]], plan)).toBe(`${plan.x(0).toFixed(2)},${plan.y(0).toFixed(2)}`);
     expect(
       middle([
         [0, 0],

@@ -1,4 +1,5 @@
 /** A map's geometry: metres east and north of the pad onto a page, north up, one scale for both. */
+import { at } from '../api/format';
 
 export interface Plan {
   /** Pixels per metre. */
@@ -52,7 +53,7 @@ export function planOf(places: Place[], width: number, height: number, margin = 
 
 /** Corners as the points of an SVG polygon or polyline. */
 export function corners(places: readonly (readonly number[])[], plan: Plan): string {
-  return places.map((c) => `${plan.x(c[0] ?? 0).toFixed(1)},${plan.y(c[1] ?? 0).toFixed(1)}`).join(' ');
+  return places.map((c) => `${at(plan.x(c[0] ?? 0))},${at(plan.y(c[1] ?? 0))}`).join(' ');
 }
 
 /** A round length for a scale bar of about so many pixels, in a unit of so many metres. */

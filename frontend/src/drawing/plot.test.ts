@@ -24,7 +24,7 @@ describe('scales', () => {
 describe('curves', () => {
   it('are drawn through their points', () => {
     const x = linear(2, 0, 20, 2);
-    expect(line([0, 1, 2], [0, 2, 0], x, linear(2, 20, 0, 2))).toBe('M0.0 20.0L10.0 0.0L20.0 20.0');
+    expect(line([0, 1, 2], [0, 2, 0], x, linear(2, 20, 0, 2))).toBe('M0.00 20.00L10.00 0.00L20.00 20.00');
   });
   it('are read between samples and held at their ends', () => {
     expect(interpolate([0, 1, 3], [0, 10, 30], 2)).toBe(20);

@@ -1,4 +1,5 @@
 /** Drawing arithmetic of charts: scales, ticks, paths. No physics: the samples come from the server. */
+import { at } from '../api/format';
 import { tickStep, ticks } from './outline';
 
 export interface Scale {
@@ -21,7 +22,7 @@ export function linear(most: number, from: number, to: number, wanted: number, r
 
 /** An SVG path through points. */
 export function line(xs: number[], ys: number[], x: Scale, y: Scale): string {
-  return xs.map((at, i) => `${i ? 'L' : 'M'}${x(at).toFixed(1)} ${y(ys[i] ?? 0).toFixed(1)}`).join('');
+  return xs.map((t, i) => `${i ? 'L' : 'M'}${at(x(t))} ${at(y(ys[i] ?? 0))}`).join('');
 }
 
 /** Value at `at` of samples with rising `xs`, straight lines between. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '../api/format';
   import type { FiringAnswer } from '../api/launchdays';
 
   let { answer, count, lead }: { answer: FiringAnswer; count: number; lead: string } = $props();
@@ -50,7 +51,7 @@
     <text x="165" y="12" text-anchor="middle">button</text>
     <text x="236" y="52" text-anchor="middle">{lead} of lead, {answer.lead_ohm} Ω</text>
     <text x="350" y="20" text-anchor="middle"
-      >{answer.currents_a[0]?.toFixed(1)} A {count > 1 ? 'each' : ''}</text
+      >{fixed(answer.currents_a[0], 1)} A {count > 1 ? 'each' : ''}</text
     >
   </g>
 </svg>

@@ -1,3 +1,4 @@
+import { fixed } from '../api/format';
 import type { Schemas } from '../api/client';
 
 export interface NewMotor {
@@ -74,7 +75,7 @@ const LARGEST_FILE = 2_000_000;
 /** A file's text, or why it cannot be one. */
 export async function readFile(file: File): Promise<{ text: string; problem: string }> {
   if (file.size > LARGEST_FILE) {
-    const size = (file.size / 1e6).toFixed(0);
+    const size = fixed(file.size / 1e6, 0);
     return {
       text: '',
       problem: `${file.name} is ${size} MB; a thrust curve takes less than 2 MB. Thin it out first.`,

@@ -5,16 +5,20 @@ from dataclasses import replace
 import pytest
 
 from tests.rocketry.airframe.test_devices import BODY, frame
+from tests.rocketry.airframe.test_rings import NOSE
 from tests.rocketry.launchday.test_checklists import PLAIN
-from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
 from wobbly_fin.rocketry.airframe.balance import SCHOOLS, balance
 from wobbly_fin.rocketry.airframe.checks import dangers_aboard, findings
+from wobbly_fin.rocketry.airframe.fresh import fresh_figures
+from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.airframe.parts import (
     Baffle,
     Bulkhead,
     CanopyPack,
     CentringRing,
     Coupler,
+    FinCan,
     LaunchLug,
     MassLump,
     MotorTube,
@@ -25,6 +29,7 @@ from wobbly_fin.rocketry.airframe.parts import (
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.plan import build_plan
+from wobbly_fin.rocketry.building.schools import Schools
 from wobbly_fin.rocketry.launchday.checklists.compose import checklist
 from wobbly_fin.rocketry.recovery.gas_path import gas_path
 from wobbly_fin.rocketry.templates.shapes import templates_of
@@ -105,3 +110,16 @@ def test_how_loose_a_mount_without_rings_lies_is_told_on_one_side():
     found = next(f for f in dangers_aboard(lay_out(frame(MOUNT)), (), ()) if f.code == "mount_loose")
     # 29 mm around 19: 5 mm of air on every side.
     assert found.values == {"gap_m": pytest.approx(0.005)}
+
+
+def test_a_lug_printed_into_a_can_is_neither_glued_nor_bought_nor_weighed_by_itself():
+    can = FinCan(id="can", length_m=0.08, inner_diameter_m=0.0186, shank_length_m=0.03, material="printed-petg", mass_kg=0.03)
+    layout = lay_out(Airframe(stages=(Stage(parts=(NOSE, BODY, can)),)))
+    lug = LaunchLug(parent="can", edge="fore", offset_m=0.02, **fresh_figures("launch_lug", layout, 2))
+    assert lug.moulded and not LaunchLug(**fresh_figures("launch_lug", layout, 1)).moulded
+    for part, glued in ((lug, False), (replace(lug, moulded=False), True)):
+        bench = Bench.of(Airframe(stages=(Stage(parts=(NOSE, BODY, can, part)),)), Schools(origin="scratch"))
+        plan = build_plan(bench)
+        assert any(s.key.startswith("lug") for s in plan.steps) == glued
+        row = weigh(bench.layout)[3]
+        assert (row.mass_kg > 0, row.source) == ((True, "computed") if glued else (False, "with its part"))

@@ -3696,6 +3696,8 @@ export interface components {
             cg_empty_m: number | null;
             /** Cp M */
             cp_m: number;
+            /** Cp Doubt M */
+            cp_doubt_m: number;
             /** Cutout Cp M */
             cutout_cp_m: number;
             /** Cp At 10 Deg M */

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { moment } from '../../api/format';
   import { p, route } from '../../router';
   import { FieldDesk } from './desk.svelte';
   import FieldLine from './FieldLine.svelte';
@@ -78,8 +79,8 @@
       {/each}
     </ol>
     <p class="quiet mt-3 text-sm">
-      Kept on this phone since {new Date(desk.pack.packed_at).toLocaleString()}. What you tick and tell stays
-      in this browser and is sent when the app can be reached. {secure
+      Kept on this phone since {moment(desk.pack.packed_at)}. What you tick and tell stays in this browser and
+      is sent when the app can be reached. {secure
         ? 'The page itself is kept too, and opens without a network.'
         : 'But browsers keep a page only from this machine or over HTTPS, and this address is neither: do not close or reload it without a network.'}
     </p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { moment } from '../../api/format';
   import type { Station } from '../../api/workshop';
   import type { Bench } from './bench.svelte';
 
@@ -9,13 +10,6 @@
       .filter((s) => s.done_at || s.remarks.length || s.photos.length || s.weigh_in?.said)
       .sort((a, b) => (a.done_at ?? '9').localeCompare(b.done_at ?? '9')),
   );
-  const when = new Intl.DateTimeFormat('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
 </script>
 
 <section class="paper p-4" aria-label="Diary">
@@ -31,7 +25,7 @@
     {#each steps as s (s.key)}
       <li class="border-base-300 border-b py-2">
         <p>
-          <span class="quiet text-sm">{s.done_at ? when.format(new Date(s.done_at)) : 'not done yet'}</span>
+          <span class="quiet text-sm">{s.done_at ? moment(s.done_at) : 'not done yet'}</span>
           <button class="font-semibold hover:underline" onclick={() => (bench.chosen = s.key)}
             >{s.title}</button
           >

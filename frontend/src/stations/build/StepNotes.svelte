@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { moment } from '../../api/format';
   import type { Station, Step } from '../../api/workshop';
   import { notify } from '../../kit/notices.svelte';
   import type { Bench } from './bench.svelte';
@@ -59,7 +60,7 @@
         <a href={`/api/workshop/photos/${photo.id}`} target="_blank" rel="noreferrer">
           <img
             src={`/api/workshop/photos/${photo.id}`}
-            alt={`${photo.title}, ${new Date(photo.at).toLocaleDateString('en-GB')}`}
+            alt={`${photo.title}, ${moment(photo.at)}`}
             class="border-base-300 h-24 border object-cover"
           />
         </a>

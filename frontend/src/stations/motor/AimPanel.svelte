@@ -1,7 +1,7 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../../api/client';
   import { createMutation } from '@tanstack/svelte-query';
-  import { unitsOf } from '../../api/format';
+  import { mark, unitsOf } from '../../api/format';
   import { useSession } from '../../api/queries';
   import Field from '../../kit/Field.svelte';
   import Verdict from '../../kit/Verdict.svelte';
@@ -85,13 +85,13 @@
         >
           {#each x.ticks as at (at)}
             <text x={x(at)} y={tall - 18} text-anchor="middle" class="fill-base-content text-[11px]"
-              >{Number(at.toPrecision(3))}</text
+              >{mark(at)}</text
             >
             <line x1={x(at)} x2={x(at)} y1="10" y2={tall - 34} class="stroke-base-300" />
           {/each}
           {#each y.ticks as at (at)}
             <text x="40" y={y(at) + 4} text-anchor="end" class="fill-base-content text-[11px]"
-              >{Number(at.toPrecision(3))}</text
+              >{mark(at)}</text
             >
           {/each}
           <path d={`M46 10 V${tall - 34} H${width - 14}`} class="stroke-base-content fill-none" />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '../../api/format';
   import type { MotorVerdict } from '../../api/queries';
   import Verdict from '../../kit/Verdict.svelte';
   import type { Choice } from './choice.svelte';
@@ -53,7 +54,7 @@
         <summary class="link quiet cursor-pointer list-none">all {shownDelay.tests.length} tests</summary>
         {#if open}<TestList tests={shownDelay.tests} />{/if}
       </details>
-      {#if motor.cost !== null}<span class="quiet">{motor.cost.toFixed(2)} a flight</span>{/if}
+      {#if motor.cost !== null}<span class="quiet">{fixed(motor.cost, 2)} a flight</span>{/if}
     </div>
   {/if}
 </article>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '../../api/format';
   import type { Link } from '../../api/workshop';
 
   let { link, first, last }: { link: Link; first: boolean; last: boolean } = $props();
@@ -6,7 +7,7 @@
   const gone = $derived(link.safety < 1);
   /** How full its bar is: what pulls at it against what it holds. */
   const full = $derived(Math.min(100, 100 / Math.max(link.safety, 0.01)));
-  const times = $derived(link.safety >= 50 ? 'many times over' : `${link.safety.toFixed(1)} times over`);
+  const times = $derived(link.safety >= 50 ? 'many times over' : `${fixed(link.safety, 1)} times over`);
 </script>
 
 <li class={['flex items-center gap-3 py-1', link.weakest && 'bg-base-200 -mx-2 rounded px-2']}>

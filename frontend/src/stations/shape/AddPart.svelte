@@ -24,9 +24,10 @@
   );
   const mount = $derived(shape.drawn.find((d) => d.type === 'motor_tube' && d.host === tray)?.id);
   const wide = $derived(2 * Math.max(0, ...(host?.profile.map(([, y]) => y ?? 0) ?? [])));
+  const kind = $derived(kinds.flatMap((group) => group.kinds).find((k) => k.type === type));
   const shelf = $derived(
     (stock.data ?? [])
-      .filter((s) => s.type === type)
+      .filter((s) => s.type === (kind?.of ?? type))
       .sort((a, b) => Math.abs((a.width_m ?? 1) - wide) - Math.abs((b.width_m ?? 1) - wide)),
   );
 

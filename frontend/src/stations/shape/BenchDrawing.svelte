@@ -1,6 +1,6 @@
 <script lang="ts">
   import { MediaQuery } from 'svelte/reactivity';
-  import { sizeIn, unitsOf } from '../../api/format';
+  import { fixed, sizeIn, unitsOf } from '../../api/format';
   import { useSession, type Shape } from '../../api/queries';
   import { handles, reach, rear, stretched, type Handle } from '../../drawing/airframe';
   import AirframeDrawing from '../../drawing/AirframeDrawing.svelte';
@@ -40,6 +40,9 @@
   const flagged = $derived(
     new Set(shape.findings.filter((f) => f.severity !== 'ask').flatMap((f) => (f.part ? [f.part] : []))),
   );
+  const doubted = $derived(
+    new Set(shape.balance.parts.flatMap((p) => (p['doubted'] ? [String(p['id'])] : []))),
+  );
   const chosen = $derived(drawn.find((d) => d.id === bench.selected));
   const lean = $derived(
     chosen?.type === 'fin_set' ? Math.max(...chosen.angles_deg.map((a) => Math.cos((a * Math.PI) / 180))) : 1,
@@ -56,7 +59,7 @@
   const roomRight = $derived(left + x(balance.cp_m) + 16 + 150 < width);
   const roomCalibres = $derived(left + Math.max(x(balance.cg_m ?? 0), x(balance.cp_m)) + 18 + 95 < width);
   const calibres = $derived(
-    balance.margin_calibres === null ? '' : `${balance.margin_calibres.toFixed(1)} calibres`,
+    balance.margin_calibres === null ? '' : `${fixed(balance.margin_calibres, 1)} calibres`,
   );
 
   let start: { x: number; y: number; value: number; grip: Handle } | undefined;
@@ -104,6 +107,7 @@
           motors={bench.drag ? [] : shape.motors}
           selected={bench.selected}
           {flagged}
+          {doubted}
           onselect={(id) => bench.select(id)}
         />
       </Later>
@@ -135,7 +139,16 @@
             class="stroke-info fill-none"
             stroke-width="2.2"
           />
-          {#each [-9, 9] as dx (dx)}
+          {#if balance.cp_doubt_m > 0}
+            <rect
+              x={x(balance.cp_m - balance.cp_doubt_m)}
+              y={-frame.half - 29}
+              width={x(2 * balance.cp_doubt_m)}
+              height="12"
+              class="fill-info/25"
+            />
+          {/if}
+          {#each [-1, 1].map((side) => side * Math.max(9, x(balance.cp_doubt_m))) as dx (dx)}
             <line
               x1={x(balance.cp_m) + dx}
               x2={x(balance.cp_m) + dx}
@@ -146,7 +159,7 @@
             />
           {/each}
           {#if !narrow}<text
-              x={x(balance.cp_m) + (roomRight ? 16 : -16)}
+              x={x(balance.cp_m) + (roomRight ? 1 : -1) * (Math.max(9, x(balance.cp_doubt_m)) + 7)}
               y={-frame.half - 22}
               text-anchor={roomRight ? 'start' : 'end'}
               class="fill-info text-[12.5px] font-semibold">air pushes at {balance.said['cp']}</text

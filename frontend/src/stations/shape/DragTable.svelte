@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { at, fixed } from '../../api/format';
   import type { Shape } from '../../api/queries';
   import HowCome from '../../kit/HowCome.svelte';
   import type { Bench } from './bench.svelte';
@@ -16,7 +17,7 @@
     values
       .map(
         (v, i) =>
-          `${i ? 'L' : 'M'}${(36 + ((drag.mach[i] ?? 0) / 0.8) * (W - 46)).toFixed(1)} ${(H - 24 - (v / top) * (H - 34)).toFixed(1)}`,
+          `${i ? 'L' : 'M'}${at(36 + ((drag.mach[i] ?? 0) / 0.8) * (W - 46))} ${at(H - 24 - (v / top) * (H - 34))}`,
       )
       .join(' ');
 </script>
@@ -32,13 +33,13 @@
         <div
           class="flex h-4"
           role="img"
-          aria-label={`friction ${row.friction.toFixed(3)}, pressure ${row.pressure.toFixed(3)}, base ${row.base.toFixed(3)}`}
+          aria-label={`friction ${fixed(row.friction, 3)}, pressure ${fixed(row.pressure, 3)}, base ${fixed(row.base, 3)}`}
         >
           <span class="bg-secondary" style:width={`${(row.friction / most) * 100}%`}></span>
           <span class="bg-primary" style:width={`${(row.pressure / most) * 100}%`}></span>
           <span class="bg-info" style:width={`${(row.base / most) * 100}%`}></span>
         </div>
-        <span class="text-right">{row.cd.toFixed(3)}</span>
+        <span class="text-right">{fixed(row.cd, 3)}</span>
       {/each}
     </div>
     <p class="mt-3 flex gap-4 text-sm">
@@ -69,7 +70,7 @@
       {/each}
       {#each [0.25, 0.5, 0.75] as share (share)}
         <text x="32" y={H - 20 - share * (H - 34)} text-anchor="end" class="fill-base-content text-[11px]"
-          >{(share * top).toFixed(2)}</text
+          >{fixed(share * top, 2)}</text
         >
       {/each}
       <text x="36" y={H - 10} text-anchor="middle" class="fill-base-content text-[11px]">Mach</text>

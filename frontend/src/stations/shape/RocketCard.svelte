@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '../../api/format';
   import Later from '../../kit/Later.svelte';
   import type { Shape } from '../../api/queries';
   import HowCome from '../../kit/HowCome.svelte';
@@ -71,7 +72,7 @@
         />
       {/each}
     {/if}
-    {#each [['mass_kg', 'Whole, weighed', 'no motor'], ['cg_m', 'Balanced on a finger at', 'from the tip'], ['cd', 'Own Cd', shape.drag.cd_coasting.toFixed(2)], ['motor_fore_m', 'Motor’s front end at', 'as the mount says']] as const as [field, label, placeholder] (field)}
+    {#each [['mass_kg', 'Whole, weighed', 'no motor'], ['cg_m', 'Balanced on a finger at', 'from the tip'], ['cd', 'Own Cd', fixed(shape.drag.cd_coasting, 2)], ['motor_fore_m', 'Motor’s front end at', 'as the mount says']] as const as [field, label, placeholder] (field)}
       <Field
         compact
         {label}
@@ -119,7 +120,7 @@
         (1966, 1967), slope {balance.said['cn_alpha']}; a cardboard cut-out would balance at {balance.said[
           'cutout'
         ]}{balance.cutout_margin_calibres !== null
-          ? `, ${balance.cutout_margin_calibres.toFixed(1)} calibres: the careful figure`
+          ? `, ${fixed(balance.cutout_margin_calibres, 1)} calibres: the careful figure`
           : ''}. At 10° to the wind body lift brings it forward to {balance.said['cp_at_10']}.
       </p>
       <table>

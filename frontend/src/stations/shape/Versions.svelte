@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { moment } from '../../api/format';
   import { ask, client } from '../../api/client';
   import { queryClient, useCompared, useVersions, type Shape } from '../../api/queries';
   import { reach, rear } from '../../drawing/airframe';
@@ -22,7 +23,6 @@
     () => left,
     () => shape.rocket.revision,
   );
-  const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
   let width = $state(likely(700));
 
   async function reopen(number: number) {
@@ -53,7 +53,7 @@
                 disabled={v.current}
                 aria-pressed={v.number === left}
                 onclick={() => (against = v.number)}
-                >{v.number} · {when.format(new Date(v.saved_at))}{v.current ? ' · on the bench' : ''}</button
+                >{v.number} · {moment(v.saved_at)}{v.current ? ' · on the bench' : ''}</button
               >
               {#each v.flown as f, n (n)}<p class="quiet text-sm">flown: {f}</p>{/each}
               {#if !v.current}<button class="link text-sm" onclick={() => reopen(v.number)}>reopen</button

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '../../api/format';
   import { ApiError, ask, client, type Schemas } from '../../api/client';
   import { latestOf } from '../../api/order';
   import { useWhatIf, type EditIn, type Shape } from '../../api/queries';
@@ -88,7 +89,7 @@
         {#if bench.drag}
           <div class="bg-base-200 mb-2 flex flex-wrap items-center gap-2 p-2" role="status">
             <span class={['flex-1', bench.stale ? 'opacity-50' : '']}
-              >Only tried: {shape.balance.margin_calibres?.toFixed(2) ?? '–'} calibres, apogee {shape.apogee ??
+              >Only tried: {fixed(shape.balance.margin_calibres, 2)} calibres, apogee {shape.apogee ??
                 '–'}.</span
             >
             <button class="btn btn-sm btn-primary" onclick={() => bench.drop()}>Keep it</button>
@@ -142,9 +143,10 @@
                         ? 'text-success'
                         : 'quiet',
                   ]}
-                  >{Math.abs(row.margin_change) < 0.005 ? '' : row.margin_change > 0 ? '+' : '−'}{Math.abs(
-                    row.margin_change,
-                  ).toFixed(2)}</td
+                  >{Math.abs(row.margin_change) < 0.005 ? '' : row.margin_change > 0 ? '+' : '−'}{fixed(
+                    Math.abs(row.margin_change),
+                    2,
+                  )}</td
                 >
                 <td class="text-right">{row.apogee_change ?? '–'}</td>
               </tr>

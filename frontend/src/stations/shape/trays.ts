@@ -37,6 +37,8 @@ export interface Kind {
   type: string;
   name: string;
   says: string;
+  /** The kind of part it is a make of, where that has another name. */
+  of?: string;
 }
 
 /** What can be added, in the words of the bench. */
@@ -82,9 +84,9 @@ export const kinds: { title: string; kinds: Kind[] }[] = [
       { type: 'cord', name: 'Cord', says: 'under the canopy' },
       { type: 'anchor', name: 'Anchor', says: 'by school' },
       { type: 'device', name: 'Altimeter', says: 'records, or fires charges' },
-      { type: 'release', name: 'Chute release', says: 'opens the canopy low' },
-      { type: 'tracker', name: 'Tracker', says: 'to find it by' },
-      { type: 'camera', name: 'Camera', says: 'under a shroud, or inside' },
+      { type: 'release', name: 'Chute release', says: 'opens the canopy low', of: 'device' },
+      { type: 'tracker', name: 'Tracker', says: 'to find it by', of: 'device' },
+      { type: 'camera', name: 'Camera', says: 'under a shroud, or inside', of: 'device' },
       { type: 'mass_lump', name: 'A mass', says: 'ballast, payload, a nut' },
       { type: 'allowance', name: 'Glue or paint', says: 'spread over everything' },
       { type: 'display', name: 'Display part', says: 'comes off before flight' },

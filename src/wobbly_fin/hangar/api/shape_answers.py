@@ -130,7 +130,7 @@ def _balance_out(shape: Shape) -> BalanceOut:
         return show(value, "short_length", units)
 
     words = {
-        "cp": said(air.cp_m),
+        "cp": show_with_sigma(air.cp_m, air.doubt_m, "short_length", units) if air.doubt_m > 0 else said(air.cp_m),
         "cutout": said(found.cutout_cp_m),
         "cp_at_10": said(at_ten),
         "cn_alpha": f"{air.cn_alpha_per_rad:.1f} per rad",
@@ -143,6 +143,7 @@ def _balance_out(shape: Shape) -> BalanceOut:
         cg_burnout_m=found.burnout.cg_m if known else None,
         cg_empty_m=found.empty.cg_m if found.empty.mass_kg > 0 else None,
         cp_m=air.cp_m,
+        cp_doubt_m=air.doubt_m,
         cutout_cp_m=found.cutout_cp_m,
         cp_at_10_deg_m=at_ten,
         band_m=[air.cp_m - school.high * d, air.cp_m - school.low * d],
@@ -158,7 +159,7 @@ def _balance_out(shape: Shape) -> BalanceOut:
         parts=[
             {
                 "name": layout.placed[p.index].part.called, "id": str(shape.file.parts[p.index].id), "cn_alpha": round(p.cn_alpha_per_rad, 2),
-                "cp": said(p.cp_m), "cp_m": p.cp_m,
+                "cp": said(p.cp_m), "cp_m": p.cp_m, "doubted": p.doubt > 0,
             }
             for p in air.parts
         ],

@@ -45,6 +45,7 @@ class BalanceOut(Schema):
     cg_burnout_m: float | None
     cg_empty_m: float | None
     cp_m: float
+    cp_doubt_m: float  # half width of where it may lie, from shapes that cannot be computed well
     cutout_cp_m: float
     cp_at_10_deg_m: float
     band_m: list[float]

@@ -39,11 +39,11 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
     """
     d = aft_diameter_m(layout.outer[-1].part) if layout else _DIAMETER_M
     bore = d - 0.001
-    long, tips = 10 * d, 4 * d
+    long, tips, printed = 10 * d, 4 * d, False
     if layout is not None and host is not None:
         holder = next((o for o in layout.outer if o.index == host), layout.outer[-1])
         d, bore = aft_diameter_m(holder.part), bore_of(holder.part)
-        long = holder.part.axial_length_m
+        long, printed = holder.part.axial_length_m, (holder.part.material or "").startswith("printed")
         # A ring slides over the tips of the fins that are there.
         tips = max((d + 2 * f.part.reach_m for f in layout.of(FinSet) if f.host == holder.index), default=tips)
     mount = next((p.part for p in layout.of(MotorTube)), None) if layout else None
@@ -75,7 +75,8 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
         "bulkhead": {"thickness_m": 0.0015 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
         "baffle": {"length_m": 0.8 * d, "mass_kg": 0.004 if small else 0.02, "mass_source": "guessed", "material": "card" if small else "birch-ply"},
         "rail_guide": {"material": "acetal", "angle_deg": 60.0},
-        "launch_lug": {"length_m": 0.04, "outer_diameter_m": 0.0044, "inner_diameter_m": 0.0036, "rod_diameter_m": 0.0032, "material": "paper-tube", "angle_deg": 60.0},
+        "launch_lug": {"length_m": 0.04, "outer_diameter_m": 0.0044, "inner_diameter_m": 0.0036, "rod_diameter_m": 0.0032, "angle_deg": 60.0,
+                       **({"moulded": True, "material": holder.part.material} if printed else {"material": "paper-tube"})},
         "rail_button": {"material": "acetal", "angle_deg": 60.0},
         "static_port": {"count": 3, "diameter_m": 0.003},
         "gas_vent": {"count": 1, "diameter_m": 0.018},

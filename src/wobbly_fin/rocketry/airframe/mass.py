@@ -16,7 +16,6 @@ from wobbly_fin.rocketry.airframe.parts import (
     Cord,
     DisplayPart,
     FinCan,
-    FinSet,
     Joint,
     MassLump,
     MotorTube,
@@ -173,7 +172,7 @@ def _weigh(layout: Layout, placed: Placed) -> PartMass:
         computed = stuff.density * solid.volume_m3
     elif stuff is not None:
         computed = part.soft_mass_kg
-    if isinstance(part, FinSet) and part.moulded and _parent_weighed(layout, placed):
+    if part.one_piece and _parent_weighed(layout, placed):
         return _row(placed, 0.0, "with its part", computed, 0.0, solid, off_axis)
     if part.mass_kg is not None:
         return _row(placed, part.mass_kg, part.mass_source, computed, _told_sigma_kg(part, part.mass_kg), solid, off_axis)

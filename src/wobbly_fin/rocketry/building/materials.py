@@ -308,7 +308,7 @@ BOUGHT.of(CentringRing)(
 BOUGHT.of(Bulkhead)(lambda bench, p: f"{bench.size(p.outer_diameter_m or 0)}, {bench.size(p.thickness_m)}")
 BOUGHT.of(Baffle)(lambda bench, p: f"{bench.size(p.outer_diameter_m or 0)} outside, {bench.size(p.length_m)}")
 BOUGHT.of(Retainer)(lambda bench, p: "" if p.kind == "tape" else RETAINERS[p.kind])
-BOUGHT.of(LaunchLug)(lambda bench, p: f"{bench.size(p.length_m)} of {bench.size(p.inner_diameter_m)} bore")
+BOUGHT.of(LaunchLug)(lambda bench, p: "" if p.one_piece else f"{bench.size(p.length_m)} of {bench.size(p.inner_diameter_m)} bore")
 BOUGHT.of(RailButton)(lambda bench, p: bench.size(p.diameter_m))
 BOUGHT.of(CanopyPack)(lambda bench, p: f"{DEVICES[p.kind].name}, {bench.size(p.diameter_m or p.length_m or 0.0)}")
 BOUGHT.of(Cord)(lambda bench, p: f"{bench.size(p.length_m)}{' of ' + p.made_of.name if p.made_of else ''}")

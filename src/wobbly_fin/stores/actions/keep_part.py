@@ -24,7 +24,7 @@ def put_by(user: User, key: uuid.UUID, found: Any, name: str) -> OwnPart:
     row, _ = OwnPart.objects.update_or_create(
         id=key,
         defaults={
-            "owner": user, "name": (name.strip() or found.name or PART_TYPES[found.type].WORD)[:80], "part_type": found.type, "figures": figures,
+            "owner": user, "name": (name.strip() or found.to_part().called)[:80], "part_type": found.type, "figures": figures,
             "nominal": content["nominal"], "deleted_at": None,
         },
     )  # fmt: skip

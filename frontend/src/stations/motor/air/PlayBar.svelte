@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { gravities, lengthIn, seconds, speedIn, type Units } from '../../../api/format';
+  import { fixed, gravities, lengthIn, seconds, speedIn, type Units } from '../../../api/format';
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
@@ -12,7 +12,7 @@
       seconds(play.at),
       lengthIn(units.height, of(flight.altitude_m)),
       speedIn(units.speed, of(flight.speed_m_s)),
-      `${gravities(of(flight.acceleration_m_s2)).toFixed(1)} g`,
+      `${fixed(gravities(of(flight.acceleration_m_s2)), 1)} g`,
     ].join(' · ');
   });
 </script>

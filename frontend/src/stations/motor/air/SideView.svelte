@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { speedIn, type Units } from '../../../api/format';
+  import { at, speedIn, type Units } from '../../../api/format';
   import ScaleBar from '../../../drawing/ScaleBar.svelte';
   import { interpolate } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
@@ -37,9 +37,7 @@
   const px = (m: number) => x0 + scale * m;
   const py = (m: number) => floor - scale * m;
   const path = $derived(
-    along
-      .map((m, i) => `${i ? 'L' : 'M'}${px(m).toFixed(1)} ${py(flight.altitude_m[i] ?? 0).toFixed(1)}`)
-      .join(''),
+    along.map((m, i) => `${i ? 'L' : 'M'}${at(px(m))} ${at(py(flight.altitude_m[i] ?? 0))}`).join(''),
   );
   const opens = $derived(flight.events.find((e) => e.code === 'ejection')?.time_s ?? Infinity);
   const now = $derived({

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { lengthIn, speedIn, type Units } from '../../../api/format';
+  import { at, lengthIn, speedIn, type Units } from '../../../api/format';
   import NorthArrow from '../../../drawing/NorthArrow.svelte';
   import ScaleBar from '../../../drawing/ScaleBar.svelte';
   import GroundShapes from '../../../drawing/GroundShapes.svelte';
@@ -40,15 +40,13 @@
     ),
   );
   const path = $derived(
-    flight.x_m
-      .map((x, i) => `${i ? 'L' : 'M'}${plan.x(x).toFixed(1)} ${plan.y(flight.y_m[i] ?? 0).toFixed(1)}`)
-      .join(''),
+    flight.x_m.map((x, i) => `${i ? 'L' : 'M'}${at(plan.x(x))} ${at(plan.y(flight.y_m[i] ?? 0))}`).join(''),
   );
   /** All dots of a kind as one path: thousands of circles would be slow. */
   const dots = (status: (s: number) => boolean) =>
     points
       .filter((q) => status(q[2] ?? 0))
-      .map((q) => `M${plan.x(q[0] ?? 0).toFixed(1)} ${plan.y(q[1] ?? 0).toFixed(1)}h0`)
+      .map((q) => `M${at(plan.x(q[0] ?? 0))} ${at(plan.y(q[1] ?? 0))}h0`)
       .join('');
   const opened = $derived(dots((s) => s === 0));
   const shut = $derived(dots((s) => s !== 0));

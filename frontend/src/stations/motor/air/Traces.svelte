@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { gravities, seconds, type Units } from '../../../api/format';
+  import { gravities, mark, rounded, seconds, type Units } from '../../../api/format';
   import { interpolate, line, linear } from '../../../drawing/plot';
   import type { Forecast } from '../../../api/queries';
   import type { Playback } from './playback.svelte';
@@ -69,7 +69,7 @@
         {#each y.ticks as at (at)}
           <line x1={left} x2={width - 10} y1={y(at)} y2={y(at)} class="stroke-base-300" />
           <text x={left - 5} y={y(at) + 4} text-anchor="end" class="fill-base-content text-[11px]"
-            >{Number(at.toPrecision(3))}</text
+            >{mark(at)}</text
           >
         {/each}
         <line
@@ -112,7 +112,7 @@
     {#each x.ticks as at (at)}
       <line x1={x(at)} x2={x(at)} y1={foot} y2={foot + 4} class="stroke-base-content" />
       <text x={x(at)} y={foot + 16} text-anchor="middle" class="fill-base-content text-[11px]"
-        >{Number(at.toFixed(2))}</text
+        >{rounded(at, 2)}</text
       >
     {/each}
     <text x={width - 10} y={foot + 31} text-anchor="end" class="fill-base-content text-[11px]"

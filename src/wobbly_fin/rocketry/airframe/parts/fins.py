@@ -91,6 +91,10 @@ class FinSet(Part):
         return self.root_m
 
     @property
+    def one_piece(self) -> bool:
+        return self.moulded
+
+    @property
     def stands_deg(self) -> tuple[float, ...]:
         return evenly(self.angle_deg, self.count)
 

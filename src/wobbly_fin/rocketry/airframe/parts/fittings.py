@@ -24,9 +24,14 @@ class LaunchLug(Part):
     inner_diameter_m: float = size("Inside diameter", high=0.1, hint="A little wider than the rod.")
     rod_diameter_m: float | None = size("For a rod of", default=None, high=0.1)
     angle_deg: float = number("Round the body at", 0.0, 360.0, 60.0, "Degrees from the top; between two fins.")
+    moulded: bool = yes_or_no("One piece with its part", hint="Printed or moulded on: nothing to glue.")
 
     def check(self) -> None:
         bore_inside("inner_diameter_m", self.inner_diameter_m, self.outer_diameter_m)
+
+    @property
+    def one_piece(self) -> bool:
+        return self.moulded
 
     @property
     def stands_deg(self) -> tuple[float, ...]:

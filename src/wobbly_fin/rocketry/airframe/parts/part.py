@@ -181,6 +181,11 @@ class Part:
         return 0.0
 
     @property
+    def one_piece(self) -> bool:
+        """Whether it was made in one piece with its parent: neither glued on nor weighed by itself."""
+        return False
+
+    @property
     def motor_bay(self) -> MotorBay | None:
         """Where it takes motors, flush with its aft end but for `overhang_m`."""
         return None

@@ -134,6 +134,8 @@ def lugs(s: Section) -> list[Step]:
     bench, steps = s.bench, []
     for lug in s.of(LaunchLug):
         part = lug.part
+        if part.one_piece:
+            continue
         host = bench.layout.outer_at(lug.fore_m)
         glue = "epoxy-5" if bench.strong else bench.structural
         stays = 2 * fillet_kg(part.length_m, 0.0015, bench.glue(glue).density_kg_m3)
