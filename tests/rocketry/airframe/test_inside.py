@@ -1,5 +1,6 @@
 """A baffle lets gas through and keeps fire and gear apart; hard parts want room of their own, side by side or within one another; a rail guide guides."""
 
+import math
 from dataclasses import replace
 
 import pytest
@@ -14,11 +15,14 @@ from wobbly_fin.rocketry.airframe.fresh import fresh_figures
 from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.airframe.parts import (
     Baffle,
+    BodyTube,
     Bulkhead,
     CanopyPack,
     CentringRing,
+    Cord,
     Coupler,
     FinCan,
+    FinSet,
     LaunchLug,
     MassLump,
     MotorTube,
@@ -26,6 +30,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     RailButton,
     RailGuide,
 )
+from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.plan import build_plan
@@ -123,3 +128,21 @@ def test_a_lug_printed_into_a_can_is_neither_glued_nor_bought_nor_weighed_by_its
         assert any(s.key.startswith("lug") for s in plan.steps) == glued
         row = weigh(bench.layout)[3]
         assert (row.mass_kg > 0, row.source) == ((True, "computed") if glued else (False, "with its part"))
+
+
+def test_a_round_lump_turns_as_a_rod_does_and_an_elliptic_fin_as_half_an_ellipse():
+    lump = weigh(lay_out(frame(MassLump(mass_kg=0.1, position_m=0.2, diameter_m=0.02, length_m=0.04))))[3]
+    assert lump.axial_kg_m2 == pytest.approx(0.1 * 0.01**2 / 2)
+    assert lump.transverse_kg_m2 == pytest.approx(0.1 * (3 * 0.01**2 + 0.04**2) / 12)
+    fin = FinSet(count=3, planform="ellipse", root_chord_m=0.08, span_m=0.05, thickness_m=0.002)
+    # Half of an ellipse with axes 80 and 100 mm: π/4 · 40 · 50 · 40² about its middle line, whole or half.
+    assert planform_of(fin).xx_m4 == pytest.approx(math.pi / 4 * 0.04**3 * 0.05 / 2)
+
+
+def test_gear_that_says_no_place_lies_in_the_tube_with_the_mount_however_short():
+    short = BodyTube(id="short", length_m=0.15, outer_diameter_m=0.03, inner_diameter_m=0.029)
+    mount = replace(MOUNT, parent="short")
+    layout = lay_out(Airframe(stages=(Stage(parts=(NOSE, BODY, short, mount, Cord(length_m=1.0, material="elastic-3"))),)))
+    assert layout.placed[4].host == 2
+    # Laid flat a canopy is told by its diameter, whatever else is told of it.
+    assert CanopyPack(kind="flat", diameter_m=0.3, length_m=1.0, width_m=0.1).canopy.diameter_m == 0.3
