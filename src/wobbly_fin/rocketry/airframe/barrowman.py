@@ -151,10 +151,10 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
         asked = [p.in_plane(turn) for p in asked]
     pushes = [p for p in asked if p.cn_alpha_per_rad != 0.0]
     cn = sum(p.cn_alpha_per_rad for p in pushes)
-    centre, doubt = cutout_cp_m(layout), 0.0
+    doubt = 0.0
     if abs(cn) < 1e-9:
         # A bare tube: nothing pushes at small angles; its cut-out is as good a point as any.
-        cn = 0.0
+        cn, centre = 0.0, cutout_cp_m(layout)
         flags.append("nothing_pushes")
     else:
         centre = sum(p.cn_alpha_per_rad * p.cp_m for p in pushes) / cn
@@ -205,7 +205,7 @@ def _fins(layout: Layout, placed: Placed[FinSet], reference_m2: float, mach: flo
     if fin.count > 4:
         flags.append("many_fins")
     half = _half_of_one(layout, placed, reference_m2, mach)
-    ahead = [f for f in layout.of(FinSet) if f.stage == placed.stage and f.aft_m <= placed.fore_m and f is not placed]
+    ahead = [f for f in layout.of(FinSet) if f.stage == placed.stage and f.aft_m <= placed.fore_m]
     doubt = 0.0
     if 2 * fin.reach_m**2 / shape.area_m2 < LOW_ASPECT:
         flags.append("strakes")
@@ -246,10 +246,10 @@ def _rings(layout: Layout, placed: Placed[RingFin], reference_m2: float, mach: f
     part, radius = placed.part, layout.radius_at((placed.fore_m + placed.aft_m) / 2)
     off, wide, chord = part.off_axis_m(radius), part.middle_m, part.length_m
     if off > 0:
-        share = CROWDED if 2 * off * math.sin(math.pi / part.hoops) < CROWDED_APART * part.outer_diameter_m else 1.0
+        share = CROWDED if 2 * off * math.sin(math.pi / part.from_tube) < CROWDED_APART * part.outer_diameter_m else 1.0
     else:
         share = AROUND_BODY * max(0.0, 1 - (2 * radius / wide) ** 2)
-    cn = share * part.hoops * ring_cn_alpha(wide, chord, mach) * wide * chord / reference_m2
+    cn = share * part.from_tube * ring_cn_alpha(wide, chord, mach) * wide * chord / reference_m2
     flags.append(part.TYPE)
     # Nearer the leading edge the longer the tube, as the lattice has it to 1 % of the chord.
     centre = placed.fore_m + chord / 4 / math.hypot(1, chord / wide)

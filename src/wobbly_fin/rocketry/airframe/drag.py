@@ -263,8 +263,8 @@ def _ring_drag(layout: Layout, placed: Placed[RingFin], air: Air) -> PartDrag:
     """Friction inside and out, the wall's front and back edge; what the corners between tubes and body add is not known, and left out."""
     part = placed.part
     rubs = air.squeeze * friction_coefficient(air.per_metre * part.length_m, ROUGHNESS_M[part.finish] / part.length_m)
-    walls = part.hoops * math.pi / 4 * (part.outer_diameter_m**2 - part.inner_diameter_m**2) / air.reference_m2
-    wetted = part.hoops * math.pi * (part.outer_diameter_m + part.inner_diameter_m) * part.length_m
+    walls = part.from_tube * math.pi / 4 * (part.outer_diameter_m**2 - part.inner_diameter_m**2) / air.reference_m2
+    wetted = part.from_tube * math.pi * (part.outer_diameter_m + part.inner_diameter_m) * part.length_m
     return PartDrag(
         index=placed.index, friction=rubs * wetted / air.reference_m2, pressure=walls * _FRONT_EDGE[part.edges] * air.glauert,
         base=walls * _BLUNT_TAIL[part.edges],

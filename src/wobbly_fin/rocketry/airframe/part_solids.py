@@ -142,7 +142,7 @@ def _fins(layout: Layout, placed: Placed[FinSet]) -> Stuff:
 def _rings(layout: Layout, placed: Placed[RingFin]) -> Stuff:
     part = placed.part
     one = tube(part.length_m, part.outer_diameter_m, part.inner_diameter_m)
-    return Stuff(round_axis(one, part.hoops, part.off_axis_m(layout.radius_at((placed.fore_m + placed.aft_m) / 2))))
+    return Stuff(round_axis(one, part.from_tube, part.off_axis_m(layout.radius_at((placed.fore_m + placed.aft_m) / 2))))
 
 
 @_alone(NoseCone)

@@ -91,4 +91,4 @@ def _ring(layout: Layout, placed: Placed[RingFin]) -> Surface:
 
 
 def _skin_m2(part: RingFin) -> float:
-    return part.hoops * math.pi * (part.outer_diameter_m + part.inner_diameter_m) * part.length_m
+    return part.from_tube * math.pi * (part.outer_diameter_m + part.inner_diameter_m) * part.length_m

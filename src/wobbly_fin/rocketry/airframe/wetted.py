@@ -51,8 +51,3 @@ def side_of(part: Part) -> Side:
         length * (fore + 2 * aft) / (3 * (fore + aft)),
         math.pi * length * (fore * fore + fore * aft + aft * aft) / 3,
     )
-
-
-def wetted_area_m2(part: Part) -> float:
-    """Outside surface of a fitted outer part. [m²]"""
-    return side_of(part).wetted_m2

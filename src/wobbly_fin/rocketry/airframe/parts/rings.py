@@ -40,13 +40,8 @@ class RingFin(Part):
         return self.length_m
 
     @property
-    def hoops(self) -> int:
-        """How many tubes it is."""
-        return 1
-
-    @property
     def from_tube(self) -> int:
-        return self.hoops
+        return 1
 
     @property
     def middle_m(self) -> float:
@@ -71,7 +66,7 @@ class TubeFins(RingFin):
         return evenly(self.angle_deg, self.count)
 
     @property
-    def hoops(self) -> int:
+    def from_tube(self) -> int:
         return self.count
 
     def off_axis_m(self, body_radius_m: float) -> float:
