@@ -130,3 +130,10 @@ def test_fins_ahead_of_fins_put_the_rear_ones_in_doubt():
         finding_sentence(f, lay_out(frame(front, FINS))) for f in findings(balance(frame(front, FINS)), school=SCHOOLS["usual"])
     ]
     assert any(line.startswith("Fins stand ahead of other fins") for line in said)
+
+
+def test_fins_ahead_of_tubes_put_the_tubes_in_doubt_as_well():
+    front = replace(FINS, position_m=0.15, span_m=0.04)
+    rows = {p.index: p for p in pressure(lay_out(frame(front, SIX))).parts}
+    assert rows[3].doubt == pytest.approx(rows[2].cn_alpha_per_rad / rows[3].cn_alpha_per_rad) and rows[3].doubt > 0.2
+    assert pressure(lay_out(frame(front, SIX))).flags == ("tube_fins", "canards")

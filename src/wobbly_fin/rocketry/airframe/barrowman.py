@@ -145,6 +145,7 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
     flags: list[str] = []
     found = ((p, PUSH.find(p.part)) for p in (*layout.outer, *(p for p in layout.placed if not p.part.OUTER)))
     asked = [does(layout, p, reference, mach, flags) for p, does in found if does is not None]
+    asked = [_shaded(layout, p, asked, flags) for p in asked]
     turn = _weakest(asked)
     if turn is not None:
         flags.append("one_plane")
@@ -164,6 +165,22 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
         reference_diameter_m=diameter, cn_alpha_per_rad=cn, cp_m=centre, doubt_m=doubt, parts=tuple(pushes),
         body_lift=_body_lift(layout, reference), flags=tuple(dict.fromkeys(flags)),
     )  # fmt: skip
+
+
+def _shaded(layout: Layout, push: Push, pushes: Sequence[Push], flags: list[str]) -> Push:
+    """What fins ahead do to the air that others meet takes of those' push up to what those ahead push (slender bodies, from memory).
+
+    Of stages one behind the other common practice counts all fins in full, and so do we.
+    """
+    behind = layout.placed[push.index]
+    if behind.part.OUTER or push.cn_alpha_per_rad <= 0:
+        return push
+    fins = {f.index for f in layout.of(FinSet) if f.stage == behind.stage and f.aft_m <= behind.fore_m}
+    ahead = sum(p.cn_alpha_per_rad for p in pushes if p.index in fins)
+    if ahead <= 0:
+        return push
+    flags.append("canards")
+    return replace(push, doubt=max(push.doubt, min(1.0, ahead / push.cn_alpha_per_rad)))
 
 
 def _weakest(pushes: Sequence[Push]) -> complex | None:
@@ -205,17 +222,10 @@ def _fins(layout: Layout, placed: Placed[FinSet], reference_m2: float, mach: flo
     if fin.count > 4:
         flags.append("many_fins")
     half = _half_of_one(layout, placed, reference_m2, mach)
-    ahead = [f for f in layout.of(FinSet) if f.stage == placed.stage and f.aft_m <= placed.fore_m]
     doubt = 0.0
     if 2 * fin.reach_m**2 / shape.area_m2 < LOW_ASPECT:
         flags.append("strakes")
         doubt = STRAKE_DOUBT
-    if ahead:
-        # What fins ahead do to the air these meet takes of their push up to what those ahead push (slender bodies, from memory). Of
-        # stages one behind the other common practice counts all fins in full, and so do we.
-        flags.append("canards")
-        theirs = sum(f.part.count * _half_of_one(layout, f, reference_m2, mach) for f in ahead)
-        doubt = max(doubt, min(1.0, theirs / (fin.count * half)))
     # Three fins and more answer every plane alike.
     uneven = -half * sum(cmath.exp(2j * math.radians(a)) for a in fin.stands_deg) if fin.count < 3 else 0j
     centre = placed.fore_m + shape.quarter_chord_m
