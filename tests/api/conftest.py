@@ -8,6 +8,8 @@ import pytest
 from django.contrib.auth.models import User
 from django.test import Client
 
+from wobbly_fin.accounts.models import Preferences
+
 PIP = {
     "name": "Pip",
     "mass": "78 g",
@@ -26,6 +28,8 @@ class Person:
 
     def __init__(self, who: str | User) -> None:
         self.user = who if isinstance(who, User) else User.objects.create_user(who, password="a long password")
+        # Tests fly invented motors, as the demo does.
+        Preferences.objects.update_or_create(user=self.user, defaults={"practice": True})
         self.client = Client(raise_request_exception=False)
         self.client.force_login(self.user)
 

@@ -15,6 +15,7 @@ from django.test import Client
 from django.test.client import ClientHandler
 from playwright.sync_api import BrowserContext, Page, expect
 
+from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.site.warm import warm
 
 # A loaded machine may take its time; what is waited for still has to come.
@@ -69,7 +70,9 @@ def _late() -> Iterator[None]:
 
 @pytest.fixture
 def hedda(transactional_db: None) -> User:
-    return User.objects.create_user("hedda", password="a long password")
+    user = User.objects.create_user("hedda", password="a long password")
+    Preferences.objects.create(user=user, practice=True)
+    return user
 
 
 @pytest.fixture

@@ -8,6 +8,7 @@
   import Limits from './Limits.svelte';
   import Password from './Password.svelte';
   import Workshop from './Workshop.svelte';
+  import PracticeShelf from '../stores/PracticeShelf.svelte';
   import UnitsPerQuantity from './UnitsPerQuantity.svelte';
 
   const preferences = usePreferences();
@@ -51,6 +52,7 @@
             onchange={(workshop) => tell(() => ({ workshop }))}
           /></Later
         >
+        <Later height={110}><PracticeShelf /></Later>
         {#if session.data?.has_password}<Later><Password /></Later>{/if}
       </div>
     </div>

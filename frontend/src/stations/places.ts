@@ -3,6 +3,7 @@ import { p } from '../router';
 /** Where a test of a rocket is mended, or a thing told, by the name the server gives the place. */
 export function placeOf(at: string, rocket: string): string {
   if (at === 'fields') return p('/stores/fields');
+  if (at === 'stores') return p('/stores/motors');
   if (at === 'settings') return p('/settings');
   const params = { params: { id: rocket } };
   const stations = {

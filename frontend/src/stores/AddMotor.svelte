@@ -1,18 +1,30 @@
 <script lang="ts">
   import { ApiError, ask, client, type Schemas } from '../api/client';
-  import { useChange } from '../api/queries';
+  import { searchParams } from 'sv-router';
+  import { useChange, useMotor } from '../api/queries';
+  import { said } from '../kit/said';
   import { Kept } from '../kit/keep.svelte';
   import Field from '../kit/Field.svelte';
   import { navigate, p } from '../router';
-  import { emptyMotor, motorBody, readFile, sheetBoxes } from './adding';
+  import { emptyMotor, formOf, motorBody, readFile, sheetBoxes } from './adding';
   import { MotorDrafting } from './drafting.svelte';
   import MotorFigures from './MotorFigures.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   const kept = new Kept('new-motor', emptyMotor());
+  const changed = $derived(String(searchParams.get('motor') ?? ''));
+  const there = useMotor(() => changed);
+  let more = $state(false);
+  $effect(() => {
+    const form = there.data?.form;
+    if (!form || !changed) return;
+    kept.value = formOf(changed.replace('own:', ''), form);
+    more = true;
+  });
   const drafting = new MotorDrafting(() => kept.value);
   let fileProblem = $state('');
   let tried = $state(false);
+  const widths = [13, 18, 24, 29, 38, 54, 75, 98];
 
   const save = useChange(
     (body: Schemas['MotorIn']) =>
@@ -24,7 +36,10 @@
   const refused = $derived(tried && save.error instanceof ApiError ? save.error : drafting.refused);
   const touched = (name: string) => tried || Boolean(kept.value.texts[name]);
   const errorOf = (name: string) => (touched(name) ? refused?.of(name) : undefined);
-  const known = ['label', 'maker', 'delays', 'delays_s', ...sheetBoxes.map((b) => b.name)];
+  const known = [
+    ...['label', 'maker', 'delays', 'delays_s', 'diameter', 'diameter_mm', 'count'],
+    ...sheetBoxes.map((b) => b.name),
+  ];
   const loose = $derived(refused && !known.some((n) => refused.of(n)) ? refused.message : '');
 
   async function take(event: Event & { currentTarget: HTMLInputElement }) {
@@ -39,8 +54,16 @@
   async function submit(event: SubmitEvent) {
     event.preventDefault();
     tried = true;
+    const many = kept.value.count.trim();
+    if (many && !/^[1-9]\d{0,2}$/.test(many)) return;
     const made = await save.mutateAsync(motorBody(kept.value)).catch(() => undefined);
     if (!made) return;
+    if (many && !changed) {
+      const blank = { batch: '', cost: '', case_cost: '', case_owned: false, wanted: '' };
+      const body = { ...blank, motor: made.key, count: many, delay_s: drafting.delay };
+      const path = { params: { path: { key: crypto.randomUUID() as string } }, body };
+      await ask(client.PUT('/api/stores/box/{key}', path)).catch(said);
+    }
     kept.drop(emptyMotor());
     await navigate('/stores/motors/:key', { params: { key: made.key } });
   }
@@ -51,51 +74,81 @@
 <StoresTabs />
 <form class="grid grid-cols-1 gap-3 lg:grid-cols-2" onsubmit={submit} novalidate>
   <section class="paper p-5">
-    <h2 class="mb-1 text-2xl font-bold">A motor of your own</h2>
+    <h2 class="mb-1 text-2xl font-bold">{changed ? 'What its pack says' : 'A motor of yours'}</h2>
     <p class="quiet mb-3">
-      From its data sheet alone, or with a curve: a CSV of time and thrust, or the file of a static test.
+      Its label is enough. What you do not know is guessed as is usual, and says so.
+      {#if !changed}<a class="link" href={p('/stores/box')}>Several at once?</a>{/if}
     </p>
-    <div class="grid grid-cols-1 gap-x-4 sm:grid-cols-2">
+    <div class="grid grid-cols-1 gap-x-4 sm:grid-cols-3">
       <Field
         label="Label"
         name="label"
         bind:value={kept.value.label}
         error={kept.value.label || tried ? refused?.of('label') : undefined}
-        hint="As printed: D16-6"
+        hint="As printed: D13-5"
       />
-      <Field label="Maker" name="maker" optional bind:value={kept.value.maker} />
-      <Field
-        label="Delays, s"
-        name="delays"
-        bind:value={kept.value.delays}
-        error={kept.value.delays || tried ? (refused?.of('delays') ?? refused?.of('delays_s')) : undefined}
-        hint="3, 5, 7 – none for a booster or plugged motor"
-      />
-      <div class="mb-3 grid grid-cols-2 gap-2">
-        <label
-          ><span class="mb-0.5 block font-semibold">Propellant</span>
+      <label class="mb-3 block"
+        ><span class="mb-0.5 block font-semibold">Case</span>
+        <select
+          class="select w-full"
+          bind:value={
+            () => kept.value.texts['diameter'] ?? '', (text) => (kept.value.texts['diameter'] = text)
+          }
+        >
+          <option value="">usual for its class</option>
+          {#each widths as mm (mm)}<option value={`${mm} mm`}>{mm} mm across</option>{/each}
+        </select></label
+      >
+      {#if !changed}
+        <Field
+          label="How many"
+          name="count"
+          bind:value={kept.value.count}
+          error={tried && kept.value.count.trim() && !/^[1-9]\d{0,2}$/.test(kept.value.count.trim())
+            ? 'a number from 1 to 999'
+            : undefined}
+          hint="In your box"
+        />
+      {/if}
+    </div>
+    <details class="mb-3" bind:open={more}>
+      <summary class="link cursor-pointer font-semibold">More, from its pack or sheet</summary>
+      <div class="mt-3 grid grid-cols-1 gap-x-4 sm:grid-cols-2">
+        <label class="mb-3 block"
+          ><span class="mb-0.5 block font-semibold">Burns</span>
           <select class="select w-full" bind:value={kept.value.propellant}>
+            <option value="">as is usual</option>
             <option value="black powder">black powder</option><option value="composite">composite</option>
           </select></label
         >
-        <label
-          ><span class="mb-0.5 block font-semibold">Case</span>
+        <label class="mb-3 block"
+          ><span class="mb-0.5 block font-semibold">Sold as</span>
           <select class="select w-full" bind:value={kept.value.casing}>
+            <option value="">as is usual</option>
             <option value="single-use">single-use</option><option value="reload">reload</option>
           </select></label
         >
-      </div>
-      {#each sheetBoxes.filter((b) => !kept.value.csv || !b.sheetOnly) as box (box.name)}
+        {#each sheetBoxes.filter((b) => !kept.value.csv || !b.sheetOnly) as box (box.name)}
+          <Field
+            label={box.label}
+            name={box.name}
+            optional={!kept.value.isStaticTest}
+            bind:value={() => kept.value.texts[box.name] ?? '', (text) => (kept.value.texts[box.name] = text)}
+            error={errorOf(box.name) ?? errorOf(`${box.name}_mm`) ?? errorOf(`${box.name}_g`)}
+            hint={box.hint}
+          />
+        {/each}
+        <Field label="Maker" name="maker" optional bind:value={kept.value.maker} />
         <Field
-          label={box.label}
-          name={box.name}
-          optional={box.optional || (Boolean(kept.value.csv) && !kept.value.isStaticTest)}
-          bind:value={() => kept.value.texts[box.name] ?? '', (text) => (kept.value.texts[box.name] = text)}
-          error={errorOf(box.name) ?? errorOf(`${box.name}_mm`) ?? errorOf(`${box.name}_g`)}
-          hint={box.hint}
+          label="Delays, s"
+          name="delays"
+          optional
+          bind:value={kept.value.delays}
+          error={kept.value.delays || tried ? (refused?.of('delays') ?? refused?.of('delays_s')) : undefined}
+          hint="All it is sold with: 3, 5, 7"
         />
-      {/each}
-    </div>
+      </div>
+    </details>
     <div class="border-base-300 border-t pt-3">
       <label class="btn btn-sm"
         >{kept.value.csv ? 'Another file' : 'Take a curve from a file'}
@@ -126,13 +179,19 @@
     <h2 class="mb-2 text-lg font-bold">What it comes to</h2>
     {#if drafting.draft}
       <MotorFigures motor={drafting.draft.motor} height={230} />
-      {#each drafting.draft.notes as note, n (n)}<p class="quiet mt-1 text-sm">{note}</p>{/each}
+      {#each [...drafting.draft.motor.guessed, ...drafting.draft.notes] as note, n (n)}<p
+          class="quiet mt-1 text-sm"
+        >
+          {note}
+        </p>{/each}
     {:else}
-      <p class="quiet">The curve is drawn here once label, sizes and masses are in.</p>
+      <p class="quiet">Type its label, and its curve and figures stand here.</p>
     {/if}
     {#if loose && (tried || kept.value.csv)}<p class="text-error mt-2" role="alert">✕ {loose}</p>{/if}
     <div class="mt-4 flex gap-3">
-      <button class="btn btn-primary flex-1" disabled={save.isPending}>Put it on the shelf</button>
+      <button class="btn btn-primary flex-1" disabled={save.isPending}
+        >{changed ? 'Keep it' : 'Put it in the box'}</button
+      >
       <a class="btn btn-ghost" href={p('/stores/motors')}>Not now</a>
     </div>
   </section>

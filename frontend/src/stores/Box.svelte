@@ -7,6 +7,7 @@
   import Loading from '../kit/Loading.svelte';
   import Refused from '../kit/Refused.svelte';
   import Field from '../kit/Field.svelte';
+  import MotorList from './MotorList.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   type Line = Schemas['StockLineOut'];
@@ -15,6 +16,7 @@
   const blank = () => ({
     id: crypto.randomUUID() as string,
     motor: '',
+    delay_s: null as number | null,
     count: '',
     batch: '',
     cost: '',
@@ -34,6 +36,7 @@
   const formOf = (line: Line) => ({
     id: line.id,
     motor: line.motor,
+    delay_s: line.delay_s,
     count: String(line.count),
     batch: line.batch,
     cost: line.cost,
@@ -73,6 +76,7 @@
 <svelte:head><title>Motor box · Wobbly Fin</title></svelte:head>
 
 <StoresTabs />
+<div class="mb-3"><MotorList /></div>
 <div class="grid grid-cols-1 gap-3 lg:grid-cols-[minmax(0,1fr)_340px]">
   <Loading query={box}>
     {#snippet children(found)}
@@ -136,8 +140,8 @@
             </table>
           {:else}
             <p class="quiet">
-              The box is empty. Put in what lies on your shelf: the verdict board then says what is in it and
-              what a flight costs.
+              The box is empty. Write down what you have, above: every rocket then says which of your motors
+              to fly, and how high.
             </p>
           {/if}
         </section>
@@ -154,12 +158,14 @@
     {/snippet}
   </Loading>
   <form class="paper self-start p-5" onsubmit={submit} novalidate aria-label="A motor for the box">
-    <h2 class="mb-3 text-xl font-bold">Put motors in</h2>
+    <h2 class="mb-3 text-xl font-bold">One line by hand</h2>
     <label class="mb-3 block">
       <span class="mb-0.5 block font-semibold">Motor</span>
       <select class="select w-full" bind:value={form.motor}>
         <option value="">which one?</option>
-        {#each motors.data ?? [] as m (m.key)}<option value={m.key}>{m.name} · {m.maker}</option>{/each}
+        {#each motors.data ?? [] as m (m.key)}<option value={m.key}
+            >{m.name} · {m.practice ? `practice, ${m.maker}` : m.maker || 'yours'}</option
+          >{/each}
       </select>
     </label>
     {#each [['count', 'How many', '3'], ['wanted', 'To buy', '0'], ['cost', 'One costs', '4.30'], ['batch', 'Batch', 'as printed']] as const as [name, label, placeholder] (name)}

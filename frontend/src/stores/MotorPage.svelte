@@ -37,9 +37,20 @@
           <a class="btn btn-sm" href={`/api/stores/shelf/${encodeURIComponent(found.key)}/csv`} download
             >CSV</a
           >
+          {#if found.form}<a
+              class="btn btn-sm btn-primary"
+              href={`${p('/stores/motors/new')}?motor=${encodeURIComponent(found.key)}`}
+              >Add what its pack says</a
+            >{/if}
           {#if found.own}<button class="btn btn-sm btn-ghost text-error" onclick={out}>Bin it</button>{/if}
         </span>
       </div>
+      {#if found.practice}
+        <p class="text-warning mb-2 font-semibold">
+          <span class="stamp-practice">practice</span> Invented, to practise with. Nobody sells it.
+        </p>
+      {/if}
+      {#each found.guessed as line, n (n)}<p class={n ? 'quiet mb-2' : 'mb-2 font-semibold'}>{line}</p>{/each}
       {#if found.kind === 'booster'}
         <p class="text-warning mb-2 font-semibold">
           ⚠ A booster: it lights the stage above and must never be the motor that has to open a canopy.

@@ -33,5 +33,10 @@
   <span class="quiet block truncate text-xs">
     {ending[motor.kind] ?? `delays ${motor.delays_s.join(', ')} s`}
   </span>
-  <span class="quiet block truncate text-xs">{motor.own ? 'your own' : motor.maker}</span>
+  <span class="block truncate text-xs">
+    {#if motor.practice}<span class="stamp-practice">practice</span>
+      <span class="quiet">{motor.maker}</span>{:else}<span class="quiet"
+        >{motor.maker || 'yours'}{motor.in_box ? ` · ${motor.in_box} in the box` : ''}</span
+      >{/if}
+  </span>
 </a>

@@ -6,7 +6,9 @@
   import { p } from '../router';
   import { values } from '../stations/motor/board';
   import Decoder from './Decoder.svelte';
+  import MotorList from './MotorList.svelte';
   import MotorTile from './MotorTile.svelte';
+  import PracticeShelf from './PracticeShelf.svelte';
   import StoresTabs from './StoresTabs.svelte';
   import { byClass, keep, noWish } from './shelf';
 
@@ -47,54 +49,66 @@
 <div class="grid grid-cols-1 gap-3 lg:grid-cols-[320px_1fr]">
   <div class="flex flex-col gap-3 lg:sticky lg:top-3 lg:self-start">
     <Decoder />
-    <a class="btn btn-primary" href={p('/stores/motors/new')}>Add a motor of your own</a>
+    <a class="btn btn-primary" href={p('/stores/motors/new')}>Add a motor</a>
+    <a class="btn" href={p('/stores/box')}>Add many at once</a>
+    <PracticeShelf />
   </div>
   <Loading query={motors}>
     {#snippet children(all)}
-      <section class="paper p-3" aria-label="Motors on the shelf">
-        <div class="mb-2 flex flex-wrap items-center gap-2">
-          <input
-            class="input input-sm w-36"
-            placeholder="find a label"
-            aria-label="Find a label"
-            bind:value={wish.text}
-          />
-          {#each selects as s (s.key)}
-            <select
-              class="select select-sm w-auto"
-              aria-label={`Narrow by ${s.name}`}
-              bind:value={wish[s.key]}
-            >
-              <option value="">any {s.name}</option>
-              {#each s.options as option (option)}<option value={option}>{option}{s.unit}</option>{/each}
-            </select>
-          {/each}
-          <span class="quiet ml-auto text-sm"
-            >{shown.length} of {count(all.length, 'motor')}, curves to one scale a class</span
-          >
-        </div>
-        {#each byClass(shown) as group (group.name)}
-          <Later height={140}
-            ><section class="border-base-300 flex gap-3 border-t py-2" aria-label={`Class ${group.name}`}>
-              <h2 class="w-16 shrink-0 pt-1 text-center">
-                <span class="block text-2xl leading-none font-bold">{group.name}</span>
-                <span class="quiet text-xs font-normal">to {group.most}</span>
-              </h2>
-              <ul class="grid flex-1 grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-2">
-                {#each group.motors as motor (motor.key)}
-                  <li><MotorTile {motor} time={group.time} thrust={group.thrust} /></li>
-                {/each}
-              </ul>
-            </section></Later
-          >
-        {:else}
-          <p class="quiet p-4">
-            Nothing on the shelf is like that. <button class="btn btn-xs" onclick={() => (wish = noWish())}
-              >Show all</button
-            >
+      {#if !all.length}
+        <div class="max-w-3xl">
+          <MotorList />
+          <p class="quiet mt-2 p-2">
+            Nothing is on the shelf yet. A label such as B5-4 tells class, thrust and delay; what it leaves
+            open is guessed as is usual, with its band, until you add what the pack says.
           </p>
-        {/each}
-      </section>
+        </div>
+      {:else}
+        <section class="paper p-3" aria-label="Motors on the shelf">
+          <div class="mb-2 flex flex-wrap items-center gap-2">
+            <input
+              class="input input-sm w-36"
+              placeholder="find a label"
+              aria-label="Find a label"
+              bind:value={wish.text}
+            />
+            {#each selects as s (s.key)}
+              <select
+                class="select select-sm w-auto"
+                aria-label={`Narrow by ${s.name}`}
+                bind:value={wish[s.key]}
+              >
+                <option value="">any {s.name}</option>
+                {#each s.options as option (option)}<option value={option}>{option}{s.unit}</option>{/each}
+              </select>
+            {/each}
+            <span class="quiet ml-auto text-sm"
+              >{shown.length} of {count(all.length, 'motor')}, curves to one scale a class</span
+            >
+          </div>
+          {#each byClass(shown) as group (group.name)}
+            <Later height={140}
+              ><section class="border-base-300 flex gap-3 border-t py-2" aria-label={`Class ${group.name}`}>
+                <h2 class="w-16 shrink-0 pt-1 text-center">
+                  <span class="block text-2xl leading-none font-bold">{group.name}</span>
+                  <span class="quiet text-xs font-normal">to {group.most}</span>
+                </h2>
+                <ul class="grid flex-1 grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-2">
+                  {#each group.motors as motor (motor.key)}
+                    <li><MotorTile {motor} time={group.time} thrust={group.thrust} /></li>
+                  {/each}
+                </ul>
+              </section></Later
+            >
+          {:else}
+            <p class="quiet p-4">
+              Nothing on the shelf is like that. <button class="btn btn-xs" onclick={() => (wish = noWish())}
+                >Show all</button
+              >
+            </p>
+          {/each}
+        </section>
+      {/if}
     {/snippet}
   </Loading>
 </div>

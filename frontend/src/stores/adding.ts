@@ -6,8 +6,9 @@ export interface NewMotor {
   label: string;
   maker: string;
   delays: string;
-  propellant: 'black powder' | 'composite';
-  casing: 'single-use' | 'reload';
+  propellant: '' | 'black powder' | 'composite';
+  casing: '' | 'single-use' | 'reload';
+  count: string;
   texts: Record<string, string>;
   csv: string;
   fileName: string;
@@ -19,8 +20,9 @@ export const emptyMotor = (): NewMotor => ({
   label: '',
   maker: '',
   delays: '',
-  propellant: 'black powder',
-  casing: 'single-use',
+  propellant: '',
+  casing: '',
+  count: '1',
   texts: {},
   csv: '',
   fileName: '',
@@ -31,39 +33,50 @@ export interface SheetBox {
   name: string;
   label: string;
   hint?: string;
-  optional?: boolean;
   sheetOnly?: boolean;
 }
 
 export const sheetBoxes: SheetBox[] = [
-  { name: 'diameter', label: 'Case diameter', hint: '18 mm' },
+  { name: 'impulse', label: 'Total impulse', hint: '9.1 Ns: narrows heights most', sheetOnly: true },
+  { name: 'total_mass', label: 'Mass, loaded', hint: '24 g, on the kitchen scale' },
   { name: 'length', label: 'Case length', hint: '70 mm' },
-  { name: 'total_mass', label: 'Mass, loaded', hint: '24 g' },
+  { name: 'burn_time', label: 'Burn time', hint: '1.8 s', sheetOnly: true },
   { name: 'propellant_mass', label: 'Propellant', hint: '11 g' },
-  { name: 'impulse', label: 'Total impulse', hint: '9.1 Ns', sheetOnly: true, optional: true },
-  {
-    name: 'burn_time',
-    label: 'Burn time',
-    hint: '1.8 s; the label’s thrust is taken without it',
-    sheetOnly: true,
-    optional: true,
-  },
-  { name: 'peak_thrust', label: 'Peak thrust', hint: '14 N', sheetOnly: true, optional: true },
+  { name: 'peak_thrust', label: 'Peak thrust', hint: '14 N', sheetOnly: true },
 ];
+
+/** A motor kept, as its form. */
+export function formOf(id: string, kept: Record<string, unknown>): NewMotor {
+  const told = kept as Partial<Record<'label' | 'maker' | 'delays' | 'propellant' | 'case', string | null>>;
+  return {
+    ...emptyMotor(),
+    id,
+    label: told.label ?? '',
+    maker: told.maker ?? '',
+    delays: told.delays ?? '',
+    propellant: (told.propellant ?? '') as NewMotor['propellant'],
+    casing: (told.case ?? '') as NewMotor['casing'],
+    count: '',
+    texts: (kept['typed'] ?? {}) as Record<string, string>,
+  };
+}
 
 /** The form as the API wants it. */
 export function motorBody(form: NewMotor): Schemas['MotorIn'] {
   const texts = form.csv
     ? Object.fromEntries(
-        sheetBoxes.filter((b) => !b.sheetOnly).map((b) => [b.name, form.texts[b.name] ?? '']),
+        ['diameter', ...sheetBoxes.filter((b) => !b.sheetOnly).map((b) => b.name)].map((name) => [
+          name,
+          form.texts[name] ?? '',
+        ]),
       )
     : form.texts;
   return {
     label: form.label,
     maker: form.maker,
     delays: form.delays,
-    propellant: form.propellant,
-    case: form.casing,
+    propellant: form.propellant || null,
+    case: form.casing || null,
     typed: texts,
     csv: form.csv,
     csv_is_static_test: form.csv !== '' && form.isStaticTest,

@@ -7,6 +7,13 @@ export class MotorDrafting {
   refused = $state<ApiError>();
   #asked = 0;
 
+  /** The delay its label names; null: none, or not said. */
+  get delay(): number | null {
+    const found = this.#label?.match(/-\s*(\d+)\s*[AT]*\s*$/i)?.[1];
+    return found && found !== '0' ? Number(found) : null;
+  }
+  #label = $state<string>();
+
   constructor(form: () => NewMotor) {
     $effect(() => {
       const body = motorBody($state.snapshot(form()));
@@ -17,6 +24,7 @@ export class MotorDrafting {
 
   async #read(body: Schemas['MotorIn']) {
     const mine = ++this.#asked;
+    this.#label = body.label;
     if (!body.label.trim()) {
       this.draft = undefined;
       this.refused = undefined;

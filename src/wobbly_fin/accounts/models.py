@@ -13,5 +13,6 @@ class Preferences(models.Model):
     limits = models.JSONField(default=dict)
     conditions = models.JSONField(default=dict)
     workshop = models.JSONField(default=dict)  # as typed: printer_height
+    practice = models.BooleanField(default=False)  # invented motors and parts on the shelf, to practise with
     flyer = models.JSONField(default=dict)  # certification level, age
     updated_at = models.DateTimeField(auto_now=True)

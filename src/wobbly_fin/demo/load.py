@@ -6,6 +6,7 @@ import uuid
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from wobbly_fin.accounts.actions.preferences import change_preferences
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.demo.builds import load_builds
@@ -41,6 +42,7 @@ def load_demo() -> User:
             return user
         user.set_unusable_password()
         user.save()
+        change_preferences(user, practice=True)
         for name, elevation, ceiling in FIELDS:
             save_field(user, demo_key("field", name), name=name, elevation=elevation, ceiling=ceiling, place=PLACES[name])
             draw_field(user, demo_key("field", name), **GROUNDS[name])
@@ -96,6 +98,6 @@ def reset_demo(*, empty: bool = False) -> User:
             user = User.objects.create(username=DEMO_USERNAME)
             user.set_unusable_password()
             user.save()
-            Preferences.objects.create(user=user)
+            Preferences.objects.create(user=user, practice=True)
             return user
     return load_demo()

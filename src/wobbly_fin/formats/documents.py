@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from dataclasses import asdict, fields, replace
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import Field, create_model
+from pydantic import Field, SerializerFunctionWrapHandler, create_model, model_serializer
 
 from wobbly_fin.formats.base import Document, Number, Sample, within
 from wobbly_fin.formats.canopies import CanopyDocument, RecoveryDocument
@@ -30,6 +30,7 @@ from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
+from wobbly_fin.rocketry.motors.unsure import FIGURES, Unsure
 
 
 class RocketDocument(Document):
@@ -79,6 +80,31 @@ class RocketDocument(Document):
         return Airframe(stages=tuple(Stage(parts=to_parts(parts)) for parts in stages), known=known)
 
 
+Ends = Annotated[list[Number], Field(min_length=2, max_length=2)]
+
+
+class UnsureDocument(Document):
+    """What of a motor is a guess: factors that nine in ten lie between, and the boxes nobody filled in."""
+
+    impulse: Ends = [1.0, 1.0]
+    thrust: Ends = [1.0, 1.0]
+    shape: Ends = [1.0, 1.0]
+    propellant: Ends = [1.0, 1.0]
+    case: Ends = [1.0, 1.0]
+    whole_weighed: bool = False
+    guessed: list[str] = []
+
+    def to_unsure(self) -> Unsure:
+        ends: dict[str, Any] = {name: tuple(getattr(self, name)) for name in FIGURES}
+        return Unsure(whole_weighed=self.whole_weighed, guessed=tuple(self.guessed), **ends)
+
+    @classmethod
+    def of(cls, unsure: Unsure) -> Self:
+        """What `to_unsure` gives back."""
+        told = asdict(unsure)
+        return cls(**{name: list(told[name]) if isinstance(told[name], tuple) else told[name] for name in cls.model_fields})
+
+
 class MotorDocument(Document):
     """A motor with its curve: rows of time [s] and thrust [N], straight lines between."""
 
@@ -94,10 +120,18 @@ class MotorDocument(Document):
     propellant: Propellant | None = None
     case: CaseKind | None = None
     adjustable: bool = False
+    unsure: UnsureDocument | None = None
+
+    @model_serializer(mode="wrap")
+    def _as_before(self, handler: SerializerFunctionWrapHandler) -> dict[str, Any]:
+        """A motor of which nothing is guessed is written as it always was, so that what was kept of it is still the same."""
+        told: dict[str, Any] = handler(self)
+        return {name: value for name, value in told.items() if name != "unsure" or value is not None}
 
     def to_motor(self) -> Motor:
-        known = self.model_dump(exclude={"diameter_mm", "length_mm", "thrust", "delays_s"})
+        known = self.model_dump(exclude={"diameter_mm", "length_mm", "thrust", "delays_s", "unsure"})
         return Motor(
+            unsure=self.unsure.to_unsure() if self.unsure is not None else None,
             diameter_m=self.diameter_mm / 1000,
             length_m=self.length_mm / 1000,
             curve=ThrustCurve.from_samples(self.thrust),
@@ -121,6 +155,7 @@ class MotorDocument(Document):
             propellant=motor.propellant,
             case=motor.case,
             adjustable=motor.adjustable,
+            unsure=UnsureDocument.of(motor.unsure) if motor.unsure is not None else None,
         )
 
 

@@ -1,5 +1,6 @@
 """The question a rocket is asked: which motor, which delay, here, today, and why not the others?"""
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -12,7 +13,7 @@ from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.pick import best_per_motor, order
 from wobbly_fin.rocketry.choosing.situation import Stocked
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.stores.shelf import Shelved, shelf
+from wobbly_fin.stores.shelf import Shelved, shelf_for
 from wobbly_fin.stores.stock import stock_of
 
 LEADERS = 1  # at the top whose cloud of landings is flown for the board, besides the one shown; the others' when they are chosen
@@ -30,6 +31,28 @@ class Board:
     shelf: list[Shelved]
     stock: dict[str, Stocked]
 
+    def order(self, candidate: Candidate) -> tuple[object, ...]:
+        """What passes, first from the box, then of one's own, then invented; what does not, in the same order."""
+        far = 0 if self.in_box(candidate) else 2 if self.practice(candidate) else 1
+        return candidate.settled == "no", far, *order(candidate, self.question.file.printed_motors)
+
+    def in_box(self, candidate: Candidate) -> bool:
+        """Whether all it burns lies in the box, with the delay it is to have."""
+        c = candidate.configuration
+        wanted: Counter[tuple[str, float | None]] = Counter()
+        for mount, x in (pair for stage in range(c.stages) for pair in c.in_stage(stage)):
+            bought = None if x.delay_s is None else x.delay_s + x.motor.shortened_by_s(x.delay_s)
+            wanted[x.motor.key, bought] += mount.count
+        return all(k in self.stock and self.stock[k].with_delay(d) >= n for (k, d), n in wanted.items())
+
+    def own(self, candidate: Candidate) -> bool:
+        """Whether all it burns is the person's own."""
+        return all(self.key_of[x.motor.key].startswith("own:") for x in candidate.configuration.loads)
+
+    def practice(self, candidate: Candidate) -> bool:
+        """Whether any motor of it is invented."""
+        return any(self.key_of[x.motor.key].startswith("catalogue:") for x in candidate.configuration.loads)
+
     @property
     def lead(self) -> Candidate | None:
         """What the rocket is shown with on every page; None where nothing fits."""
@@ -39,7 +62,7 @@ class Board:
 def board_of(user: User, row: Rocket, *, shares: bool = False) -> Board:
     """Fly and judge every motor on the shelf that fits; with `shares` the clouds of landings of those that lead."""
     asked = question_of(user, row)
-    everything = shelf(user)
+    everything = shelf_for(user, asked.base.mounts)
     printed = asked.file.printed_motors
     found = picked(asked.base, asked.situation, [s.motor for s in everything], asked.rules, printed)
     board = Board(
@@ -50,6 +73,7 @@ def board_of(user: User, row: Rocket, *, shares: bool = False) -> Board:
         shelf=everything,
         stock=stock_of(user, everything),
     )
+    board = replace(board, candidates=tuple(sorted(found, key=board.order)))
     return with_leaders(board) if shares else board
 
 
@@ -69,7 +93,7 @@ def with_leaders(board: Board, most: int = LEADERS) -> Board:
         if not waiting:
             break
         settled = {id(c): judged(c.configuration, c.case.situation, c.case.rules) for c in waiting}
-        found = sorted((settled.get(id(c), c) for c in found), key=lambda c: order(c, board.question.file.printed_motors))
+        found = sorted((settled.get(id(c), c) for c in found), key=board.order)
     return replace(board, candidates=tuple(found))
 
 

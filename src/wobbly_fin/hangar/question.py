@@ -18,6 +18,7 @@ from wobbly_fin.rocketry.choosing.pick import Shares
 from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation, Taught
 from wobbly_fin.rocketry.choosing.trial import Need
 from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt
 from wobbly_fin.rocketry.motors import Motor
@@ -157,6 +158,12 @@ class Load:
     def boosters(self) -> tuple[Motor, ...]:
         """Of the stages below."""
         return tuple(s.motor for s in self.shelved[1:])
+
+    def owned(self) -> "Load":
+        """The same; raises RocketryError for a class in general, which nobody can fly."""
+        if any(s.key.startswith("class:") for s in (*self.shelved, *(s for _, s in self.beside))):
+            raise RocketryError("motor", "is a whole class; add the motor you have, then choose that")
+        return self
 
     def into(self, base: Configuration, delay_s: float | None) -> Configuration:
         """Loaded; raises RocketryError where motors and stages do not go together."""

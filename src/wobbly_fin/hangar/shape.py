@@ -26,7 +26,7 @@ from wobbly_fin.rocketry.flight import Flight, Site, fly
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
-from wobbly_fin.stores.shelf import shelf
+from wobbly_fin.stores.shelf import shelf_for
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -86,7 +86,8 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
     preferences = preferences_of(user)
     units = units_of(preferences)
     airframe = file.to_airframe()
-    layout, shelved = lay_out(airframe), shelf(user)
+    layout = lay_out(airframe)
+    shelved = shelf_for(user, mounts_of(layout))
     load = shown_load(user, row) if load is None else load
     by_key, (shown_keys, shown_beside) = {s.key: s.motor for s in shelved}, apart(load)
     fitting = [fitting_motors([s.motor for s in shelved], layout_mount(layout, number)) for number in range(len(file.stages))]

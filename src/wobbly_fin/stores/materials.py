@@ -4,6 +4,7 @@ from django.contrib.auth.models import User
 
 from wobbly_fin.rocketry.building.materials import GlueAtHand, SheetAtHand, Stores, TubeAtHand
 from wobbly_fin.stores.models import RawStock
+from wobbly_fin.stores.parts import part_shelf
 
 
 def stores_of(user: User) -> Stores:
@@ -14,5 +15,6 @@ def stores_of(user: User) -> Stores:
         sheets=tuple(
             SheetAtHand(key=str(r.pk), name=r.name, **r.figures) for r in rows if r.kind == "sheet" and r.figures["count"]
         ),
+        sold=tuple(part_shelf(user)),
         glues=tuple(GlueAtHand(**r.figures) for r in rows if r.kind == "glue"),
     )

@@ -10,7 +10,8 @@ class OwnMotor(Owned):
 
     label = models.CharField(max_length=24)
     document = models.JSONField()
-    origin = models.CharField(max_length=20)  # data sheet, csv, static test
+    origin = models.CharField(max_length=20)  # label, data sheet, csv, static test
+    typed = models.JSONField(default=dict, blank=True)  # the form it was made from, where it can be made from it again
 
     class Meta:
         ordering = ["label", "created_at"]
@@ -37,6 +38,7 @@ class MotorStock(Owned):
     """Motors of one type and batch in the box: how many, what one costs, and the case where it is reloaded."""
 
     motor_key = models.CharField(max_length=80)  # as on the shelf
+    delay_s = models.FloatField(null=True, blank=True)  # null: whichever it comes with
     count = models.PositiveIntegerField(default=0)
     batch = models.CharField(max_length=40, blank=True)
     cost = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)  # of one, in the owner's money
@@ -46,6 +48,13 @@ class MotorStock(Owned):
 
     class Meta:
         ordering = ["motor_key", "created_at"]
+
+
+class PutIn(Owned):
+    """A list of motors put into the box at once: so that it goes in once, and can be taken back whole."""
+
+    digest = models.CharField(max_length=64)  # of the list as it was written
+    lines = models.JSONField(default=list)  # stock row, how many, and the motor's row where it was made for it
 
 
 class OwnPart(Owned):

@@ -1,17 +1,19 @@
-"""Parts a person can build from: the shipped stock and what they put by themselves."""
+"""Parts a person can build from: what they put by themselves, and invented ones where the practice shelf is on."""
 
 from uuid import UUID
 
 from django.contrib.auth.models import User
 from django.http import Http404
 
+from wobbly_fin.accounts.people import preferences_of
 from wobbly_fin.rocketry.stock import STOCK, StockItem
 from wobbly_fin.stores.models import OwnPart
 
 
 def part_shelf(user: User) -> list[StockItem]:
-    """Own parts first, then the shipped stock."""
-    return [_own(row) for row in OwnPart.objects.visible_to(user)] + list(STOCK.values())
+    """Own parts first, then the invented ones, where their owner wants them there."""
+    practice = list(STOCK.values()) if preferences_of(user).practice else []
+    return [_own(row) for row in OwnPart.objects.visible_to(user)] + practice
 
 
 def stock_item(user: User, key: str) -> StockItem:

@@ -1,5 +1,7 @@
-"""Every motor a person can choose from: the shipped catalogue and their own."""
+"""Every motor a person can choose from: their own; where the practice shelf is on the invented ones too; and what is usual of a class."""
 
+import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from uuid import UUID
@@ -7,9 +9,13 @@ from uuid import UUID
 from django.contrib.auth.models import User
 from django.http import Http404
 
+from wobbly_fin.accounts.people import preferences_of
 from wobbly_fin.formats.documents import MotorDocument
+from wobbly_fin.rocketry.configuration import Mount, fits
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import catalogue, catalogue_order
+from wobbly_fin.rocketry.motors.typical import any_of_class, classes_for
 from wobbly_fin.stores.models import OwnMotor
 
 
@@ -21,6 +27,11 @@ class Shelved:
     motor: Motor
     own: OwnMotor | None = None
 
+    @property
+    def practice(self) -> bool:
+        """Whether it is invented, to practise with."""
+        return self.key.startswith("catalogue:")
+
 
 @lru_cache(maxsize=1)
 def _shipped() -> tuple[Shelved, ...]:
@@ -28,17 +39,56 @@ def _shipped() -> tuple[Shelved, ...]:
 
 
 def shelf(user: User) -> list[Shelved]:
-    """Catalogue and own motors, by class, thrust and name."""
+    """Own motors, and invented ones where their owner wants them there, by class, thrust and name."""
     own = [
         Shelved(key=f"own:{row.pk}", motor=MotorDocument.model_validate(row.document).to_motor(), own=row)
         for row in OwnMotor.objects.visible_to(user)
     ]
-    return sorted([*_shipped(), *own], key=lambda s: (*catalogue_order(s.motor), s.key))
+    practice = _shipped() if preferences_of(user).practice else ()
+    return sorted([*practice, *own], key=lambda s: (*catalogue_order(s.motor), s.key))
+
+
+def shelf_for(user: User, mounts: Sequence[Mount]) -> list[Shelved]:
+    """The shelf; for stages nothing on it fits also what is usual of each class, an answer for somebody whose motors are not here yet."""
+    everything = shelf(user)
+    found = {}
+    for stage in sorted({m.stage for m in mounts}):
+        here = [m for m in mounts if m.stage == stage]
+        if any(fits(s.motor, here[0]) and (stage == 0 or s.motor.kind != "single") for s in everything):
+            continue
+        for mount in here:
+            for shelved in _usual_in(mount):
+                found[shelved.key] = shelved
+    return [*everything, *found.values()]
+
+
+def _usual_in(mount: Mount) -> list[Shelved]:
+    endings = ("",) if mount.stage == 0 else ("-0", "-P")
+    each = [(name, ending) for ending in endings for name in classes_for(mount.diameter_m)]
+    motors = [(name, ending, any_of_class(name, mount.diameter_m, mount.max_length_m, ending)) for name, ending in each]
+    return [
+        Shelved(key=f"class:{name.replace('/', '_')}:{motor.diameter_m * 1000:g}:{ending}", motor=motor)
+        for name, ending, motor in motors
+        if motor is not None
+    ]
+
+
+def _usual(rest: str) -> Motor:
+    name, wide, ending = (*rest.split(":"), "", "")[:3]
+    try:
+        motor = any_of_class(name.replace("_", "/"), float(wide) / 1000, math.inf, ending)
+    except (ValueError, RocketryError):
+        motor = None
+    if motor is None:
+        raise Http404
+    return motor
 
 
 def from_shelf(user: User, key: str) -> Shelved:
     """One motor by its key; raises Http404 where there is none this person may see."""
     kind, _, rest = key.partition(":")
+    if kind == "class":
+        return Shelved(key=key, motor=_usual(rest))
     if kind == "catalogue":
         found = next((s for s in _shipped() if s.key == key), None)
     else:

@@ -21,7 +21,11 @@ def stock_of(user: User, everything: Iterable[Shelved]) -> dict[str, Stocked]:
         if here:
             costs = [float(r.cost) for r in here if r.cost is not None]
             cases = [float(r.case_cost) for r in here if r.case_cost is not None]
+            by_delay: dict[float | None, int] = defaultdict(int)
+            for r in here:
+                by_delay[r.delay_s] += r.count
             found[shelved.motor.key] = Stocked(
+                by_delay=dict(by_delay),
                 count=sum(r.count for r in here),
                 cost=costs[-1] if costs else None,
                 case_cost=cases[-1] if cases else None,

@@ -29,7 +29,10 @@ SIZES = {
     SINGLE: ((18, 52), (18, 70), (24, 70), (24, 95), (29, 98), (29, 124), (29, 180)),
     RELOAD: ((18, 70), (24, 70), (24, 95), (29, 98), (29, 124), (29, 192), (38, 150), (38, 190), (38, 245), (38, 300), (54, 240), (54, 326), (54, 430), (54, 492)),
 }  # fmt: skip
-FILL = (0.06, 0.62)  # of the case's outside volume that is propellant, at 1,700 kg/m³: less is sold in the smallest letters of a size
+FILL = (
+    0.06,
+    0.62,
+)  # of the case's outside volume that is propellant, at 1,700 kg/m³: less is sold in the smallest letters of a size
 LABEL_OFF = 0.08  # by how much a label's thrust may be off before it is rounded
 
 
@@ -64,7 +67,9 @@ def draw(rng: random.Random) -> Sold:
             propellant_mass_kg=propellant, curve=_curve(rng, impulse, burn), delays_s=(4.0,), propellant=kind[0], case=kind[1],  # type: ignore[arg-type]
         )  # fmt: skip
         rocket = QuickRocket(
-            mass_kg=motor.total_mass_kg * rng.uniform(0.9, 3.5), diameter_m=d / 1000 * rng.uniform(1.3, 2.6), cd=rng.uniform(0.4, 0.8)
+            mass_kg=motor.total_mass_kg * rng.uniform(0.9, 3.5),
+            diameter_m=d / 1000 * rng.uniform(1.3, 2.6),
+            cd=rng.uniform(0.4, 0.8),
         )
         if average > 5 * G * (rocket.mass_kg + motor.total_mass_kg):
             return Sold(motor=motor, rocket=rocket, kind=kind)

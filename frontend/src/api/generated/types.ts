@@ -1112,6 +1112,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/box/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read List
+         * @description Motors in a text as somebody wrote it; nothing is kept.
+         */
+        post: operations["read_motor_list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/box/read/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Sheet
+         * @description The same of a sheet: CSV, XLSX or ODS.
+         */
+        post: operations["read_motor_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/box/lists/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put List
+         * @description Put a list of motors into the box; under the same key it goes in once.
+         */
+        put: operations["put_motors_in"];
+        post?: never;
+        /**
+         * Delete List
+         * @description Take out again what a list put in.
+         */
+        delete: operations["take_motors_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/box/{key}": {
         parameters: {
             query?: never;
@@ -3078,6 +3142,8 @@ export interface components {
                 [key: string]: string;
             };
             flyer: components["schemas"]["FlyerIn"];
+            /** Practice */
+            practice: boolean;
         };
         /**
          * PreferencesIn
@@ -3096,6 +3162,8 @@ export interface components {
                 [key: string]: string;
             } | null;
             flyer?: components["schemas"]["FlyerIn"] | null;
+            /** Practice */
+            practice?: boolean | null;
         };
         /**
          * ReadOut
@@ -3396,7 +3464,13 @@ export interface components {
             /** Thumb */
             thumb: string | null;
             /** Printed */
-            printed: string[];
+            printed: components["schemas"]["PrintedOut"][];
+            /** Mount Mm */
+            mount_mm: number;
+            /** Usual */
+            usual: boolean;
+            /** Practice */
+            practice: boolean;
             /** Drag Note */
             drag_note: string;
             /** Wind Note */
@@ -3435,6 +3509,8 @@ export interface components {
             ejection_speed_m_s: number | null;
             /** Shorten S */
             shorten_s: number;
+            /** Here */
+            here: boolean;
         };
         /**
          * MotorVerdictOut
@@ -3475,12 +3551,28 @@ export interface components {
             boosters: string[];
             /** In Box */
             in_box: number;
+            /** Own */
+            own: boolean;
+            /** Practice */
+            practice: boolean;
             /** Cost */
             cost: number | null;
             /** Compare */
             compare: {
                 [key: string]: string;
             };
+        };
+        /**
+         * PrintedOut
+         * @description A motor the kit's box names, held against today's best; `unknown`: it is not among the person's motors yet.
+         */
+        PrintedOut: {
+            /** Label */
+            label: string;
+            /** Say */
+            say: string;
+            /** Unknown */
+            unknown: boolean;
         };
         /**
          * RungOut
@@ -4990,6 +5082,16 @@ export interface components {
             compare: {
                 [key: string]: string;
             };
+            /** Practice */
+            practice: boolean;
+            /** Guessed */
+            guessed: string[];
+            /** In Box */
+            in_box: number;
+            /** Form */
+            form: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * DecodeOut
@@ -5216,6 +5318,8 @@ export interface components {
             maker: string;
             /** Reload */
             reload: boolean;
+            /** Delay S */
+            delay_s: number | null;
             /** Count */
             count: number;
             /** Wanted */
@@ -5234,12 +5338,103 @@ export interface components {
             };
         };
         /**
+         * ListLineOut
+         * @description One motor as it was read: `text` it stands in, what it would be, and what is wrong with it; `known`: it is on the shelf already.
+         */
+        ListLineOut: {
+            /** Label */
+            label: string;
+            /** Count */
+            count: number;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Propellant */
+            propellant?: ("black powder" | "composite") | null;
+            /** Case */
+            case?: ("single-use" | "reload") | null;
+            /**
+             * Maker
+             * @default
+             */
+            maker: string;
+            /** Cost */
+            cost?: number | null;
+            /** Text */
+            text: string;
+            /** Say */
+            say: string;
+            /** Problem */
+            problem: string;
+            /** Known */
+            known: boolean;
+        };
+        /**
+         * ListReadOut
+         * @description A list as it was read. `before`: this very list went in already.
+         */
+        ListReadOut: {
+            /** Lines */
+            lines: components["schemas"]["ListLineOut"][];
+            /** Before */
+            before: string;
+        };
+        /**
+         * ListIn
+         * @description A list of motors as somebody wrote it.
+         */
+        ListIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * ListLine
+         * @description One motor of a list, put right where it was: what goes into the box.
+         */
+        ListLine: {
+            /** Label */
+            label: string;
+            /** Count */
+            count: number;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Propellant */
+            propellant?: ("black powder" | "composite") | null;
+            /** Case */
+            case?: ("single-use" | "reload") | null;
+            /**
+             * Maker
+             * @default
+             */
+            maker: string;
+            /** Cost */
+            cost?: number | null;
+        };
+        /**
+         * PutInIn
+         * @description A list put right, with the words it was read from.
+         */
+        PutInIn: {
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Lines */
+            lines: components["schemas"]["ListLine"][];
+        };
+        /**
          * StockIn
          * @description A line of the box: texts as typed. `motor` is the key on the shelf.
          */
         StockIn: {
             /** Motor */
             motor: string;
+            /** Delay S */
+            delay_s?: number | null;
             /**
              * Count
              * @default 0
@@ -10832,6 +11027,189 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MotorBoxOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_motor_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListReadOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_motor_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListReadOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    put_motors_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutInIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MotorBoxOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_motors_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MotorBoxOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Refused */

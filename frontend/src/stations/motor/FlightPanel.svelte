@@ -49,7 +49,9 @@
           <h2 class="text-lg font-bold whitespace-nowrap">{flight.label}</h2>
           <Verdict verdict={flight.verdict} />
           <a class="btn btn-sm" href={airHref}>See it fly</a>
-          <a class="btn btn-primary btn-sm" href={logHref}>Log this flight</a>
+          {#if !choice.motor?.key.includes('class:')}<a class="btn btn-primary btn-sm" href={logHref}
+              >Log this flight</a
+            >{/if}
         </div>
         <Later height={270}
           ><FlightPlot

@@ -26,6 +26,7 @@ def change_preferences(
     limits: dict[str, str] | None = None,
     workshop: dict[str, str] | None = None,
     flyer: dict[str, Any] | None = None,
+    practice: bool | None = None,
 ) -> Preferences:
     """Change what is given, keep the rest; raises RocketryError for an unknown unit, theme or limit."""
     with transaction.atomic():
@@ -44,6 +45,8 @@ def change_preferences(
             found.workshop = _read_workshop(workshop, units_of(found))
         if flyer is not None:
             found.flyer = _read_flyer(flyer)
+        if practice is not None:
+            found.practice = practice
         found.save()
     return found
 

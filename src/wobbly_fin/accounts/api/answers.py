@@ -57,6 +57,7 @@ def preferences_out(found: Preferences) -> PreferencesOut:
         limits=limits,
         workshop=dict(found.workshop),
         flyer=FlyerIn(level=found.flyer.get("level"), age=str(found.flyer.get("age") or "")),
+        practice=found.practice,
     )
 
 

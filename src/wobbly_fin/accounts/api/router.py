@@ -101,6 +101,7 @@ def patch_preferences(request: HttpRequest, body: PreferencesIn) -> PreferencesO
         limits=body.limits,
         workshop=body.workshop,
         flyer=body.flyer.model_dump() if body.flyer else None,
+        practice=body.practice,
     )
     return preferences_out(found)
 

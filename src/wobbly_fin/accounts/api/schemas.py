@@ -56,6 +56,7 @@ class PreferencesIn(Schema):
     limits: dict[str, str] | None = None
     workshop: dict[str, str] | None = None
     flyer: FlyerIn | None = None
+    practice: bool | None = None
 
 
 class LimitOut(Schema):
@@ -76,6 +77,7 @@ class PreferencesOut(Schema):
     limits: list[LimitOut]
     workshop: dict[str, str]
     flyer: FlyerIn
+    practice: bool  # whether invented motors and parts stand on the shelf
 
 
 class ReadIn(Schema):

@@ -15,7 +15,7 @@ from wobbly_fin.rocketry.flight.scatter import Cloud, quantiles
 from wobbly_fin.rocketry.flight.scatter import Question as Scatter
 from wobbly_fin.rocketry.units import parse_si
 from wobbly_fin.rocketry.units.display import UnitChoice, show
-from wobbly_fin.stores.shelf import shelf
+from wobbly_fin.stores.shelf import shelf_for
 
 MOST_SHOTS = 24
 
@@ -47,7 +47,7 @@ def aim_out(user: User, asked: Question, body: AimIn) -> AimOut:
         time = read(parse_si, body.time, "duration", units, name="time") if body.time.strip() else None
         ballast = read(parse_si, body.ballast, "mass", units, name="ballast") if body.ballast.strip() else 0.0
     aim = Aim(height_m=height, time_s=time, ballast_max_kg=ballast, ballast_at_m=ballast_at)
-    everything = shelf(user)
+    everything = shelf_for(user, asked.base.mounts)
     key_of = {s.motor.key: s.key for s in everything}
     below = {m.key for m in load_of(user, body.motor).boosters} if asked.base.stages > 1 else set()
     shots = take_aim(

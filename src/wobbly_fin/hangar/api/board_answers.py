@@ -9,6 +9,7 @@ from wobbly_fin.hangar.api.schemas import (
     BoardOut,
     DelayOut,
     MotorVerdictOut,
+    PrintedOut,
     RungOut,
     TestOut,
 )
@@ -19,6 +20,7 @@ from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.cost import cost_per_flight
 from wobbly_fin.rocketry.choosing.explain import (
     headline,
+    height_words,
     nothing_fits_sentence,
     printed_sentence,
     shorten_sentence,
@@ -60,6 +62,9 @@ def board_out(board: Board) -> BoardOut:
         empty=None if candidates else _empty_sentence(board),
         thumb=thumb_sentence(thumb, best, best.motor) if thumb and best else None,
         printed=[_printed(board, label) for label in asked.file.printed_motors],
+        mount_mm=round(asked.base.mounts[0].diameter_m * 1000, 6),
+        usual=best is not None and any(g.any_of_class for g in best.case.guesses),
+        practice=best is not None and board.practice(best),
         drag_note=_drag_note(asked),
         wind_note=_wind_note(asked, best) if best else None,
         shorten=shorten_sentence(best) if best else None,
@@ -134,16 +139,23 @@ def _motor_verdict(board: Board, leader: Candidate, delays: Sequence[Candidate])
         verdict=leader.verdict,
         apogee_m=leader.flight.apogee_altitude_m,
         optimum_delay_s=leader.flight.optimum_delay_s,
-        said=said_flight(leader.flight, units) | {"burn_time": f"{curve.burn_time_s:.1f} s"},
-        delays=[_delay_out(c, units) for c in delays],
+        said=said_flight(leader.flight, units) | _said_band(leader, units) | {"burn_time": f"{curve.burn_time_s:.1f} s"},
+        delays=[_delay_out(board, c, units) for c in delays],
         boosters=[b.name for b in leader.boosters],
         in_box=stocked.count if stocked else 0,
+        own=board.own(leader),
+        practice=board.practice(leader),
         cost=cost_per_flight(stocked, leader.motors),
         compare=compared(motor, stocked, units),
     )
 
 
-def _delay_out(candidate: Candidate, units: UnitChoice) -> DelayOut:
+def _said_band(candidate: Candidate, units: UnitChoice) -> dict[str, str]:
+    """Its height as a band, where its motor is partly a guess."""
+    return {"apogee": height_words(candidate, units)} if candidate.case.guesses and candidate.flight.lifted else {}
+
+
+def _delay_out(board: Board, candidate: Candidate, units: UnitChoice) -> DelayOut:
     ejection = candidate.flight.ejection
     return DelayOut(
         label=candidate.label,
@@ -155,19 +167,20 @@ def _delay_out(candidate: Candidate, units: UnitChoice) -> DelayOut:
         after_apogee_s=ejection.after_apogee_s if ejection else None,
         ejection_speed_m_s=ejection.speed_m_s if ejection else None,
         shorten_s=candidate.shorten_s,
+        here=board.in_box(candidate),
     )
 
 
-def _printed(board: Board, label: str) -> str:
+def _printed(board: Board, label: str) -> PrintedOut:
     """The box's motor, flown with the box's delay whether or not it is sold with it, beside today's best."""
     asked = board.question
     best = board.candidates[0] if board.candidates else None
     try:
-        motor, delay_s = find_motor(label, [s.motor for s in board.shelf])
+        motor, delay_s = find_motor(label, [s.motor for s in board.shelf if s.key.partition(":")[0] != "class"])
     except RocketryError:
-        return printed_sentence(label, None, best, asked.units)
+        return PrintedOut(label=label, say=printed_sentence(label, None, best, asked.units), unknown=True)
     found = next((c for c in board.candidates if c.motor is motor and c.delay_s == delay_s), None)
-    return printed_sentence(label, found, best, asked.units)
+    return PrintedOut(label=label, say=printed_sentence(label, found, best, asked.units), unknown=False)
 
 
 def _empty_sentence(board: Board) -> str:

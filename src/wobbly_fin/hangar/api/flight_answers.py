@@ -1,5 +1,6 @@
 """One flight as an answer: path, events, and what there is to say of it."""
 
+import math
 from dataclasses import asdict, replace
 
 from wobbly_fin.formats.answers import assert_finite, flight_answer, trial_answer
@@ -36,6 +37,15 @@ def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
     if flight.lifted and not asked.cd_known and asked.file.is_quick and not asked.known.learnt.flights:
         ends = [fly(asked.file.to_rocket(cd), motor, None, site).apogee_altitude_m or 0.0 for cd in USUAL_CD_BAND]
         band = sorted(ends)
+    if (guessed := candidate.case.height_band) is not None:
+        low, middle, high = guessed
+        # What the motor leaves open and what the drag does know nothing of one another.
+        other = (band[0] / middle, band[1] / middle) if band else (1.0, 1.0)
+        down, up = (
+            math.hypot(math.log(low / middle), math.log(min(other[0], 1.0))),
+            math.hypot(math.log(high / middle), math.log(max(other[1], 1.0))),
+        )
+        band = [middle * math.exp(-down), middle * math.exp(up)]
     layout = candidate.configuration.layout
     rigid, length = layout is not None, layout.length_m if layout is not None else 0.0
     top = max(flight.apogee_altitude_m or 0.0, 10.0)

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 
 from wobbly_fin.hangar.api.schemas import OpensOut, ReadinessOut, UntoldOut
 from wobbly_fin.hangar.readiness import Readiness
-from wobbly_fin.rocketry.choosing.explain import headline, tightest, trial_sentence
+from wobbly_fin.rocketry.choosing.explain import headline, height_words, tightest, trial_sentence
 from wobbly_fin.rocketry.choosing.explain_openings import opening_sentence
 from wobbly_fin.rocketry.choosing.nearest import change_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
@@ -18,7 +18,7 @@ PLACES: dict[str, str] = {
     "fits": "motor", "stages": "motor", "cluster": "motor", "igniter": "motor", "charge": "motor", "lifts": "motor", "rod_speed": "motor",
     "wind": "motor", "delay_window": "motor", "ejection_speed": "motor", "ceiling": "motor", "payload": "motor", "drift": "motor",
     "spent_drift": "motor", "inside_field": "motor", "tilt": "motor", "mach": "motor", "site_size": "fields", "local_limit": "settings",
-    "stand_off": "motor", "permit": "settings", "age": "settings", "opens": "recovery", "backup": "recovery", "loads": "recovery",
+    "stand_off": "motor", "motor": "stores", "permit": "settings", "age": "settings", "opens": "recovery", "backup": "recovery", "loads": "recovery",
     "bay": "recovery", "shield": "recovery", "ground_test": "recovery", "landing_rate": "recovery", "built": "build", "repairs": "build",
     "weight": "build", "airframe": "shape", "stable_ignition": "shape", "stable_rod": "shape", "stable_burnout": "shape", "tumbles": "shape",
     "flutter": "shape",
@@ -63,7 +63,7 @@ def readiness_out(found: Readiness) -> ReadinessOut:
 
 def needs_out(c: Candidate, places: Mapping[str, str] | None = None) -> list[UntoldOut]:
     """What would decide what is not known, each with the place where it is told; `places` of a page that has its own."""
-    told_at = {n: PLACES[t.name] for t in reversed(c.tests) for n in t.needs} | dict(places or {})
+    told_at = {n: PLACES[t.name] for t in reversed(c.tests) for n in t.needs} | {"motor": PLACES["motor"]} | dict(places or {})
     # A build under way is finished, not told away.
     names = {"built": "unfinished"} if any(t.name == "built" and t.why == "unfinished" for t in c.tests) else {}
     return [
@@ -106,5 +106,7 @@ def said_figures(c: Candidate, units: UnitChoice) -> dict[str, str]:
         "descent_rate_m_s": "speed",
     }
     said = {name: show(value, kinds[name], units) for name, value in figures.items() if name in kinds and value is not None}
+    if c.case.guesses and c.flight.lifted:
+        said["apogee_m"] = height_words(c, units)
     margin = figures["margin_calibres"]
     return said | ({"margin_calibres": f"{margin:.1f}"} if margin is not None else {})

@@ -142,6 +142,7 @@ class DelayOut(Schema):
     after_apogee_s: float | None
     ejection_speed_m_s: float | None
     shorten_s: float
+    here: bool  # all it burns lies in the box
 
 
 class MotorVerdictOut(Schema):
@@ -163,6 +164,8 @@ class MotorVerdictOut(Schema):
     delays: list[DelayOut]
     boosters: list[str]
     in_box: int
+    own: bool  # the person's own; else invented, or what is usual of its class
+    practice: bool
     cost: float | None
     compare: dict[str, str]
 
@@ -178,6 +181,14 @@ class RungOut(Schema):
     said: dict[str, str]
 
 
+class PrintedOut(Schema):
+    """A motor the kit's box names, held against today's best; `unknown`: it is not among the person's motors yet."""
+
+    label: str
+    say: str
+    unknown: bool
+
+
 class BoardOut(Schema):
     """Which motor and which delay, here, today, and why not the others."""
 
@@ -189,7 +200,10 @@ class BoardOut(Schema):
     not_fitting: int
     empty: str | None
     thumb: str | None
-    printed: list[str]
+    printed: list[PrintedOut]
+    mount_mm: float
+    usual: bool  # no motor of the person's own fits: these are what is usual of each class
+    practice: bool  # what leads is invented, to practise with
     drag_note: str
     wind_note: str | None
     shorten: str | None

@@ -37,12 +37,13 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import heaviest_fitting, layout_mount, shape_of
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.scaling import up_scale
+from wobbly_fin.rocketry.configuration import mounts_of
 from wobbly_fin.rocketry.templates.shapes import find_template, templates_of
 from wobbly_fin.rocketry.units import read_number
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
-from wobbly_fin.stores.parts import stock_item
-from wobbly_fin.stores.shelf import shelf
+from wobbly_fin.stores.parts import part_shelf, stock_item
+from wobbly_fin.stores.shelf import shelf_for
 
 router = Router(tags=["shape"])
 _REFUSALS = {404: ErrorOut, 422: ErrorOut}
@@ -172,8 +173,8 @@ def scale_up(request: HttpRequest, key: uuid.UUID, body: UpScaleIn) -> UpScaledO
     user = person(request)
     file = read_rocket_file(rocket_of(user, key).document)
     units, factor = units_of(preferences_of(user)), read_number(body.factor, "factor", "factor; 2 doubles every length")
-    mount = layout_mount(lay_out(up_scale(file.to_airframe(), factor)), 0)
-    motor = heaviest_fitting([s.motor for s in shelf(user)], mount)
+    layout = lay_out(up_scale(file.to_airframe(), factor))
+    motor = heaviest_fitting([s.motor for s in shelf_for(user, mounts_of(layout))], layout_mount(layout, 0))
     made, sentence = up_scaled(file, body.name, factor, body.fin_material, body.margin_calibres, [motor], units)
     save_rocket(user, body.id, made, None)
     return UpScaledOut(rocket=rocket_out(rocket_of(user, body.id), units), sentence=sentence)
@@ -182,4 +183,5 @@ def scale_up(request: HttpRequest, key: uuid.UUID, body: UpScaleIn) -> UpScaledO
 @router.post("/scale", response={200: ScaleOut, 422: ErrorOut}, operation_id="scale_table")
 def scale(request: HttpRequest, body: ScaleIn) -> ScaleOut:
     """The table of a scale model from a prototype's lengths as typed; keeps nothing."""
-    return scale_out(body, units_of(preferences_of(person(request))))
+    user = person(request)
+    return scale_out(body, units_of(preferences_of(user)), part_shelf(user))

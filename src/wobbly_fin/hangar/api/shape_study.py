@@ -1,7 +1,7 @@
 """Questions asked of a shape, answered in words: solved for, varied, cut out, compared, scaled."""
 
 import uuid
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -30,7 +30,7 @@ from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.airframe.scaling import nearest
 from wobbly_fin.rocketry.airframe.solve import ballast_for, canopy_effect, sensitivities, smaller_margin, solve_fin
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.stock import STOCK
+from wobbly_fin.rocketry.stock import StockItem
 from wobbly_fin.rocketry.templates.paper import PAPERS_MM, tile
 from wobbly_fin.rocketry.templates.template import Template
 from wobbly_fin.rocketry.templates.vector import write_svg
@@ -229,7 +229,7 @@ def _name(part: Any) -> str:
     return part.name or PART_TYPES[part.type].WORD
 
 
-def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
+def scale_out(asked: ScaleIn, units: UnitChoice, parts: Sequence[StockItem]) -> ScaleOut:
     """The substitution table of a scale model, read from texts."""
     table = read_prototype(asked.model_dump(), units).to_table()
 
@@ -239,7 +239,7 @@ def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
 
     rows = []
     for r in table.rows:
-        hint = _to_be_had(r.name, r.scaled_m, said)
+        hint = _to_be_had(r.name, r.scaled_m, said, parts)
         rows.append(
             ScaleRowOut(
                 name=r.name,
@@ -265,13 +265,13 @@ def scale_out(asked: ScaleIn, units: UnitChoice) -> ScaleOut:
     )
 
 
-def _to_be_had(name: str, wanted_m: float, said: Callable[[float], str]) -> str | None:
+def _to_be_had(name: str, wanted_m: float, said: Callable[[float], str], parts: Sequence[StockItem]) -> str | None:
     """The nearest thing on the shelf for a row that names a bought size: a nose's length, a tube's diameter."""
     wanted = name.lower()
     if any(word in wanted for word in ("diameter", "width", "across")):
-        sizes = [(float(i.width_m or 0.0), i.name) for i in STOCK.values() if i.type == "body_tube"]
+        sizes = [(float(i.width_m or 0.0), i.name) for i in parts if i.type == "body_tube"]
     elif "nose" in wanted:
-        sizes = [(float(i.figures["length_m"]), i.name) for i in STOCK.values() if i.type == "nose_cone"]
+        sizes = [(float(i.figures["length_m"]), i.name) for i in parts if i.type == "nose_cone"]
     else:
         return None  # tubes and fins are cut to length
     close = nearest(wanted_m, [size for size, _ in sizes])

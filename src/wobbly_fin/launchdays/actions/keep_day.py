@@ -70,7 +70,7 @@ def keep_line(
     """Put a flight on the manifest, or change it."""
     hour = read_clock(told_hour, "told_hour") if told_hour.strip() else None
     require_finite("tilt_deg", tilt_deg, 0.0, 45.0)
-    load = load_of(user, motor_key)
+    load = load_of(user, motor_key).owned()
     if load.motor.kind != "single":
         delay_s = None
     elif delay_s is None:

@@ -62,7 +62,7 @@ def log_flight(
         rocket = Rocket.objects.visible_to(user).filter(pk=rocket_id).first()
         if rocket is None:
             raise Http404
-        load = load_of(user, motor_key)
+        load = load_of(user, motor_key).owned()
         motor = load.motor
         if motor.kind != "single":
             delay_s = None
@@ -98,7 +98,7 @@ def log_flight(
             cost=_cost(user, burnt),
             **checked,
         )
-        _take_from_box(user, burnt, facts)
+        _take_from_box(user, burnt, facts, judged.delay_s)
         return settle(row)
 
 
@@ -121,8 +121,8 @@ def _cost(user: User, burnt: list[tuple[Shelved, int]]) -> float | None:
     return round(total, 2)
 
 
-def _take_from_box(user: User, burnt: list[tuple[Shelved, int]], facts: Facts) -> None:
-    """Motors flown today leave the box, those of the stages below, too: of the batch that was told first, then of the oldest.
+def _take_from_box(user: User, burnt: list[tuple[Shelved, int]], facts: Facts, delay_s: float | None) -> None:
+    """Motors flown today leave the box, those of the stages below, too: with its delay, of the batch that was told first, then of the oldest.
 
     Flights of other days were booked out by hand long ago, and motors that did not lift stay.
     """
@@ -131,7 +131,7 @@ def _take_from_box(user: User, burnt: list[tuple[Shelved, int]], facts: Facts) -
     for shelved, flown in burnt:
         rows = MotorStock.objects.visible_to(user).filter(motor_key=shelved.key, count__gt=0).order_by("created_at")
         left = flown
-        for row in sorted(rows, key=lambda r: r.batch != facts.batch.strip()):
+        for row in sorted(rows, key=lambda r: (r.delay_s not in (None, delay_s), r.batch != facts.batch.strip())):
             taken = min(left, row.count)
             if taken:
                 row.count, left = row.count - taken, left - taken

@@ -40,7 +40,7 @@ from wobbly_fin.rocketry.building.nesting import SHEETS_M, Nest, nest_fins
 from wobbly_fin.rocketry.building.step import Plan
 from wobbly_fin.rocketry.canopies.devices import DEVICES
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
-from wobbly_fin.rocketry.stock import STOCK
+from wobbly_fin.rocketry.stock import StockItem
 
 # Two tubes are the same when their outsides differ by no more than this. [m]
 SAME_M = 0.0004
@@ -96,11 +96,12 @@ class GlueAtHand:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stores:
-    """Everything at hand."""
+    """Everything at hand, and parts known to be sold."""
 
     tubes: tuple[TubeAtHand, ...] = ()
     sheets: tuple[SheetAtHand, ...] = ()
     glues: tuple[GlueAtHand, ...] = ()
+    sold: tuple[StockItem, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -181,7 +182,7 @@ def _cut_group(bench: Bench, stores: Stores, outer: float, rows: Sequence[Placed
     ]
     # Of a box full of offcuts the longest are looked at: what they hold the others would hold at best.
     bars = sorted(own, key=lambda b: -b.length_m)[: MOST_BARS - bought]
-    name, length = _sold(outer, type(rows[0].part).TYPE)
+    name, length = _sold(outer, type(rows[0].part).TYPE, stores)
     if length < max(p.length_m for p in pieces):
         # Longer than it is sold: said as a length to look for, not hidden.
         length = max(p.length_m for p in pieces)
@@ -199,11 +200,11 @@ def _unique(pieces: Sequence[Piece]) -> tuple[Piece, ...]:
     return tuple(out)
 
 
-def _sold(outer: float, type_name: str) -> tuple[str, float]:
-    """The shipped stock's tube of an outside diameter, and its length; else a metre of it."""
+def _sold(outer: float, type_name: str, stores: Stores) -> tuple[str, float]:
+    """The tube of an outside diameter as it is sold, and its length; else a metre of it."""
     found = [
         i
-        for i in STOCK.values()
+        for i in stores.sold
         if i.type in (type_name, "body_tube") and abs(float(i.figures.get("outer_diameter_m") or 0) - outer) <= SAME_M
     ]
     if not found:

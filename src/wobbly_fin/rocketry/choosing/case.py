@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from wobbly_fin.rocketry.airframe.aside import Margins
 from wobbly_fin.rocketry.choosing.permits import is_high_power, level_wanted
@@ -13,6 +13,8 @@ from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.flight import Flight, LeavesAirError, fly_vehicle, not_lifted
+from wobbly_fin.rocketry.flight.guessed import height_band
+from wobbly_fin.rocketry.motors.unsure import Figure, Unsure
 from wobbly_fin.rocketry.recovery.whole import Recovery
 
 
@@ -75,6 +77,52 @@ class Case:
             return let_down(self.pushed, self.situation.site, self.flight)
         except RocketryError:
             return None
+
+    @property
+    def guesses(self) -> tuple[Unsure, ...]:
+        """What is not known of the motors aboard."""
+        return tuple(dict.fromkeys(m.unsure for m in self.configuration.motors if m.unsure is not None))
+
+    @cached_property
+    def at_ends(self) -> tuple["Case", ...]:
+        """Flown again with each figure guessed of its motors at both ends, the same one of all motors at once."""
+        found: list[Case] = []
+        for _, moved in _moved(self.configuration):
+            found += fly_cases(moved, [moved.delay_s], self.situation, self.rules)
+        return tuple(found)
+
+    @property
+    def height_band(self) -> tuple[float, float, float] | None:
+        """Low, middle and high apogee as far as its motors are known; None where nothing is guessed, or it does not lift. [m]"""
+        if not self.guesses or not self.flight.lifted:
+            return None
+        delays = self.configuration.leading.motor.delays_to_try_s if self.configuration.leading is not None else ()
+        # An apogee hangs on no delay: one band for all of them.
+        return _height_band(
+            self.configuration.with_delay(delays[0]) if delays else self.configuration, self.situation, self.rules
+        )
+
+
+def _moved(configuration: Configuration) -> list[tuple[Figure, Configuration]]:
+    """Every figure guessed of its motors at both its ends."""
+    guesses = dict.fromkeys(x.motor.unsure for x in configuration.loads if x.motor.unsure is not None)
+    ends = dict.fromkeys(end for g in guesses for end in g.ends())
+    return [
+        (
+            figure,
+            configuration.loading(
+                replace(x, motor=x.motor.with_figure(figure, factor)) if x.motor.unsure is not None else x
+                for x in configuration.loads
+            ),
+        )
+        for figure, factor in ends
+    ]
+
+
+@lru_cache(maxsize=2_000)
+def _height_band(configuration: Configuration, situation: Situation, rules: Rules) -> tuple[float, float, float] | None:
+    flown: list[tuple[Figure | None, Configuration]] = [(None, configuration), *_moved(configuration)]
+    return height_band([(figure, fly_cases(c, [c.delay_s], situation, rules)[0].flight.apogee_altitude_m) for figure, c in flown])
 
 
 def as_pushed(configuration: Configuration, taught: Taught) -> Configuration:

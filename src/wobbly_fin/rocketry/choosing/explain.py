@@ -12,7 +12,7 @@ from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.labels import delay_stray_s
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, told_apart
+from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_range, told_apart
 from wobbly_fin.rocketry.words import capital, uncapital
 
 _THUMB_WORDS = {
@@ -111,13 +111,23 @@ def headline(candidates: Sequence[Candidate], units: UnitChoice = METRIC) -> str
     if best.verdict == "no":
         return say("verdict-nothing-passes", label=best.label, why=why_not(best, units) or "")
     flight = best.flight
-    height = show(flight.apogee_altitude_m or 0.0, "height", units)
+    height = height_words(best, units)
     opens = f"parachute {after_apogee(flight.ejection.after_apogee_s)}" if flight.ejection is not None else "nothing to open"
+    if any(g.any_of_class for g in best.case.guesses):
+        return say("verdict-class", label=best.label, height=height, opens=opens)
     if best.verdict == "open":
         return say("verdict-open", label=best.label, height=height, opens=opens, needs=needs_words(best))
     if best.verdict == "marginal":
         return say("verdict-fly-just", label=best.label, height=height, opens=opens)
     return say("verdict-fly", label=best.label, height=height, opens=opens)
+
+
+def height_words(candidate: Candidate, units: UnitChoice = METRIC) -> str:
+    """Its height, or the band that what is guessed of its motor leaves open."""
+    band = candidate.case.height_band
+    if band is not None:
+        return show_range(band[0], band[2], "height", units)
+    return show(candidate.flight.apogee_altitude_m or 0.0, "height", units)
 
 
 def delay_sentence(best: Candidate) -> str:

@@ -34,7 +34,7 @@ def ladder(candidates: Sequence[Candidate]) -> tuple[Rung, ...]:
                 motors=len(here),
                 verdict=here[0].verdict,
                 good=sum(b.verdict == "good" for b in here),
-                apogee_m=_range([b.flight.apogee_altitude_m for b in here]),
+                apogee_m=_range([h for b in here for h in b.case.height_band or (b.flight.apogee_altitude_m,)]),
                 rod_speed_m_s=_range([b.flight.rod_exit_speed_m_s for b in here]),
                 best_delay_s=_range([b.flight.optimum_delay_s for b in here]),
             )

@@ -6,6 +6,7 @@ from functools import cached_property
 from itertools import product
 from typing import Literal
 
+from wobbly_fin.rocketry.choosing.bands import banded_trials, softened
 from wobbly_fin.rocketry.choosing.case import Case, fly_cases
 from wobbly_fin.rocketry.choosing.clouds import inside_of
 from wobbly_fin.rocketry.choosing.registry import BY_NAME, Outcomes, cheap_trials, dear_trials, once_for_all
@@ -13,7 +14,6 @@ from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.thumb import Thumb, thumb_delay
 from wobbly_fin.rocketry.choosing.trial import Need, Trial, smallest_margin
-from wobbly_fin.rocketry.choosing.weight import weight_trial
 from wobbly_fin.rocketry.configuration import Configuration, Mount, MountLoad, fits
 from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.site import Site
@@ -243,14 +243,14 @@ def judge_delays(
 
 def _judged(case: Case, shares: Shares, known: Outcomes, *, always: bool = False) -> Candidate:
     """Every test; the dear ones only of what passes the others, unless `always`: what fails is no better or worse for them."""
-    cheap = cheap_trials(case, known)
+    cheap = softened(case, cheap_trials(case, known))
     if any(t.failed for t in cheap) and not always:
         return Candidate(case=case, tests=cheap)
     if shares == "all":
         case = replace(case, inside=inside_of(case))
     dear = dear_trials(case)
-    heavy = weight_trial(case, cheap) if not any(t.failed for t in cheap) else None
-    return Candidate(case=case, tests=(*cheap, *dear, *((heavy,) if heavy is not None else ())))
+    banded = banded_trials(case, cheap) if not any(t.failed for t in cheap) else []
+    return Candidate(case=case, tests=(*cheap, *dear, *banded))
 
 
 def alone(candidate: Candidate) -> Candidate:

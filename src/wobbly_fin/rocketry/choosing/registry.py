@@ -93,6 +93,8 @@ TESTS: tuple[Test, ...] = (
     Test(name="loads", judge=load.loads, quantity="what the weakest link holds over what pulls", source="see recovery", changes=("delay", "canopy", "motor"), dear=True),
     Test(name="bay", judge=load.bay, quantity="room taken in the bay", source="geometry", changes=("canopy",), dear=True),
     Test(name="weight", judge=lambda case: None, quantity="its mass band against every limit", source="parts never weighed", needs=("weight",), dear=True),
+    Test(name="motor", judge=lambda case: None, quantity="heights its motor's guessed figures leave open, against every limit", source="a motor known by its label",
+         needs=("motor",), changes=("motor",), dear=True),
     Test(name="inside_field", judge=flight.inside_field, quantity="landings inside the field", source=_OWN, needs=("outline", "wind"),
          changes=("tilt", "spill_hole", "canopy", "hour", "motor"), dear=True),
 )  # fmt: skip

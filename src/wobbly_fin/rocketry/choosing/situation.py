@@ -41,12 +41,22 @@ class Payload:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stocked:
-    """A motor on the shelf: how many, what one costs, and what its case costs where it is reloaded and not yet owned."""
+    """A motor on the shelf: how many, what one costs, and what its case costs where it is reloaded and not yet owned.
+
+    `by_delay` says how many there are with each delay; None: with whichever it comes with. [s]
+    """
 
     count: int = 0
     cost: float | None = None
     case_cost: float | None = None
     case_owned: bool = False
+    by_delay: Mapping[float | None, int] = field(default_factory=dict)
+
+    def with_delay(self, delay_s: float | None) -> int:
+        """How many can be flown with a delay; a longer one that may be shortened counts for none. [s]"""
+        if not self.by_delay:
+            return self.count
+        return self.by_delay.get(None, 0) + (self.by_delay.get(delay_s, 0) if delay_s is not None else 0)
 
 
 @dataclass(frozen=True, kw_only=True)

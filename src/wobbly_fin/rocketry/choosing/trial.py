@@ -8,10 +8,10 @@ TrialName = Literal[
     "fits", "stages", "cluster", "igniter", "charge", "opens", "backup", "loads", "bay", "shield", "ground_test", "built", "repairs", "airframe",
     "permit", "age", "local_limit", "site_size", "stand_off", "tilt", "lifts", "rod_speed", "wind", "stable_ignition", "stable_rod",
     "stable_burnout", "tumbles", "mach", "flutter", "ceiling", "payload", "delay_window", "ejection_speed", "landing_rate", "drift",
-    "spent_drift", "inside_field", "weight",
+    "spent_drift", "inside_field", "weight", "motor",
 ]  # fmt: skip
 # What a person can tell that decides a test; names as `wobbly judge` has them in `unknown`.
-Need = Literal["site", "wind", "outline", "flyer", "built", "weight", "ground_test", "model"]
+Need = Literal["site", "wind", "outline", "flyer", "built", "weight", "ground_test", "model", "motor"]
 State = Literal["passed", "failed", "unknown"]
 
 

@@ -64,6 +64,17 @@ class ThrustCurve:
         """The same curve with its thrust multiplied by a factor above zero. [-]"""
         return ThrustCurve(times_s=self.times_s, thrust_n=tuple(f * factor for f in self.thrust_n))
 
+    def stretched(self, factor: float) -> "ThrustCurve":
+        """The same curve burning longer by a factor above zero. [-]"""
+        return ThrustCurve(times_s=tuple(t * factor for t in self.times_s), thrust_n=self.thrust_n)
+
+    def leaning(self, factor: float) -> "ThrustCurve":
+        """The same impulse over the same burn, pushing more at the beginning by a factor and less at the end by as much; below 1 later. [-]"""
+        end = self.times_s[-1]
+        tilted = tuple(f * factor ** (1 - 2 * t / end) for t, f in zip(self.times_s, self.thrust_n, strict=True))
+        moved = ThrustCurve(times_s=self.times_s, thrust_n=tilted)
+        return moved.scaled(self.total_impulse_n_s / moved.total_impulse_n_s)
+
     @cached_property
     def knots(self) -> tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.float64]]:
         """Times [s], thrust [N] and impulse delivered so far [N·s], each of shape (n,)."""

@@ -1,7 +1,12 @@
 """Sentences about motors."""
 
+import math
+
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.labels import MotorLabel, delay_stray_s
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.plausibility import Doubt, burn_time_range_s
+from wobbly_fin.rocketry.motors.unsure import SURE, Band
 
 
 def label_sentences(label: MotorLabel) -> tuple[str, ...]:
@@ -35,6 +40,53 @@ def label_sentences(label: MotorLabel) -> tuple[str, ...]:
         said.append("T: the slimmer case of its kind.")
     if label.case_code:
         said.append(f"{label.case_code}: the maker's own code; ask the maker's sheet.")
+    return tuple(said)
+
+
+def guessed_figures(motor: Motor) -> tuple[tuple[str, tuple[float, float], str], ...]:
+    """Figures that are not known: name, low and high end, and the quantity they are shown as. [SI]"""
+    u = motor.unsure
+    if u is None:
+        return ()
+    curve, grain, empty = motor.curve, motor.propellant_mass_kg, motor.burnout_mass_kg
+    # Burn time is impulse over thrust, propellant goes with impulse: their causes know nothing of one another.
+    burn = _ratio(u.impulse, (1 / u.thrust[1], 1 / u.thrust[0]))
+    filled = _ratio(u.impulse, u.propellant)
+    whole = (
+        SURE
+        if u.whole_weighed
+        else (
+            (grain * filled[0] + empty * u.case[0]) / (grain + empty),
+            (grain * filled[1] + empty * u.case[1]) / (grain + empty),
+        )
+    )
+    bands = (
+        ("impulse", curve.total_impulse_n_s, u.impulse, "impulse"), ("average_thrust", curve.average_thrust_n, u.thrust, "force"),
+        ("burn_time", curve.burn_time_s, burn, "duration"), ("propellant_mass", grain, filled, "mass"), ("total_mass", grain + empty, whole, "mass"),
+    )  # fmt: skip
+    return tuple(
+        (name, (value * low, value * high), quantity) for name, value, (low, high), quantity in bands if (low, high) != SURE
+    )
+
+
+def _ratio(one: Band, other: Band) -> Band:
+    """The band of a product of two figures."""
+    down, up = (math.hypot(math.log(one[n]), math.log(other[n])) for n in (0, 1))
+    return math.exp(-down), math.exp(up)
+
+
+def guessed_sentences(motor: Motor) -> tuple[str, ...]:
+    """What of a motor is a guess, how wide, and what to do about it; nothing where nothing is."""
+    if motor.unsure is None or motor.unsure.any_of_class:
+        return ()
+    guessed = [g for g in motor.unsure.guessed if g != "delays"]
+    said = []
+    if "impulse" in guessed and "total_mass" in guessed:
+        said.append(say("motor-guessed-all", **{"class": motor.decoded.impulse_class.name}))
+    elif guessed:
+        said.append(say("motor-guessed-some", boxes=", ".join(say(f"motor-box-{g}") for g in guessed)))
+    if "delays" in motor.unsure.guessed:
+        said.append(say("motor-guessed-delay"))
     return tuple(said)
 
 

@@ -1,7 +1,8 @@
 """A motor as bought: its case, its masses, its curve and the delays it comes with."""
 
+import math
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Literal
 
@@ -9,6 +10,7 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_po
 from wobbly_fin.rocketry.motors.classes import class_rank
 from wobbly_fin.rocketry.motors.curve import ThrustCurve
 from wobbly_fin.rocketry.motors.labels import Kind, MotorLabel, decode
+from wobbly_fin.rocketry.motors.unsure import Figure, Unsure
 
 Propellant = Literal["black powder", "composite"]
 CaseKind = Literal["single-use", "reload"]
@@ -37,6 +39,8 @@ class Motor:
         Delays it can be had with, rising; empty for a booster or a plugged motor. [s]
     adjustable : bool
         Whether its delay may be shortened with the maker's tool; a label ending in ``A`` says so too.
+    unsure : Unsure or None
+        What of all this is a guess, and how wide; None: as its maker or a test stand says.
 
     Raises
     ------
@@ -56,6 +60,7 @@ class Motor:
     propellant: Propellant | None = None
     case: CaseKind | None = None
     adjustable: bool = False
+    unsure: Unsure | None = None
 
     def __post_init__(self) -> None:
         require_positive("diameter_mm", self.diameter_m * 1000, 200.0)
@@ -94,7 +99,9 @@ class Motor:
 
     @property
     def name(self) -> str:
-        """Label without delay, with the ending of a booster or plugged motor."""
+        """Label without delay, with the ending of a booster or plugged motor; of a class in general its letter."""
+        if self.unsure is not None and self.unsure.any_of_class:
+            return self.decoded.impulse_class.name + _ENDINGS[self.kind]
         return self.decoded.base + _ENDINGS[self.kind]
 
     @property
@@ -125,10 +132,37 @@ class Motor:
         longer = [d for d in self.delays_s if d >= delay_s]
         return longer[0] - delay_s if self.adjustable_delay and longer else 0.0
 
+    def with_figure(self, figure: Figure, factor: float) -> "Motor":
+        """The same with one figure multiplied: more impulse burns longer at the same thrust and from more propellant."""
+        curve, grain_kg = self.curve, self.propellant_mass_kg
+        case_kg = self.total_mass_kg - grain_kg
+        if figure == "case":
+            case_kg *= factor
+        elif figure == "thrust":
+            curve = curve.stretched(1 / factor).scaled(factor)
+        elif figure == "shape":
+            curve = curve.leaning(factor)
+        else:
+            curve = curve.stretched(factor) if figure == "impulse" else curve
+            most_kg = 0.98 * self.total_mass_kg if self.weighed_whole else math.inf
+            grain_kg = min(grain_kg * factor, max(most_kg, grain_kg))
+            if self.weighed_whole:
+                case_kg = self.total_mass_kg - grain_kg
+        return replace(
+            self, curve=curve, propellant_mass_kg=grain_kg, total_mass_kg=max(case_kg + grain_kg, grain_kg), unsure=None
+        )
+
+    @property
+    def weighed_whole(self) -> bool:
+        """Whether the loaded motor's own mass is known."""
+        return self.unsure is None or self.unsure.whole_weighed
+
     def label_with(self, delay_s: float | None) -> str:
         """The label to ask for at the counter with this delay, and what to take off it."""
         if delay_s is None:
             return self.name
+        if self.name != self.decoded.base:
+            return f"{self.name} with {delay_s:g} s"
         if not self.adjustable_delay:
             return f"{self.decoded.base}-{delay_s:g}"
         off = self.shortened_by_s(delay_s)

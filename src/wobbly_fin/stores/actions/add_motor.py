@@ -1,8 +1,7 @@
-"""Put a motor of one's own on the shelf: from a data sheet, a curve as CSV, or a static test."""
+"""Put a motor of one's own on the shelf: from its label alone, a data sheet, a curve as CSV, or a static test."""
 
 import uuid
-from dataclasses import dataclass
-from typing import Any
+from dataclasses import asdict, dataclass
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -14,7 +13,7 @@ from wobbly_fin.rocketry.motors import Motor, ThrustCurve, decode
 from wobbly_fin.rocketry.motors.curve_csv import read_motor_csv
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.motors.static_test import read_static_test
-from wobbly_fin.rocketry.motors.synthesis import curve_from_data_sheet
+from wobbly_fin.rocketry.motors.typical import typical_motor, usual_delays_s
 from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.site.keys import under_key
@@ -57,7 +56,7 @@ def draft_motor(user: User, form: SheetForm) -> Drafted:
         return _from_sheet(user, form)
     if form.csv_is_static_test:
         return _from_static_test(user, form)
-    sizes = _typed_si(user, form, needed=False)
+    sizes = _typed_si(user, form)
     given = {
         "label": form.label, "maker": form.maker, "delays_s": form.delays, "propellant": form.propellant or "", "case": form.case or "",
         **{f"{box}_mm": repr(sizes[box] * 1000) for box in ("diameter", "length") if box in sizes},
@@ -75,31 +74,27 @@ def add_motor(user: User, motor_id: uuid.UUID, form: SheetForm) -> OwnMotor:
             id=motor_id,
             defaults={
                 "owner": user, "label": drafted.motor.name, "origin": drafted.origin, "deleted_at": None,
-                "document": MotorDocument.of(drafted.motor).model_dump(mode="json"),
+                "document": MotorDocument.of(drafted.motor).model_dump(mode="json"), "typed": {} if form.csv else asdict(form),
             },
         )  # fmt: skip
     return row
 
 
 def _from_sheet(user: User, form: SheetForm) -> Drafted:
+    """From the label and whatever else was filled in; what was not is what is usual, with its band."""
     sizes = _typed_si(user, form)
-    label = decode(form.label)
-    impulse = sizes.get("impulse") or label.total_impulse_n_s
-    if impulse is None and "burn_time" in sizes:
-        impulse = label.average_thrust_n * sizes["burn_time"]
-    if impulse is None:
-        raise RocketryError("impulse", "is missing; the sheet gives total impulse, or give the burn time")
-    average = sizes.get("average_thrust") or (None if "burn_time" in sizes else label.average_thrust_n)
-    curve = curve_from_data_sheet(
-        impulse_n_s=impulse, propellant=form.propellant or "composite", burn_time_s=sizes.get("burn_time"),
-        average_thrust_n=average, peak_thrust_n=sizes.get("peak_thrust"),
+    motor = typical_motor(
+        form.label.strip(), maker=form.maker.strip(), delays_s=_delays(form), propellant=form.propellant, case=form.case,
+        diameter_m=sizes.get("diameter"), length_m=sizes.get("length"), total_mass_kg=sizes.get("total_mass"),
+        propellant_mass_kg=sizes.get("propellant_mass"), impulse_n_s=sizes.get("impulse"), burn_time_s=sizes.get("burn_time"),
+        average_thrust_n=sizes.get("average_thrust"), peak_thrust_n=sizes.get("peak_thrust"),
     )  # fmt: skip
-    notes = ("The curve is a plausible shape drawn from the sheet's figures, not a measured one.",)
-    return Drafted(motor=_motor(form, sizes, curve), origin="data sheet", notes=notes)
+    guessed = motor.unsure.guessed if motor.unsure is not None else ()
+    return Drafted(motor=motor, origin="label" if "impulse" in guessed else "data sheet", notes=())
 
 
 def _from_static_test(user: User, form: SheetForm) -> Drafted:
-    sizes = _typed_si(user, form)
+    sizes = _typed_si(user, form, needed=True)
     test = read_static_test(form.csv)
     if test.delay_s is not None:
         notes = [f"A kick {test.delay_s:.1f} s after burnout: the ejection charge."]
@@ -121,14 +116,14 @@ def _motor(form: SheetForm, sizes: dict[str, float], curve: ThrustCurve) -> Moto
         length_m=sizes["length"],
         total_mass_kg=sizes["total_mass"],
         propellant_mass_kg=sizes["propellant_mass"],
-        delays_s=_delays(form),
+        delays_s=_delays(form) or usual_delays_s(decode(form.label)),
         curve=curve,
         propellant=form.propellant,
         case=form.case,
     )
 
 
-def _typed_si(user: User, form: SheetForm, *, needed: bool = True) -> dict[str, float]:
+def _typed_si(user: User, form: SheetForm, *, needed: bool = False) -> dict[str, float]:
     units = units_of(preferences_of(user))
     unknown = set(form.typed) - set(SHEET_FIELDS)
     if unknown:
@@ -152,7 +147,8 @@ def _above_zero(text: str, quantity: str, box: str, units: UnitChoice) -> float:
 
 
 def _delays(form: SheetForm) -> tuple[float, ...]:
-    label: Any = decode(form.label)
+    """As filled in, else the label's own; none where neither says."""
+    label = decode(form.label)
     if label.kind != "single":
         return ()
     texts = [t for t in form.delays.replace(";", ",").replace(" ", ",").split(",") if t]
@@ -160,8 +156,4 @@ def _delays(form: SheetForm) -> tuple[float, ...]:
         delays = tuple(float(t.removesuffix("s")) for t in texts)
     except ValueError:
         raise RocketryError("delays", f"{form.delays[:30]!r} is no list of seconds; write for instance 3, 5, 7") from None
-    if not delays and label.delay_s is not None:
-        delays = (label.delay_s,)
-    if not delays:
-        raise RocketryError("delays", "is empty; write the delays it comes with, for instance 3, 5, 7")
-    return delays
+    return delays or ((label.delay_s,) if label.delay_s is not None else ())

@@ -20,6 +20,7 @@ class StockForm:
     """A line of the box as filled in: texts as typed."""
 
     motor: str
+    delay_s: float | None = None
     count: str = "0"
     batch: str = ""
     cost: str = ""
@@ -35,7 +36,7 @@ def keep_stock(user: User, key: uuid.UUID, form: StockForm) -> MotorStock:
         if len(form.batch) > 40:
             read.refuse("batch", "is too long; 40 characters are plenty")
         values = {
-            "motor_key": form.motor, "count": read(_whole, "count", form.count), "batch": form.batch.strip(),
+            "motor_key": form.motor, "delay_s": form.delay_s, "count": read(_whole, "count", form.count), "batch": form.batch.strip(),
             "cost": read(_money, "cost", form.cost), "case_cost": read(_money, "case_cost", form.case_cost),
             "case_owned": form.case_owned, "wanted": read(_whole, "wanted", form.wanted),
         }  # fmt: skip

@@ -1,5 +1,6 @@
 """Motors and fields as answers."""
 
+from collections.abc import Collection
 from decimal import Decimal
 
 from django.contrib.auth.models import User
@@ -11,16 +12,31 @@ from wobbly_fin.rocketry.choosing.cost import break_even_flights, single_use_lik
 from wobbly_fin.rocketry.choosing.permits import least_site_m
 from wobbly_fin.rocketry.choosing.situation import Stocked
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field.explain import BURNS_CAUTION
 from wobbly_fin.rocketry.field.field import BURNS_EASILY, SURFACES
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.classes import CLASSES
-from wobbly_fin.rocketry.motors.explain import doubt_sentence
+from wobbly_fin.rocketry.motors.explain import doubt_sentence, guessed_figures, guessed_sentences
+from wobbly_fin.rocketry.motors.pasted import PastedMotor, read_pasted
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
+from wobbly_fin.rocketry.motors.typical import typical_motor
 from wobbly_fin.rocketry.stock import StockItem
-from wobbly_fin.rocketry.units.display import UnitChoice, show, show_size
+from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range, show_size
 from wobbly_fin.site.seen import version_of
-from wobbly_fin.stores.api.schemas import FeatureIn, FieldOut, MotorBoxOut, MotorOut, StockLineOut, StockOut, SurfaceOut
+from wobbly_fin.stores.actions.put_in import put_in_before
+from wobbly_fin.stores.api.schemas import (
+    FeatureIn,
+    FieldOut,
+    ListLineOut,
+    ListReadOut,
+    MotorBoxOut,
+    MotorOut,
+    StockLineOut,
+    StockOut,
+    SurfaceOut,
+)
 from wobbly_fin.stores.fields import ground_of, place_said
 from wobbly_fin.stores.models import FlyingField, MotorStock
 from wobbly_fin.stores.shelf import Shelved, shelf
@@ -51,10 +67,14 @@ def motor_out(shelved: Shelved, units: UnitChoice, origin: str = "", stocked: St
         burn_time_s=curve.burn_time_s,
         thrust=[list(pair) for pair in zip(curve.times_s, curve.thrust_n, strict=True)],
         own=shelved.own is not None or bool(origin),
-        origin=origin or (shelved.own.origin if shelved.own else "shipped catalogue"),
+        origin=origin or (shelved.own.origin if shelved.own else "invented, to practise with"),
         said=said_motor(motor, units),
         doubts=[doubt_sentence(d) for d in motor_doubts(motor)],
         compare=compared(motor, stocked, units),
+        practice=shelved.practice,
+        guessed=list(guessed_sentences(motor)),
+        in_box=stocked.count if stocked is not None else 0,
+        form=shelved.own.typed or None if shelved.own is not None else None,
     )
 
 
@@ -70,6 +90,7 @@ def said_motor(motor: Motor, units: UnitChoice) -> dict[str, str]:
         "peak_thrust": show(curve.peak_thrust_n, "force", units),
         "early_thrust": show(curve.early_thrust_n, "force", units),
         "burn_time": f"{curve.burn_time_s:.2f} s",
+        **{name: show_range(low, high, quantity, units) for name, (low, high), quantity in guessed_figures(motor)},
     }
 
 
@@ -123,6 +144,35 @@ def compared(motor: Motor, stocked: Stocked | None, units: UnitChoice) -> dict[s
     return said
 
 
+def list_out(user: User, text: str, units: UnitChoice) -> ListReadOut:
+    """Motors of a text as they were read, each with what it would be."""
+    known = {(s.motor.name, round(s.motor.diameter_m * 1000)) for s in shelf(user) if s.own is not None}
+    before = put_in_before(user, text)
+    return ListReadOut(
+        lines=[_list_line(p, known, units) for p in read_pasted(text)],
+        before=say("motor-list-before", when=f"{before.created_at:%Y-%m-%d}") if before is not None else "",
+    )
+
+
+def _list_line(p: PastedMotor, known: Collection[tuple[str, int]], units: UnitChoice) -> ListLineOut:
+    if p.label is None:
+        return ListLineOut(text=p.text, label="", count=0, say="", problem=say(f"motor-list-{p.problem}"), known=False)
+    said, motor = "", None
+    problem = say(f"motor-list-{p.problem}") if p.problem else ""
+    try:
+        motor = typical_motor(p.label.text, diameter_m=p.diameter_m, length_m=p.length_m, propellant=p.propellant, case=p.case)
+        said = say(
+            "motor-list-is", size=show_size(motor.diameter_m, motor.length_m, units), stuff=f"{motor.propellant}, {motor.case}"
+        )
+    except RocketryError as error:
+        problem = f"{p.label.text} {error.message}"
+    return ListLineOut(
+        text=p.text, label=p.label.text, count=p.count, diameter_mm=p.diameter_m * 1000 if p.diameter_m else None,
+        length_mm=p.length_m * 1000 if p.length_m else None, propellant=p.propellant, case=p.case, maker=p.maker, cost=p.cost, say=said,
+        problem=problem, known=motor is not None and (motor.name, round(motor.diameter_m * 1000)) in known,
+    )  # fmt: skip
+
+
 def box_out(user: User, units: UnitChoice) -> MotorBoxOut:
     """The box and the buying list."""
     rows = list(MotorStock.objects.visible_to(user))
@@ -154,7 +204,8 @@ def _line(row: MotorStock, shelved: Shelved, stocked: Stocked, priced: list[tupl
             else f"Never cheaper than {other[0].name} at {other[1]:.2f}"
         )
     return StockLineOut(
-        id=row.pk, motor=row.motor_key, name=motor.name, maker=motor.maker, reload=motor.case == "reload", count=row.count,
+        id=row.pk, motor=row.motor_key, name=motor.name if row.delay_s is None else motor.label_with(row.delay_s), delay_s=row.delay_s,
+        maker=motor.maker, reload=motor.case == "reload", count=row.count,
         wanted=row.wanted, batch=row.batch, cost=f"{row.cost:.2f}" if row.cost is not None else "",
         case_cost=f"{row.case_cost:.2f}" if row.case_cost is not None else "", case_owned=row.case_owned, said=said,
         version=version_of(row),

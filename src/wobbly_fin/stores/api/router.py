@@ -6,23 +6,27 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router, Status
+from ninja import File, Router, Status
+from ninja.files import UploadedFile
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.answers import label_answer
 from wobbly_fin.formats.kml import write_kml
+from wobbly_fin.formats.sheets import cells_of
 from wobbly_fin.rocketry.field.geojson import write_geojson
 from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
+from wobbly_fin.rocketry.motors.pasted import motor_list_of
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
 from wobbly_fin.stores.actions.draw_field import draw_field, read_field
 from wobbly_fin.stores.actions.keep_stock import StockForm, keep_stock
+from wobbly_fin.stores.actions.put_in import Wanted, put_in, take_out_again
 from wobbly_fin.stores.actions.remove import bin_row
 from wobbly_fin.stores.actions.save_field import save_field
-from wobbly_fin.stores.api.answers import box_out, field_out, motor_out, stock_out
+from wobbly_fin.stores.api.answers import box_out, field_out, list_out, motor_out, stock_out
 from wobbly_fin.stores.api.schemas import (
     DecodeOut,
     DraftOut,
@@ -30,9 +34,12 @@ from wobbly_fin.stores.api.schemas import (
     FieldOut,
     GeoJsonIn,
     GroundIn,
+    ListIn,
+    ListReadOut,
     MotorBoxOut,
     MotorIn,
     MotorOut,
+    PutInIn,
     StockIn,
     StockOut,
 )
@@ -185,6 +192,40 @@ def box(request: HttpRequest) -> MotorBoxOut:
     """The motors in the box, and what is to be bought."""
     user = person(request)
     return box_out(user, units_of(preferences_of(user)))
+
+
+@router.post("/box/read", response={200: ListReadOut, 422: ErrorOut}, operation_id="read_motor_list")
+def read_list(request: HttpRequest, body: ListIn) -> ListReadOut:
+    """Motors in a text as somebody wrote it; nothing is kept."""
+    return list_out(person(request), body.text, units_of(preferences_of(person(request))))
+
+
+@router.post("/box/read/file", response={200: ListReadOut, 422: ErrorOut}, operation_id="read_motor_sheet")
+def read_sheet(request: HttpRequest, file: File[UploadedFile]) -> ListReadOut:
+    """The same of a sheet: CSV, XLSX or ODS."""
+    text = motor_list_of(cells_of(file.name or "", file.read()))
+    return list_out(person(request), text, units_of(preferences_of(person(request))))
+
+
+@router.put("/box/lists/{uuid:key}", response={200: MotorBoxOut, 409: ErrorOut, 422: ErrorOut}, operation_id="put_motors_in")
+def put_list(request: HttpRequest, key: uuid.UUID, body: PutInIn) -> MotorBoxOut:
+    """Put a list of motors into the box; under the same key it goes in once."""
+    wanted = [
+        Wanted(
+            diameter_m=line.diameter_mm / 1000 if line.diameter_mm else None, length_m=line.length_mm / 1000 if line.length_mm else None,
+            **line.model_dump(exclude={"diameter_mm", "length_mm"}),
+        )
+        for line in body.lines
+    ]  # fmt: skip
+    put_in(person(request), key, body.text, wanted)
+    return box(request)
+
+
+@router.delete("/box/lists/{uuid:key}", response={200: MotorBoxOut, 404: ErrorOut}, operation_id="take_motors_out")
+def delete_list(request: HttpRequest, key: uuid.UUID) -> MotorBoxOut:
+    """Take out again what a list put in."""
+    take_out_again(person(request), key)
+    return box(request)
 
 
 @router.put(

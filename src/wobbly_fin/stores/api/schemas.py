@@ -1,7 +1,7 @@
 """What the stores API takes and gives."""
 
 import uuid
-from typing import Annotated
+from typing import Annotated, Any
 
 from pydantic import Field
 
@@ -37,6 +37,10 @@ class MotorOut(Schema):
     said: dict[str, str]
     doubts: list[str]
     compare: dict[str, str]
+    practice: bool  # invented, to practise with
+    guessed: list[str]  # what of it is a guess, in sentences
+    in_box: int
+    form: dict[str, Any] | None  # what it was made from, where it can be changed
 
 
 class DecodeOut(Schema):
@@ -130,10 +134,53 @@ class FieldOut(Versioned):
     place: str
 
 
+class ListIn(Schema):
+    """A list of motors as somebody wrote it."""
+
+    text: Annotated[str, Field(max_length=200_000)]
+
+
+class ListLine(Schema):
+    """One motor of a list, put right where it was: what goes into the box."""
+
+    label: str
+    count: int
+    diameter_mm: float | None = None
+    length_mm: float | None = None
+    propellant: Propellant | None = None
+    case: CaseKind | None = None
+    maker: Annotated[str, Field(max_length=40)] = ""
+    cost: float | None = None
+
+
+class ListLineOut(ListLine):
+    """One motor as it was read: `text` it stands in, what it would be, and what is wrong with it; `known`: it is on the shelf already."""
+
+    text: str
+    say: str
+    problem: str
+    known: bool
+
+
+class ListReadOut(Schema):
+    """A list as it was read. `before`: this very list went in already."""
+
+    lines: list[ListLineOut]
+    before: str
+
+
+class PutInIn(Schema):
+    """A list put right, with the words it was read from."""
+
+    text: Annotated[str, Field(max_length=200_000)] = ""
+    lines: Annotated[list[ListLine], Field(max_length=2000)]
+
+
 class StockIn(Schema):
     """A line of the box: texts as typed. `motor` is the key on the shelf."""
 
     motor: str
+    delay_s: float | None = None
     count: str = "0"
     batch: str = ""
     cost: str = ""
@@ -150,6 +197,7 @@ class StockLineOut(Versioned):
     name: str
     maker: str
     reload: bool
+    delay_s: float | None
     count: int
     wanted: int
     batch: str

@@ -80,6 +80,11 @@ test-airframe-two-fins = two fins steady it in one plane only
 test-airframe-one-fin = one fin is a wing: it does not steady it
 test-weight-passed = { $value } by its parts; never weighed, and within what that leaves open every test holds
 test-weight-heavy = never weighed: { $value } heavier than its parts come to, and a test fails. Weigh it
+test-motor-passed = { $value } to { $limit } high: its motor is known by its label alone, and within what that leaves open every test holds
+test-motor-unknown = { $value } to { $limit } high: its motor is known by its label alone, and within what that leaves open a test fails. Add what its pack says: impulse, masses, burn time
+test-motor-late = { $value } to { $limit } high: its motor is known by its label alone, and within what that leaves open the parachute comes at the wrong moment. Add what its pack says: impulse, masses, burn time
+test-motor-delay = { $value } to { $limit } high: nobody said what delay this motor has. Add it: it is the number after the dash
+test-motor-class = { $value } to { $limit } high on a motor usual for this class. Which one do you have? Add it
 test-weight-light = never weighed: { $value } lighter than its parts come to, and a test fails. Weigh it
 
 ## Range
@@ -168,6 +173,7 @@ verdict-nothing-passes = Nothing passes every test here today. Nearest is { $lab
 verdict-fly = Fly { $label }: { $height } high, { $opens }.
 verdict-fly-just = Fly { $label }: { $height } high, { $opens }, but only just.
 verdict-open = { $label } passes all that can be judged: { $height } high, { $opens }. Still open: { $needs }.
+verdict-class = No motor of yours fits yet. A usual { $label } would fly { $height } high, { $opens }. Which motors do you have?
 verdict-need-site = where you stand
 verdict-need-wind = the wind
 verdict-need-outline = the field’s outline
@@ -176,6 +182,7 @@ verdict-need-built = whether it is built
 verdict-need-weight = its weight on the scale
 verdict-need-ground-test = a ground test
 verdict-need-model = what this is not modelled for
+verdict-need-motor = which motor it is, or what its pack says
 verdict-need-cloud = where it may land, being worked out
 
 ## What the kit's box says

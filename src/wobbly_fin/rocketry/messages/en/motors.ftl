@@ -1,0 +1,16 @@
+### Motors: what of one is a guess, and lists of them as people write them down.
+
+motor-guessed-all = Only its label is known. The rest is what is usual for a { $class } of this case; add what its pack or sheet says and heights get narrower.
+motor-guessed-some = Guessed, since nobody typed it: { $boxes }.
+motor-guessed-delay = Nobody said which delay it has. It is the number after the dash; until then nothing is a go.
+motor-box-diameter = diameter of the case
+motor-box-length = length of the case
+motor-box-propellant_kind = what it burns
+motor-box-impulse = total impulse
+motor-box-total_mass = mass
+motor-box-propellant_mass = propellant
+motor-list-before = You put this very list in on { $when }. Put it in again only if you bought the same again.
+motor-list-none = No motor label stands here. A label reads like B5-4.
+motor-list-label = This is nearly a label, but not one. A label reads like B5-4: class letter, thrust, dash, delay.
+motor-list-count = How many? More than one number could be meant.
+motor-list-is = { $size }, { $stuff }
