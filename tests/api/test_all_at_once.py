@@ -11,7 +11,7 @@ FORMS: list[tuple[str, str, dict[str, Any], set[str]]] = [
     ("PUT", "/stores/motors/{key}", {
         "label": "C7-5", "maker": "", "delays": "5", "propellant": "composite", "case": "single-use", "csv": "", "csv_is_static_test": False,
         "typed": {"diameter": "wide", "length": "70 mm", "total_mass": "-3 g", "impulse": "9 mm"},
-     }, {"diameter", "total_mass", "propellant_mass", "impulse"}),
+     }, {"diameter", "total_mass", "impulse"}),
     ("PUT", "/stores/fields/{key}", {"name": " ", "elevation": "high", "ceiling": "9 g", "place": "here"}, {"name", "elevation", "ceiling", "place"}),
     ("PUT", "/stores/raw/{key}", {"kind": "tube", "typed": {"outer_diameter": "x", "edges": "7", "count": "lots"}}, {
         "edges", "outer_diameter", "length", "count",

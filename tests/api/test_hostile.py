@@ -161,7 +161,7 @@ def test_a_refusal_leaves_the_world_as_it_was(hedda: Person) -> None:
         ("PUT", f"/logbook/flights/{uuid.uuid4()}", {"rocket_id": rocket["id"], "motor_key": "catalogue:C8"}),
         ("PUT", "/conditions", {"typed": {"wind": "5 m/s", "temperature": "boiling"}}),
         ("PATCH", "/preferences", {"theme": "field", "limits": {"luck": "1"}}),
-        ("PUT", f"/stores/motors/{uuid.uuid4()}", {"label": "C7-5"}),
+        ("PUT", f"/stores/motors/{uuid.uuid4()}", {"label": "C7-5", "typed": {"impulse": "soon"}}),
     ]
     for method, path, body in refused:
         assert hedda.call(method, path, body)[0] == 422, path

@@ -16,7 +16,6 @@ from wobbly_fin.formats.descent_file import DescentDocument
 from wobbly_fin.formats.documents import (
     FlightDocument,
     LoadDocument,
-    MotorDocument,
     ScatterDocument,
     SiteDocument,
     StabilityDocument,
@@ -25,6 +24,7 @@ from wobbly_fin.formats.flights_file import read_flights
 from wobbly_fin.formats.judge_file import JudgeDocument
 from wobbly_fin.formats.landings import LandingPoint, landings_kml, read_landings
 from wobbly_fin.formats.log_file import TrackDocument
+from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.formats.pick_file import PickDocument
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.formats.schedule_file import ScheduleDocument

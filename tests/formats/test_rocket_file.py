@@ -3,7 +3,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
-from wobbly_fin.formats.documents import MotorDocument
+from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.actions.draft import draft_rocket
 from wobbly_fin.rocketry.errors import RocketryError

@@ -3,7 +3,7 @@
   import { useChange } from '../api/queries';
   import { p } from '../router';
 
-  const example = useChange(() => ask(client.POST('/api/hangar/example')), ['rockets']);
+  const example = useChange(() => ask(client.POST('/api/hangar/example')), ['rockets', 'preferences', 'motors', 'stock']);
 </script>
 
 <div class="mx-auto mt-4 max-w-5xl">
@@ -90,8 +90,8 @@
         >{example.isPending ? 'Fetching them…' : 'Show me around'}</span
       >
       <span class="mt-1">
-        Three invented rockets come onto your rack, to be flown, changed and thrown away again. Nothing of
-        them is real but the arithmetic.
+        Three invented rockets come onto your rack and invented motors onto a practice shelf. Nothing of them
+        is real but the arithmetic; Settings take the shelf away again.
       </span>
     </button>
   </div>

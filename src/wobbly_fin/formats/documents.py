@@ -8,10 +8,11 @@ from collections.abc import Sequence
 from dataclasses import asdict, fields, replace
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import Field, SerializerFunctionWrapHandler, create_model, model_serializer
+from pydantic import Field, create_model
 
-from wobbly_fin.formats.base import Document, Number, Sample, within
+from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.canopies import CanopyDocument, RecoveryDocument
+from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.formats.parts import LoosePart, to_parts
 from wobbly_fin.rocketry.airframe import Airframe, Known, Stage
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
@@ -27,10 +28,8 @@ from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.flight.scatter import Question, Spread
 from wobbly_fin.rocketry.flight.site import WindLayer
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
+from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import find_motor
-from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
-from wobbly_fin.rocketry.motors.unsure import FIGURES, Unsure
 
 
 class RocketDocument(Document):
@@ -78,85 +77,6 @@ class RocketDocument(Document):
         )  # fmt: skip
         stages = [self.parts, *(self.lower_stages or [])]
         return Airframe(stages=tuple(Stage(parts=to_parts(parts)) for parts in stages), known=known)
-
-
-Ends = Annotated[list[Number], Field(min_length=2, max_length=2)]
-
-
-class UnsureDocument(Document):
-    """What of a motor is a guess: factors that nine in ten lie between, and the boxes nobody filled in."""
-
-    impulse: Ends = [1.0, 1.0]
-    thrust: Ends = [1.0, 1.0]
-    shape: Ends = [1.0, 1.0]
-    propellant: Ends = [1.0, 1.0]
-    case: Ends = [1.0, 1.0]
-    whole_weighed: bool = False
-    guessed: list[str] = []
-
-    def to_unsure(self) -> Unsure:
-        ends: dict[str, Any] = {name: tuple(getattr(self, name)) for name in FIGURES}
-        return Unsure(whole_weighed=self.whole_weighed, guessed=tuple(self.guessed), **ends)
-
-    @classmethod
-    def of(cls, unsure: Unsure) -> Self:
-        """What `to_unsure` gives back."""
-        told = asdict(unsure)
-        return cls(**{name: list(told[name]) if isinstance(told[name], tuple) else told[name] for name in cls.model_fields})
-
-
-class MotorDocument(Document):
-    """A motor with its curve: rows of time [s] and thrust [N], straight lines between."""
-
-    label: str
-    diameter_mm: Number
-    length_mm: Number
-    total_mass_kg: Number
-    propellant_mass_kg: Number
-    thrust: Annotated[list[Sample], Field(min_length=1)]
-    delays_s: list[Number] = []
-    maker: str = ""
-    revision: str = "1"
-    propellant: Propellant | None = None
-    case: CaseKind | None = None
-    adjustable: bool = False
-    unsure: UnsureDocument | None = None
-
-    @model_serializer(mode="wrap")
-    def _as_before(self, handler: SerializerFunctionWrapHandler) -> dict[str, Any]:
-        """A motor of which nothing is guessed is written as it always was, so that what was kept of it is still the same."""
-        told: dict[str, Any] = handler(self)
-        return {name: value for name, value in told.items() if name != "unsure" or value is not None}
-
-    def to_motor(self) -> Motor:
-        known = self.model_dump(exclude={"diameter_mm", "length_mm", "thrust", "delays_s", "unsure"})
-        return Motor(
-            unsure=self.unsure.to_unsure() if self.unsure is not None else None,
-            diameter_m=self.diameter_mm / 1000,
-            length_m=self.length_mm / 1000,
-            curve=ThrustCurve.from_samples(self.thrust),
-            delays_s=tuple(self.delays_s),
-            **known,
-        )
-
-    @classmethod
-    def of(cls, motor: Motor) -> Self:
-        """The document of a motor; `to_motor` gives an equal one back."""
-        return cls(
-            label=motor.label,
-            diameter_mm=round(motor.diameter_m * 1000, 9),
-            length_mm=round(motor.length_m * 1000, 9),
-            total_mass_kg=motor.total_mass_kg,
-            propellant_mass_kg=motor.propellant_mass_kg,
-            thrust=[list(pair) for pair in zip(motor.curve.times_s, motor.curve.thrust_n, strict=True)],
-            delays_s=list(motor.delays_s),
-            maker=motor.maker,
-            revision=motor.revision,
-            propellant=motor.propellant,
-            case=motor.case,
-            adjustable=motor.adjustable,
-            unsure=UnsureDocument.of(motor.unsure) if motor.unsure is not None else None,
-        )
 
 
 class LoadDocument(MotorDocument):

@@ -8,7 +8,8 @@ from pydantic import Field
 
 from wobbly_fin.formats.answers import trial_answer
 from wobbly_fin.formats.base import Document, Number, within
-from wobbly_fin.formats.documents import FlyerDocument, MotorDocument, RulesDocument, SiteDocument
+from wobbly_fin.formats.documents import FlyerDocument, RulesDocument, SiteDocument
+from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.explain_openings import opening_sentence

@@ -10,7 +10,7 @@ from django.contrib.auth.models import User
 from django.http import Http404
 
 from wobbly_fin.accounts.people import preferences_of
-from wobbly_fin.formats.documents import MotorDocument
+from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.rocketry.configuration import Mount, fits
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors import Motor

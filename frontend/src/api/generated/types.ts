@@ -811,7 +811,7 @@ export interface paths {
         put?: never;
         /**
          * Load Example
-         * @description Put three example rockets into this person's hangar.
+         * @description Put three example rockets into this person's hangar, and invented motors for them onto the shelf.
          */
         post: operations["load_example"];
         delete?: never;

@@ -2,7 +2,7 @@
   import type { Board } from '../../api/queries';
   import { count } from '../../api/format';
   import type { Choice } from './choice.svelte';
-  import { noFilters, thrustBands } from './filters';
+  import { noFilters, remember, thrustBands } from './filters';
   import { inTurns } from '../../kit/turns.svelte';
   import MotorCard from './MotorCard.svelte';
   import { longestCoast, values } from './board';
@@ -11,7 +11,8 @@
 
   const most = $derived(longestCoast(board.motors));
   const cards = inTurns(() => choice.shown, 0, 1);
-  const narrowed = $derived(Object.values(choice.filters).some(Boolean));
+  const narrowed = $derived(choice.shown.length < board.motors.length);
+  $effect(() => remember(choice.filters.box));
   const selects = $derived([
     { key: 'thrust' as const, name: 'thrust', options: Object.keys(thrustBands) },
     {

@@ -1,12 +1,12 @@
 import { searchParams } from 'sv-router';
 import type { Board, DelayVerdict, MotorVerdict } from '../../api/queries';
-import { noFilters, passes } from './filters';
+import { firstFilters, passes } from './filters';
 
 const MOST_PINS = 3;
 
 /** What is chosen, pinned and narrowed on the verdict board. The choice lives in the address, so a reload keeps it. */
 export class Choice {
-  filters = $state(noFilters());
+  filters = $state(firstFilters());
   pinned = $state<string[]>([]);
   readonly #board: () => Board | undefined;
 
@@ -15,7 +15,10 @@ export class Choice {
   }
 
   get shown(): MotorVerdict[] {
-    return (this.#board()?.motors ?? []).filter((m) => passes(m, this.filters));
+    const motors = this.#board()?.motors ?? [];
+    // Where nothing in the box will do, everything is shown: an empty board answers nothing.
+    const box = motors.some((m) => m.in_box > 0 && m.verdict !== 'no') ? this.filters.box : '';
+    return motors.filter((m) => passes(m, { ...this.filters, box }));
   }
 
   /** The chosen motor: the one in the address, else the best one shown. */

@@ -20,6 +20,17 @@ export const noFilters = (): Filters => ({
   box: '',
 });
 
+const REMEMBERED = 'wobbly-fin:box-only';
+
+/** What the board is narrowed to at first: what lies in the box, unless somebody said otherwise last time. */
+export const firstFilters = (): Filters => ({
+  ...noFilters(),
+  box: localStorage.getItem(REMEMBERED) === 'no' ? '' : 'in the box',
+});
+
+/** Remember whether only what lies in the box is wanted. */
+export const remember = (box: string): void => localStorage.setItem(REMEMBERED, box ? 'yes' : 'no');
+
 /** Thrust bands to narrow by, in newtons: [from, to). */
 export const thrustBands: Record<string, [number, number]> = {
   'under 10 N': [0, 10],

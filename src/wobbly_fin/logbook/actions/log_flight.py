@@ -14,7 +14,8 @@ from django.utils import timezone
 from wobbly_fin import __version__
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.answers import flight_answer
-from wobbly_fin.formats.documents import MotorDocument, SiteDocument
+from wobbly_fin.formats.documents import SiteDocument
+from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import Load, judge_one, load_of, question_of
 from wobbly_fin.hangar.snapshots import freeze

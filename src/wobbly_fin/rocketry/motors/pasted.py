@@ -22,7 +22,7 @@ _LABEL = re.compile(
 _COUNTED = re.compile(r"(?<![\w.,-])(\d+)\s*[x×](?=\s*[A-O½¼⅛1])", re.IGNORECASE)  # 2xC7-5
 _SIZE = re.compile(r"(\d{2})\s*(?:mm)?\s*[x×*]\s*(\d{2,4})\s*mm|(\d{2})\s*mm(?:\s*[x×*]\s*(\d{2,4})(?:\s*mm)?)?", re.IGNORECASE)
 _PRICE = re.compile(
-    r"[€$£]\s*(\d+(?:[.,]\d{1,2})?)|(\d+[.,]\d{2})(?!\d)\s*[€$£]?|(\d+(?:[.,]\d{1,2})?)\s*(?:[€$£]|eur\b|usd\b|gbp\b)",
+    r"[€$£]\s*(\d+(?:[.,]\d{1,2})?)|(\d+[.,]\d{2})(?!\d)\s*[€$£]?|(\d+(?:[.,]\d{1,2})?)\s*(?:[€$£]|eur\b|usd\b|gbp\b)(?!\s*\d)",
     re.IGNORECASE,
 )
 _PACKS = re.compile(r"(\d+)\s*(?:packs?|boxes?|bags?)\s*(?:of|à|x|×)\s*(\d+)|packs?\s+of\s+(\d+)", re.IGNORECASE)

@@ -11,9 +11,9 @@ from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.motors import Motor
-from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.motors.classes import ImpulseClass, impulse_class
 from wobbly_fin.rocketry.motors.labels import MotorLabel, decode
+from wobbly_fin.rocketry.motors.typical import typical_motor
 from wobbly_fin.rocketry.recovery.quiz import quiz
 from wobbly_fin.rocketry.templates.picture import Picture
 
@@ -45,9 +45,20 @@ class Score:
 def tasks(seed: int) -> tuple[Task, ...]:
     """The same questions for the same seed, in an order that leads from the label to the bay."""
     draw = random.Random(seed)
-    singles = [m for m in catalogue() if m.kind == "single" and len(m.delays_s) >= 3 and m.decoded.impulse_class.name in _LETTERS]
+    singles = _made_up(draw)
     asked = [make(draw.choice(singles), draw) for make in (_class, _thrust, _delay)]
     return (*asked, _strongest(singles, draw), _hidden(draw), _which_delay(singles, draw), _bay(seed))
+
+
+def _made_up(draw: random.Random) -> list[Motor]:
+    """Labels nobody sells, as good as any to read: three of each letter, burning as is usual for it."""
+    found = []
+    for letter in _LETTERS:
+        top = impulse_class(letter).max_n_s
+        for low, high in ((0.35, 0.6), (0.7, 1.2), (1.4, 2.4)):
+            thrust = max(2, round(top / 1.6 * draw.uniform(low, high)))
+            found.append(typical_motor(f"{letter}{thrust}", delays_s=(3.0, 5.0, 7.0) if top < 80 else (4.0, 7.0, 10.0)))
+    return found
 
 
 def mark(seed: int, answers: Sequence[int]) -> Score:
@@ -122,8 +133,7 @@ def _strongest(singles: Sequence[Motor], draw: random.Random) -> Task:
 
 
 def _hidden(draw: random.Random) -> Task:
-    boosters = [m for m in catalogue() if m.kind == "booster"]
-    label = f"{draw.choice(boosters).decoded.base}-0"
+    label = f"{draw.choice('ABCD')}{draw.randint(3, 14)}-0"
     return _task(
         draw, "label", f"What is {label}?", "a booster: no delay, it lights the stage above",
         ["a motor that fires its charge at liftoff", "a motor without any propellant left", "a motor whose delay the flyer sets"],

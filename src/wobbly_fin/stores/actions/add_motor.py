@@ -7,7 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from wobbly_fin.accounts.people import preferences_of, units_of
-from wobbly_fin.formats.documents import MotorDocument
+from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve, decode
 from wobbly_fin.rocketry.motors.curve_csv import read_motor_csv
@@ -90,7 +90,8 @@ def _from_sheet(user: User, form: SheetForm) -> Drafted:
         average_thrust_n=sizes.get("average_thrust"), peak_thrust_n=sizes.get("peak_thrust"),
     )  # fmt: skip
     guessed = motor.unsure.guessed if motor.unsure is not None else ()
-    return Drafted(motor=motor, origin="label" if "impulse" in guessed else "data sheet", notes=())
+    notes = ("The curve is a plausible shape drawn from its figures, not a measured one.",)
+    return Drafted(motor=motor, origin="label" if "impulse" in guessed else "data sheet", notes=notes)
 
 
 def _from_static_test(user: User, form: SheetForm) -> Drafted:

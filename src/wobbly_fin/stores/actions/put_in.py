@@ -11,7 +11,7 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
-from wobbly_fin.formats.documents import MotorDocument
+from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
@@ -105,7 +105,7 @@ def take_out_again(user: User, key: uuid.UUID) -> None:
                 stock.count = max(0, stock.count - count)
                 stock.deleted_at = now if stock.count == 0 and not stock.wanted else stock.deleted_at
                 stock.save()
-            if made:
+            if made and not MotorStock.objects.visible_to(user).filter(motor_key=f"own:{made}").exists():
                 OwnMotor.objects.belonging_to(user).filter(pk=made).update(deleted_at=now)
         row.deleted_at = now
         row.save()

@@ -156,9 +156,9 @@ def list_out(user: User, text: str, units: UnitChoice) -> ListReadOut:
 
 def _list_line(p: PastedMotor, known: Collection[tuple[str, int]], units: UnitChoice) -> ListLineOut:
     if p.label is None:
-        return ListLineOut(text=p.text, label="", count=0, say="", problem=say(f"motor-list-{p.problem}"), known=False)
+        return ListLineOut(text=p.text, label="", count=0, say="", problem=say(f"pasted-{p.problem}"), known=False)
     said, motor = "", None
-    problem = say(f"motor-list-{p.problem}") if p.problem else ""
+    problem = say(f"pasted-{p.problem}") if p.problem else ""
     try:
         motor = typical_motor(p.label.text, diameter_m=p.diameter_m, length_m=p.length_m, propellant=p.propellant, case=p.case)
         said = say(
