@@ -23,12 +23,14 @@
   import DayForm from './DayForm.svelte';
   import DayMap from './DayMap.svelte';
   import LineCard from './LineCard.svelte';
+  import Saturday from './Saturday.svelte';
   import WindStrip from './WindStrip.svelte';
 
   const id = $derived(String(route.params.id ?? ''));
   const plan = usePlan(() => id);
   const fields = useFields();
   let changing = $state(false);
+  let choosing = $state(false);
   let seen = $state<string>();
   let busy = $state(false);
   let problems = $state<{ adding?: string; top?: string }>({});
@@ -103,6 +105,11 @@
         <div class="flex flex-wrap gap-2">
           <a class="btn btn-primary" href={p('/launchdays/:id/field', { params: { id } })}>Field mode</a>
           <a class="btn" href={p('/launchdays/:id/car', { params: { id } })}>Pack the car</a>
+          {#if found.lines.length}<button
+              class="btn"
+              aria-expanded={choosing}
+              onclick={() => (choosing = !choosing)}>Plan from my box</button
+            >{/if}
           <a class="btn" href={`/api/launchdays/days/${id}/papers.pdf`} download>Cards and lists as PDF</a>
           <ShareLink of={{ day_id: id }} what={found.name} />
           <button
@@ -145,6 +152,7 @@
       {/if}
       {#if problems.top}<p class="text-error mt-2" role="alert">✕ {problems.top}</p>{/if}
     </section>
+    {#if choosing || !(found.lines.length || found.broken.length)}<Saturday plan={found} />{/if}
     <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
       <section class="grid min-w-0 grid-cols-1 content-start gap-2" aria-label="Manifest">
         {#each found.lines as line (line.id)}

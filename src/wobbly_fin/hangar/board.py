@@ -1,7 +1,7 @@
 """The question a rocket is asked: which motor, which delay, here, today, and why not the others?"""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
@@ -12,6 +12,7 @@ from wobbly_fin.hangar.question import Question, load_key, question_of
 from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.pick import best_per_motor, order
 from wobbly_fin.rocketry.choosing.situation import Stocked
+from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.stores.shelf import Shelved, shelf_for
 from wobbly_fin.stores.stock import stock_of
@@ -38,12 +39,7 @@ class Board:
 
     def in_box(self, candidate: Candidate) -> bool:
         """Whether all it burns lies in the box, with the delay it is to have."""
-        c = candidate.configuration
-        wanted: Counter[tuple[str, float | None]] = Counter()
-        for mount, x in (pair for stage in range(c.stages) for pair in c.in_stage(stage)):
-            bought = None if x.delay_s is None else x.delay_s + x.motor.shortened_by_s(x.delay_s)
-            wanted[x.motor.key, bought] += mount.count
-        return all(k in self.stock and self.stock[k].with_delay(d) >= n for (k, d), n in wanted.items())
+        return in_box(self.stock, candidate.configuration)
 
     def own(self, candidate: Candidate) -> bool:
         """Whether all it burns is the person's own."""
@@ -57,6 +53,20 @@ class Board:
     def lead(self) -> Candidate | None:
         """What the rocket is shown with on every page; None where nothing fits."""
         return leading_of(self.question, self.candidates)
+
+
+def burns(configuration: Configuration) -> Counter[tuple[str, float | None]]:
+    """How many it takes out of the box of each motor with the delay it is bought with. [s]"""
+    wanted: Counter[tuple[str, float | None]] = Counter()
+    for mount, x in (pair for stage in range(configuration.stages) for pair in configuration.in_stage(stage)):
+        bought = None if x.delay_s is None else x.delay_s + x.motor.shortened_by_s(x.delay_s)
+        wanted[x.motor.key, bought] += mount.count
+    return wanted
+
+
+def in_box(stock: Mapping[str, Stocked], configuration: Configuration) -> bool:
+    """Whether all it burns lies in the box, with the delays it is to have."""
+    return all(k in stock and stock[k].with_delay(d) >= n for (k, d), n in burns(configuration).items())
 
 
 def board_of(user: User, row: Rocket, *, shares: bool = False) -> Board:

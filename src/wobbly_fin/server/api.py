@@ -20,6 +20,7 @@ from wobbly_fin.hangar.api.shape_router import router as shape
 from wobbly_fin.hangar.api.training_router import router as training
 from wobbly_fin.launchdays.api.firing_router import router as firing
 from wobbly_fin.launchdays.api.router import router as launchdays
+from wobbly_fin.launchdays.api.saturday_router import router as saturday
 from wobbly_fin.logbook.api.flight_router import router as flight
 from wobbly_fin.logbook.api.review_router import router as reviews
 from wobbly_fin.logbook.api.router import router as logbook
@@ -91,6 +92,7 @@ api.add_router("/logbook", reviews)
 api.add_router("/logbook", archive)
 api.add_router("/launchdays", launchdays)
 api.add_router("/launchdays", firing)
+api.add_router("/launchdays", saturday)
 api.add_router("", sharing)
 
 

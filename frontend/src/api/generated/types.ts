@@ -2876,6 +2876,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/launchdays/days/{key}/grid/{rocket}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Grid
+         * @description One rocket on every motor of the box, in each hour of a day.
+         */
+        get: operations["day_grid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/proposal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Proposal
+         * @description The best day from the box; nothing is kept.
+         */
+        post: operations["propose_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shares": {
         parameters: {
             query?: never;
@@ -7960,6 +8000,147 @@ export interface components {
             act: string;
             /** At S */
             at_s: number;
+        };
+        /**
+         * GridCellOut
+         * @description A rocket on one motor and delay. `hours`: its verdict at each place of the day; `here`: it lies in the box.
+         */
+        GridCellOut: {
+            /** Load */
+            load: string;
+            /** Delay S */
+            delay_s: number | null;
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Height */
+            height: string;
+            /** Verdict */
+            verdict: string;
+            /** Why */
+            why: string;
+            /** Hours */
+            hours: string[];
+            /** Here */
+            here: boolean;
+            /** Practice */
+            practice: boolean;
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * GridRowOut
+         * @description A rocket on every motor that fits; `why`: there is none, or it cannot be asked.
+         */
+        GridRowOut: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Rocket */
+            rocket: string;
+            /** Cells */
+            cells: components["schemas"]["GridCellOut"][];
+            /** Why */
+            why: string;
+        };
+        /**
+         * LeftOutOut
+         * @description A rocket that stays at home, and why; `buy`: what would let it fly.
+         */
+        LeftOutOut: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Rocket */
+            rocket: string;
+            /** Say */
+            say: string;
+            /** Buy */
+            buy: string;
+        };
+        /**
+         * ProposalOut
+         * @description The best day from the box.
+         */
+        ProposalOut: {
+            /** Headline */
+            headline: string;
+            /** Flights */
+            flights: components["schemas"]["ProposedFlightOut"][];
+            /** Left Out */
+            left_out: components["schemas"]["LeftOutOut"][];
+            /** Places */
+            places: string[];
+            /** Proven */
+            proven: boolean;
+        };
+        /**
+         * ProposedFlightOut
+         * @description One flight proposed; `told_hour` as the manifest takes it.
+         */
+        ProposedFlightOut: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Rocket */
+            rocket: string;
+            /** Load */
+            load: string;
+            /** Label */
+            label: string;
+            /** Delay S */
+            delay_s: number | null;
+            /** Told Hour */
+            told_hour: string;
+            /** Verdict */
+            verdict: string;
+            /** Height */
+            height: string;
+        };
+        /**
+         * ProposalIn
+         * @description Which rockets, and what their owner would like. `cost_most` as typed.
+         */
+        ProposalIn: {
+            /** Rockets */
+            rockets: string[];
+            /**
+             * Tried
+             * @default []
+             */
+            tried: components["schemas"]["TriedIn"][];
+            /**
+             * Saved
+             * @default []
+             */
+            saved: string[];
+            /**
+             * Cost Most
+             * @default
+             */
+            cost_most: string;
+            /**
+             * Most Each
+             * @default 1
+             */
+            most_each: number;
+        };
+        /** TriedIn */
+        TriedIn: {
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Load */
+            load: string;
         };
         /**
          * ShareOut
@@ -16094,6 +16275,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PanelOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    day_grid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                rocket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GridRowOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    propose_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,0 +1,228 @@
+<script lang="ts">
+  import { ApiError, ask, client, type Schemas } from '../api/client';
+  import { count } from '../api/format';
+  import { keepLine, takePlan, type Plan } from '../api/launchdays';
+  import { useRockets } from '../api/queries';
+  import Verdict from '../kit/Verdict.svelte';
+  import { p } from '../router';
+
+  type Row = Schemas['GridRowOut'];
+  type Cell = Schemas['GridCellOut'];
+  let { plan }: { plan: Plan } = $props();
+
+  const rockets = useRockets();
+  const there = $derived(new Set(plan.lines.map((l) => l.rocket_id)));
+  let chosen = $state<Record<string, boolean>>({});
+  let tried = $state<Record<string, string>>({});
+  let saved = $state<Record<string, boolean>>({});
+  let costMost = $state('');
+  let rows = $state<Record<string, Row>>({});
+  let proposal = $state<Schemas['ProposalOut']>();
+  let asking = $state('');
+  let busy = $state(false);
+  let problem = $state('');
+  let asked = 0;
+
+  const wanted = $derived((rockets.data ?? []).filter((r) => chosen[r.id] ?? !there.has(r.id)));
+  const grid = $derived(wanted.map((r) => rows[r.id]).filter((r) => r !== undefined));
+  /** Each motor once, those in the box first. */
+  const motors = $derived([
+    ...new Map(
+      grid
+        .flatMap((r) => r.cells)
+        .sort((a, b) => Number(b.here) - Number(a.here))
+        .map((c) => [c.load, c]),
+    ).values(),
+  ]);
+  const flightOf = (rocket: string) => proposal?.flights.find((f) => f.rocket_id === rocket);
+  const stays = (rocket: string) => proposal?.left_out.find((l) => l.rocket_id === rocket);
+  const cellOf = (row: Row, load: string): Cell | undefined => {
+    const mine = row.cells.filter((c) => c.load === load);
+    const flown = flightOf(row.rocket_id);
+    return mine.find((c) => flown?.load === load && c.delay_s === flown.delay_s) ?? mine[0];
+  };
+
+  $effect(() => {
+    const ids = wanted.map((r) => r.id);
+    const wishes = {
+      rockets: ids,
+      tried: ids.flatMap((id) => (tried[id] ? [{ rocket_id: id, load: tried[id] }] : [])),
+      saved: Object.keys(saved).filter((key) => saved[key]),
+      cost_most: costMost,
+      most_each: 1,
+    };
+    // What stands on the manifest takes hours and motors.
+    void plan.lines.length;
+    const timer = setTimeout(() => void work(ids, wishes), 150);
+    return () => clearTimeout(timer);
+  });
+
+  /** The grid fills row by row, each as soon as it is flown; then the best day of it. */
+  async function work(ids: string[], body: Schemas['ProposalIn']) {
+    const mine = ++asked;
+    problem = '';
+    try {
+      for (const rocket of ids) {
+        if (mine !== asked) return;
+        if (rows[rocket]) continue;
+        asking = rockets.data?.find((r) => r.id === rocket)?.name ?? '';
+        const path = { params: { path: { key: plan.id, rocket } } };
+        rows[rocket] = await ask(client.GET('/api/launchdays/days/{key}/grid/{rocket}', path));
+      }
+      asking = ids.length ? 'the best day' : '';
+      const path = { params: { path: { key: plan.id } }, body };
+      const found = ids.length
+        ? await ask(client.POST('/api/launchdays/days/{key}/proposal', path))
+        : undefined;
+      if (mine === asked) proposal = found;
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      if (mine === asked) problem = error.message;
+    }
+    if (mine === asked) asking = '';
+  }
+
+  async function take() {
+    busy = true;
+    try {
+      for (const f of proposal?.flights ?? []) {
+        const body = {
+          rocket_id: f.rocket_id,
+          motor_key: f.load,
+          delay_s: f.delay_s,
+          tilt_deg: 0,
+          told_hour: f.told_hour,
+        };
+        await takePlan(await keepLine(plan.id, crypto.randomUUID(), body));
+      }
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      problem = error.message;
+    } finally {
+      busy = false;
+    }
+  }
+  const insist = (rocket: string, load: string) => (tried[rocket] = tried[rocket] === load ? '' : load);
+</script>
+
+<section class="paper mb-2 p-4" aria-label="Which motor for which rocket">
+  <h2 class="text-xl font-bold">What shall fly?</h2>
+  {#if rockets.data?.length}
+    <div class="mt-1 flex flex-wrap gap-x-4 gap-y-1" role="group" aria-label="Rockets for this day">
+      {#each rockets.data as r (r.id)}
+        <label class="flex min-h-8 items-center gap-2"
+          ><input
+            type="checkbox"
+            class="checkbox checkbox-sm"
+            checked={chosen[r.id] ?? !there.has(r.id)}
+            onchange={(event) => (chosen[r.id] = event.currentTarget.checked)}
+          />{r.name}</label
+        >
+      {/each}
+    </div>
+  {:else if rockets.data}
+    <p class="quiet">The hangar is empty: <a class="link" href={p('/new')}>measure a rocket</a> first.</p>
+  {/if}
+  <p class="mt-2 flex flex-wrap items-center gap-2 font-semibold" role="status">
+    {#if asking}<span class="quiet">Flying {asking}…</span>
+    {:else if proposal}{proposal.headline}
+      {#if proposal.proven && proposal.flights.length}<span class="quiet text-sm font-normal"
+          >No other choice from this box does better.</span
+        >{/if}
+    {/if}
+  </p>
+  {#if problem}<p class="text-error" role="alert">✕ {problem}</p>{/if}
+  {#if grid.length && !motors.length}
+    <p class="mt-1">
+      No motor of yours fits any of them. <a class="link" href={p('/stores/box')}>Put your motors in</a>, and
+      the day plans itself.
+    </p>
+  {/if}
+  {#if motors.length}
+    <div class="mt-2 overflow-x-auto">
+      <table class="w-full text-sm">
+        <thead
+          ><tr
+            ><th class="pr-3 text-left">Rocket</th><th class="pr-3 text-left">proposed</th>
+            {#each motors as m (m.load)}
+              <th class="px-1 text-center align-bottom font-semibold">
+                <button
+                  class={['rounded px-1 hover:underline', saved[m.load] && 'line-through']}
+                  aria-pressed={saved[m.load] ?? false}
+                  aria-label={`${saved[m.load] ? 'Saved' : 'Save'} ${m.name} for another day`}
+                  title="Save it for another day"
+                  onclick={() => (saved[m.load] = !saved[m.load])}>{m.name}</button
+                >
+                {#if m.practice}<span class="stamp-practice block">practice</span>{/if}
+              </th>
+            {/each}</tr
+          ></thead
+        >
+        <tbody>
+          {#each grid as row (row.rocket_id)}
+            {@const flown = flightOf(row.rocket_id)}
+            {@const home = stays(row.rocket_id)}
+            <tr class="border-base-300 border-t align-top">
+              <th class="py-1.5 pr-3 text-left"
+                ><a class="link" href={p('/rockets/:id/motor', { params: { id: row.rocket_id } })}
+                  >{row.rocket}</a
+                ></th
+              >
+              <td class="min-w-44 py-1.5 pr-3">
+                {#if flown}<b class="font-display">{flown.told_hour} {flown.label}</b>
+                  <span class="whitespace-nowrap">{flown.height}</span>
+                  <Verdict verdict={flown.verdict} small />
+                {:else if home}<span class="quiet">{home.say}</span>
+                  {#if home.buy}<b class="block">{home.buy}</b>{/if}
+                {:else if row.why}<span class="quiet">{row.why}</span>{/if}
+              </td>
+              {#each motors as m (m.load)}
+                {@const cell = cellOf(row, m.load)}
+                <td class="px-0.5 py-1 text-center">
+                  {#if cell}
+                    <button
+                      class={[
+                        'min-h-11 w-full rounded border px-1.5 py-0.5 leading-tight',
+                        flown?.load === m.load
+                          ? 'border-primary bg-primary/10 border-2 font-bold'
+                          : 'border-base-300',
+                        !cell.here && 'border-dashed',
+                        tried[row.rocket_id] === m.load && 'outline-base-content outline-2',
+                      ]}
+                      aria-pressed={tried[row.rocket_id] === m.load}
+                      aria-label={`${row.rocket} on ${cell.label}: ${cell.height}, ${cell.verdict}. ${cell.why} Insist on it`}
+                      title={`${cell.label}: ${cell.why || cell.verdict}${cell.here ? '' : ' – none in the box'}`}
+                      onclick={() => insist(row.rocket_id, m.load)}
+                    >
+                      <span class="block whitespace-nowrap">{cell.height}</span>
+                      <Verdict verdict={cell.verdict} small />
+                    </button>
+                  {/if}
+                </td>
+              {/each}
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+    <div class="mt-3 flex flex-wrap items-end gap-3">
+      <button class="btn btn-primary" disabled={busy || !!asking || !proposal?.flights.length} onclick={take}
+        >{busy
+          ? 'Writing it down…'
+          : `Put ${count(proposal?.flights.length ?? 0, 'flight')} on the manifest`}</button
+      >
+      <label class="flex items-center gap-2"
+        ><span class="font-semibold">Spend at most</span>
+        <input
+          class="input input-sm w-24"
+          bind:value={costMost}
+          placeholder="any sum"
+          autocomplete="off"
+        /></label
+      >
+      <p class="quiet text-sm">
+        Press a square to insist on that motor, a motor’s name to save it. Dashed: none in the box.
+      </p>
+    </div>
+  {/if}
+</section>
