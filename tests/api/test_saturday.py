@@ -14,8 +14,22 @@ FIVE = [
     {"name": "Bit", "mass": "24 g", "diameter": "20 mm", "mount_diameter": "13 mm", "mount_length": "45 mm"},
     {"name": "Pip", "mass": "45 g", "diameter": "25 mm"},
     {"name": "Pop", "mass": "52 g", "diameter": "27 mm"},
-    {"name": "Tub", "mass": "120 g", "diameter": "42 mm", "mount_diameter": "24 mm", "mount_length": "95 mm", "canopy_diameter": "50 cm"},
-    {"name": "Log", "mass": "900 g", "diameter": "66 mm", "mount_diameter": "38 mm", "mount_length": "190 mm", "canopy_diameter": "120 cm"},
+    {
+        "name": "Tub",
+        "mass": "120 g",
+        "diameter": "42 mm",
+        "mount_diameter": "24 mm",
+        "mount_length": "95 mm",
+        "canopy_diameter": "50 cm",
+    },
+    {
+        "name": "Log",
+        "mass": "900 g",
+        "diameter": "66 mm",
+        "mount_diameter": "38 mm",
+        "mount_length": "190 mm",
+        "canopy_diameter": "120 cm",
+    },
 ]
 
 
@@ -50,7 +64,9 @@ def test_five_rockets_and_twelve_motors_from_question_to_manifest(ada: Person) -
     found = ask(ada, key, rockets)
     flown = {f["rocket"] for f in found["flights"]}
     assert {"Pip", "Pop", "Tub"} <= flown and found["proven"] and f"{len(flown)} of 5 rockets fly" in found["headline"]
-    assert {x["rocket"] for x in found["left_out"]} == {r["name"] for r in FIVE} - flown and all(x["say"] for x in found["left_out"])
+    assert {x["rocket"] for x in found["left_out"]} == {r["name"] for r in FIVE} - flown and all(
+        x["say"] for x in found["left_out"]
+    )
     assert len({f["told_hour"] for f in found["flights"]}) == len(found["flights"])
     by = {(row["rocket"], cell["load"], cell["delay_s"]): cell for row in rows for cell in row["cells"]}
     for f in found["flights"]:

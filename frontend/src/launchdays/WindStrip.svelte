@@ -23,7 +23,7 @@
 </script>
 
 <section class="paper p-4" aria-label="Wind through the day">
-  <div class="flex items-baseline justify-between gap-2">
+  <div class="flex flex-wrap items-baseline justify-between gap-2">
     <h3 class="text-lg font-bold">Wind through the day</h3>
     <div class="flex gap-2">
       <label class="btn btn-sm focus-within:outline-2 focus-within:outline-offset-2"

@@ -124,11 +124,7 @@ def _motor_verdict(board: Board, leader: Candidate, delays: Sequence[Candidate])
     curve, stocked = motor.curve, board.stock.get(motor.key)
     return MotorVerdictOut(
         key=load_key(leader, board.key_of),
-        name=" + ".join(
-            dict.fromkeys(
-                x.motor.name for s in range(leader.configuration.stages - 1, -1, -1) for _, x in leader.configuration.in_stage(s)
-            )
-        ),
+        name=leader.configuration.name,
         maker=motor.maker,
         impulse_class=motor.decoded.impulse_class.name,
         case=motor.case,

@@ -17,7 +17,7 @@ from wobbly_fin.launchdays.api.saturday_schemas import (
 )
 from wobbly_fin.launchdays.plan import day_of, plan_of
 from wobbly_fin.launchdays.saturday import Cell, DayBox, GridRow, propose, rockets_of, row_of
-from wobbly_fin.rocketry.choosing.explain import height_words, why_not
+from wobbly_fin.rocketry.choosing.explain import height_words, needs_of, why_not
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.launchday.allocation import Allocation, DayWishes
 from wobbly_fin.rocketry.messages import say
@@ -63,7 +63,7 @@ def post_proposal(request: HttpRequest, key: uuid.UUID, body: ProposalIn) -> Pro
 def _cell_out(cell: Cell, units: UnitChoice) -> GridCellOut:
     c = cell.candidate
     return GridCellOut(
-        load=cell.load, delay_s=c.delay_s, name=c.motor.name, label=c.label, height=height_words(c, units) if c.flight.lifted else "–",
+        load=cell.load, delay_s=c.delay_s, name=c.configuration.name, label=c.label, height=height_words(c, units) if c.flight.lifted else "–",
         verdict=c.verdict, why=why_not(c, units) or "", hours=[x.verdict for x in cell.at], here=cell.here, practice="catalogue:" in cell.load,
         cost=cell.cost,
     )  # fmt: skip
@@ -78,10 +78,12 @@ def _proposal_out(box: DayBox, rows: list[GridRow], found: Allocation) -> Propos
     units = box.context.units
     by_key = {str(r.rocket.pk): r for r in rows}
     flights = []
+    needs: list[str] = []
     for o in found.flights:
         row = by_key[o.rocket]
         cell = next(c for c in row.cells if c.load == o.load and c.candidate.delay_s == o.delay_s)
         c = cell.at[o.place]
+        needs += [n for n in needs_of(c) if n not in needs]
         flights.append(
             ProposedFlightOut(
                 rocket_id=row.rocket.pk, rocket=row.rocket.name, load=o.load, label=c.label, delay_s=o.delay_s,
@@ -101,12 +103,11 @@ def _proposal_out(box: DayBox, rows: list[GridRow], found: Allocation) -> Propos
     sure = sum(f.verdict == "good" for f in flights)
     cost = sum(o.cost or 0.0 for o in found.flights)
     flown = len({f.rocket_id for f in flights})
-    head = (
-        say("saturday-headline", flown=str(flown), rockets=str(len(rows)), good=str(sure))
-        + (say("saturday-cost", cost=f"{cost:.2f}") if cost else "")
-        if flights
-        else say("saturday-nothing")
-    )
+    head = say("saturday-nothing")
+    if flights:
+        head = say("saturday-headline", flown=str(flown), rockets=str(len(rows)), good=str(sure))
+        head += say("saturday-cost", cost=f"{cost:.2f}") if cost else ""
+        head += say("saturday-open", needs=", ".join(needs)) if needs else ""
     return ProposalOut(
         headline=head, flights=flights, left_out=left, places=[_clock(h) for h in box.places_h], proven=found.proven
     )

@@ -99,8 +99,12 @@ def tightest(candidate: Candidate) -> Trial:
 
 def needs_words(candidate: Candidate) -> str:
     """What would decide what is not known, in a row."""
-    said = [say(f"verdict-need-{n.replace('_', '-')}") for n in candidate.open_for]
-    return ", ".join(said) or say("verdict-need-cloud")
+    return ", ".join(needs_of(candidate)) or say("verdict-need-cloud")
+
+
+def needs_of(candidate: Candidate) -> list[str]:
+    """Each thing that would decide what is not known."""
+    return [say(f"verdict-need-{n.replace('_', '-')}") for n in candidate.open_for]
 
 
 def headline(candidates: Sequence[Candidate], units: UnitChoice = METRIC) -> str:
@@ -171,6 +175,8 @@ def printed_sentence(label: str, printed: Candidate | None, best: Candidate | No
         return say("printed-same", label=label)
     if printed.settled == "no":
         return say("printed-no", label=label, why=why_not(printed, units) or "")
+    if "motor" in printed.open_for:
+        return say("printed-open", label=label, why=why_not(printed, units) or "")
     if best is None or best.settled == "no":
         return say("printed-alone", label=label)
     return say("printed-gentler", label=label, best=best.label, tight=_said(tightest(printed), units))

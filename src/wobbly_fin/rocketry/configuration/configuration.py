@@ -202,6 +202,11 @@ class Configuration:
                 said.append(label if mount.count == 1 else f"{mount.count} × {label}")
         return " + ".join(said)
 
+    @property
+    def name(self) -> str:
+        """Its motors without delays, each once, lowest stage first."""
+        return " + ".join(dict.fromkeys(x.motor.name for s in range(self.stages - 1, -1, -1) for _, x in self.in_stage(s)))
+
     @cached_property
     def key(self) -> str:
         """Which motors in which mounts, whatever the delay."""

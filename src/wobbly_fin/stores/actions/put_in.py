@@ -99,13 +99,14 @@ def take_out_again(user: User, key: uuid.UUID) -> None:
         if row is None:
             raise Http404
         now = timezone.now()
-        for stock_id, count, made in row.lines:
+        for stock_id, count, _ in row.lines:
             stock = MotorStock.objects.belonging_to(user).filter(pk=stock_id).first()
             if stock is not None:
                 stock.count = max(0, stock.count - count)
                 stock.deleted_at = now if stock.count == 0 and not stock.wanted else stock.deleted_at
                 stock.save()
-            if made and not MotorStock.objects.visible_to(user).filter(motor_key=f"own:{made}").exists():
+        for made in {made for *_, made in row.lines if made}:
+            if not MotorStock.objects.visible_to(user).filter(motor_key=f"own:{made}").exists():
                 OwnMotor.objects.belonging_to(user).filter(pk=made).update(deleted_at=now)
         row.deleted_at = now
         row.save()

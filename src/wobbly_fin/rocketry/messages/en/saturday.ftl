@@ -2,6 +2,7 @@
 
 saturday-headline = { $flown } of { $rockets } rockets fly, { $good } of the flights good.
 saturday-cost = { " " }The motors cost { $cost }.
+saturday-open = { " " }Still open: { $needs }.
 saturday-nothing = Nothing in the box lets any of these rockets fly on this day.
 saturday-none-fits = No motor of yours fits its mount. Add one in Stores.
 saturday-none-passes = No motor of yours passes here. Nearest is { $label }: { $why }
