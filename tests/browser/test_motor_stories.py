@@ -11,6 +11,7 @@ from django.test import Client
 from playwright.sync_api import Page, expect
 
 from tests.api.test_own_hangar import READ, TWELVE
+from tests.api.test_paper_log import season
 from tests.browser.waiting import fits_the_phone
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.stores.models import MotorStock, OwnMotor
@@ -152,3 +153,22 @@ def test_the_practice_shelf_is_a_switch(own: Page, live_server: Any) -> None:
     expect(page.get_by_text("practice", exact=True).first).to_be_visible()
     page.get_by_label("Practice shelf").get_by_role("checkbox").uncheck()
     expect(page.get_by_role("heading", name="Which motors do you have?")).to_be_visible()
+
+
+def test_a_season_on_paper_is_pasted_shown_logged_and_taken_back(own: Page, hedda: User, live_server: Any) -> None:
+    page = own
+    rocket(hedda, "Pip")
+    rocket(hedda, "Pop")
+    page.goto(f"{live_server.url}/logbook")
+    page.get_by_text("Take in a paper log").click()
+    page.get_by_label("Your paper log").fill(season() + "\n6/9/2026\tNobody\tB5-4\t400\tok\t")
+    read = page.get_by_label("Flights as they were read")
+    expect(read.get_by_role("listitem")).to_have_count(21)
+    expect(page.get_by_text("Altitude (ft) = height")).to_be_visible()
+    expect(page.get_by_text("1 line still to be looked at")).to_be_visible()
+    read.get_by_role("listitem").last.get_by_role("button", name=re.compile("Leave out")).click()
+    page.get_by_role("button", name="Log 20 flights").click()
+    expect(page.get_by_text("20 flights logged. The box is as it was.")).to_be_visible()
+    expect(page.get_by_role("link", name=re.compile("Pip")).first).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_text("Nothing has flown yet")).to_be_visible()

@@ -187,12 +187,14 @@ def test_a_motor_of_ones_own_from_a_sheet_and_from_files(signed_in: Page, tmp_pa
     page.get_by_role("link", name="Stores").click()
     page.get_by_label("Read any label").fill("C8-0")
     expect(page.get_by_text("lights the stage above")).to_be_visible()
-    page.get_by_role("link", name="Add a motor of your own").click()
+    page.get_by_role("link", name="Add a motor", exact=True).click()
+    _fill(page, label="C7-5", count="2")
+    expect(page.get_by_text("Only its label is known")).to_be_visible()
+    page.get_by_label("Case", exact=True).select_option("18 mm across")
+    page.get_by_text("More, from its pack or sheet").click()
     _fill(
         page,
-        label="C7-5",
         delays="3, 5",
-        diameter="18 mm",
         length="70 mm",
         total_mass="24 g",
         propellant_mass="11.5 g",
@@ -216,12 +218,12 @@ def test_a_motor_of_ones_own_from_a_sheet_and_from_files(signed_in: Page, tmp_pa
     expect(page.locator("[name=total_mass]")).to_have_value("24 g")
     offer("good.csv", b"time_s,thrust_n\n0,0\n0.1,14\n0.3,7\n1.1,7\n1.2,0\n")
     expect(page.get_by_text(re.compile("goes back"))).to_have_count(0)
-    page.get_by_role("button", name="Put it on the shelf").click()
+    page.get_by_role("button", name="Put it in the box").click()
     expect(page.get_by_role("heading", name="C7")).to_be_visible()
     page.get_by_role("button", name="Bin it").click()
     page.get_by_role("button", name="Undo").click()
     page.get_by_label("Find a label").fill("C7")
-    expect(page.get_by_text("your own", exact=True)).to_be_visible()
+    expect(page.get_by_text("yours · 2 in the box", exact=True)).to_be_visible()
 
 
 def test_changes_on_the_shape_station_are_kept_undone_and_guarded(signed_in: Page) -> None:

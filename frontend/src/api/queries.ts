@@ -201,6 +201,7 @@ export const useMotors = () =>
 export const useMotor = (key: () => string) =>
   createQuery(() => ({
     queryKey: ['motors', key()],
+    enabled: key() !== '',
     queryFn: () => ask(client.GET('/api/stores/shelf/{key}', { params: { path: { key: key() } } })),
   }));
 

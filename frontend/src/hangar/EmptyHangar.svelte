@@ -3,7 +3,10 @@
   import { useChange } from '../api/queries';
   import { p } from '../router';
 
-  const example = useChange(() => ask(client.POST('/api/hangar/example')), ['rockets', 'preferences', 'motors', 'stock']);
+  const example = useChange(
+    () => ask(client.POST('/api/hangar/example')),
+    ['rockets', 'preferences', 'motors', 'stock'],
+  );
 </script>
 
 <div class="mx-auto mt-4 max-w-5xl">

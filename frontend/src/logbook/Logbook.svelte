@@ -5,6 +5,7 @@
   import Loading from '../kit/Loading.svelte';
   import { p } from '../router';
   import Files from './Files.svelte';
+  import PaperLog from './PaperLog.svelte';
   import FlightList from './FlightList.svelte';
   import Pages from './Pages.svelte';
   import Records from './Records.svelte';
@@ -88,6 +89,7 @@
         motor, and press “Log this flight” when it is down.
       </p>
     {/if}
+    <Later><PaperLog /></Later>
     <Later><Files /></Later>
   {/snippet}
 </Loading>

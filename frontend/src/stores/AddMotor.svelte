@@ -36,6 +36,12 @@
   const refused = $derived(tried && save.error instanceof ApiError ? save.error : drafting.refused);
   const touched = (name: string) => tried || Boolean(kept.value.texts[name]);
   const errorOf = (name: string) => (touched(name) ? refused?.of(name) : undefined);
+  const wrongWidth = $derived(tried ? (refused?.of('diameter') ?? refused?.of('diameter_mm')) : undefined);
+  /** What is wrong in a box that is folded away unfolds it. */
+  $effect(() => {
+    if (tried && [...sheetBoxes.map((b) => b.name), 'delays', 'maker'].some((n) => refused?.of(n)))
+      more = true;
+  });
   const known = [
     ...['label', 'maker', 'delays', 'delays_s', 'diameter', 'diameter_mm', 'count'],
     ...sheetBoxes.map((b) => b.name),
@@ -97,7 +103,8 @@
         >
           <option value="">usual for its class</option>
           {#each widths as mm (mm)}<option value={`${mm} mm`}>{mm} mm across</option>{/each}
-        </select></label
+        </select>
+        {#if wrongWidth}<span class="text-error mt-1 block text-sm">✕ Case: {wrongWidth}</span>{/if}</label
       >
       {#if !changed}
         <Field

@@ -13,6 +13,7 @@ from wobbly_fin.rocketry.tracking.stations import Sighting, Track, track
 
 # Errors of what is typed in, 1σ: a pocket altimeter's own read-out; a height told with no instrument named. Our own choice.
 _READ_SHARE, _READ_M, _TOLD_SHARE, _TOLD_M = 0.01, 1.0, 0.04, 2.0
+_ABOUT = 3.0  # times wider for a height that is only about so
 _SPEED_SHARE, _DELAY_S = 0.05, 0.25
 
 
@@ -56,7 +57,10 @@ def measured(row: Flight) -> Measured:
             estimates.append(height_by_fall(row.tracking["fall_s"], row.forecast["descent_rate_m_s"]))
     # A height told without an instrument named is most often one of these, rounded: it must not count twice.
     if row.told_apogee_m is not None and not estimates:
-        estimates.append(Estimate(method="told", height_m=row.told_apogee_m, sd_m=_TOLD_M + _TOLD_SHARE * row.told_apogee_m))
+        wide = _ABOUT if str(row.typed.get("height", "")).startswith("~") else 1.0
+        estimates.append(
+            Estimate(method="told", height_m=row.told_apogee_m, sd_m=wide * (_TOLD_M + _TOLD_SHARE * row.told_apogee_m))
+        )
     speed = log.readout.max_speed_m_s if log is not None else None
     delay = log.readout.delay_s if log is not None else None
     typed_speed = row.readouts.get("max_speed_m_s")

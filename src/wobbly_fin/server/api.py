@@ -22,6 +22,7 @@ from wobbly_fin.launchdays.api.firing_router import router as firing
 from wobbly_fin.launchdays.api.router import router as launchdays
 from wobbly_fin.launchdays.api.saturday_router import router as saturday
 from wobbly_fin.logbook.api.flight_router import router as flight
+from wobbly_fin.logbook.api.paper_router import router as paper
 from wobbly_fin.logbook.api.review_router import router as reviews
 from wobbly_fin.logbook.api.router import router as logbook
 from wobbly_fin.sharing.api.archive_router import router as archive
@@ -89,6 +90,7 @@ api.add_router("/workshop", workshop)
 api.add_router("/logbook", logbook)
 api.add_router("/logbook", flight)
 api.add_router("/logbook", reviews)
+api.add_router("/logbook", paper)
 api.add_router("/logbook", archive)
 api.add_router("/launchdays", launchdays)
 api.add_router("/launchdays", firing)

@@ -2504,6 +2504,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logbook/paper/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Flights of a pasted table; nothing is kept.
+         */
+        post: operations["read_paper_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/paper/read/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description The same of a sheet.
+         */
+        post: operations["read_paper_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/paper/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Take
+         * @description Log every flight of a list; under the same key they go in once.
+         */
+        put: operations["take_in_paper_log"];
+        post?: never;
+        /**
+         * Back
+         * @description Put the flights of a list into the bin.
+         */
+        delete: operations["take_back_paper_log"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/logbook/archive.zip": {
         parameters: {
             query?: never;
@@ -7280,6 +7344,120 @@ export interface components {
             said: {
                 [key: string]: string;
             };
+        };
+        /**
+         * PaperLineOut
+         * @description One flight as it was read; `problems`: what is to be looked at, by box.
+         */
+        PaperLineOut: {
+            /** Text */
+            text: string;
+            /** Flown On */
+            flown_on: string | null;
+            /** Rocket */
+            rocket: string;
+            /** Rocket Id */
+            rocket_id: string | null;
+            /** Motor */
+            motor: string;
+            /** Delay S */
+            delay_s: number | null;
+            /** Height */
+            height: string;
+            /**
+             * Opening
+             * @enum {string}
+             */
+            opening: "before_apogee" | "at_apogee" | "after_apogee" | "never" | "not_seen" | "no_launch";
+            /**
+             * Landing
+             * @enum {string}
+             */
+            landing: "safe" | "hard" | "damaged" | "out_of_reach" | "lost" | "none";
+            /** Remarks */
+            remarks: string;
+            /** Problems */
+            problems: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * PaperOut
+         * @description The table as it was understood: which heading stands for what, and every flight.
+         */
+        PaperOut: {
+            /** Columns */
+            columns: {
+                [key: string]: string;
+            };
+            /** Lines */
+            lines: components["schemas"]["PaperLineOut"][];
+        };
+        /**
+         * PaperIn
+         * @description A table as pasted: cells with tabs, semicolons or commas between, a line a flight.
+         */
+        PaperIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * PaperTakenOut
+         * @description Keys of the flights logged, and a sentence for each that could not be.
+         */
+        PaperTakenOut: {
+            /** Taken */
+            taken: string[];
+            /** Refused */
+            refused: string[];
+        };
+        /**
+         * PaperLineIn
+         * @description One flight put right.
+         */
+        PaperLineIn: {
+            /**
+             * Flown On
+             * Format: date
+             */
+            flown_on: string;
+            /**
+             * Rocket Id
+             * Format: uuid
+             */
+            rocket_id: string;
+            /** Motor */
+            motor: string;
+            /** Delay S */
+            delay_s?: number | null;
+            /**
+             * Height
+             * @default
+             */
+            height: string;
+            /**
+             * Opening
+             * @enum {string}
+             */
+            opening: "before_apogee" | "at_apogee" | "after_apogee" | "never" | "not_seen" | "no_launch";
+            /**
+             * Landing
+             * @enum {string}
+             */
+            landing: "safe" | "hard" | "damaged" | "out_of_reach" | "lost" | "none";
+            /**
+             * Remarks
+             * @default
+             */
+            remarks: string;
+        };
+        /**
+         * PaperListIn
+         * @description A list put right.
+         */
+        PaperListIn: {
+            /** Lines */
+            lines: components["schemas"]["PaperLineIn"][];
         };
         /**
          * LaunchDayOut
@@ -15181,6 +15359,171 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_paper_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_paper_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_in_paper_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperListIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperTakenOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_back_paper_log: {
+        parameters: {
+            query: {
+                count: number;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Refused */
             default: {

@@ -39,7 +39,7 @@
   const x = $derived(linear(Math.max(1, ...front.map(miss)) * 1.15, 46, width - 14, 5));
   const y = $derived(linear(Math.max(1, ...front.map(against)) * 1.25, tall - 34, 10, 3));
   const pick = (s: Schemas['ShotOut']) => {
-    const motor = choice.shown.find((m) => m.key === s.key);
+    const motor = choice.find(s.key);
     if (motor) choice.choose(motor, s.delay_s);
   };
 

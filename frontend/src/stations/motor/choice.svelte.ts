@@ -21,10 +21,15 @@ export class Choice {
     return motors.filter((m) => passes(m, { ...this.filters, box }));
   }
 
+  /** A motor of the board, narrowed away or not. */
+  find(key: string | null): MotorVerdict | undefined {
+    return this.#board()?.motors.find((m) => m.key === key);
+  }
+
   /** The chosen motor: the one in the address, else the best one shown. */
   get motor(): MotorVerdict | undefined {
     const key = searchParams.get('motor');
-    return this.#board()?.motors.find((m) => m.key === key) ?? this.shown[0] ?? this.#board()?.motors[0];
+    return this.find(key === null ? null : String(key)) ?? this.shown[0] ?? this.#board()?.motors[0];
   }
 
   /** The chosen delay: the one in the address, else the motor's best. */

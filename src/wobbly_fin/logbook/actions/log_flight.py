@@ -36,7 +36,7 @@ HIGHEST_M = 30_000.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Facts:
-    """What happened, as told: height as typed, empty when nobody measured it."""
+    """What happened, as told: height as typed, ~ in front of one that is only about so, empty when nobody measured it."""
 
     flown_on: datetime.date
     opening: Opening
@@ -47,9 +47,19 @@ class Facts:
 
 
 def log_flight(
-    user: User, key: uuid.UUID, *, rocket_id: uuid.UUID, motor_key: str, delay_s: float | None, facts: Facts
+    user: User,
+    key: uuid.UUID,
+    *,
+    rocket_id: uuid.UUID,
+    motor_key: str,
+    delay_s: float | None,
+    facts: Facts,
+    from_box: bool = True,
 ) -> Flight:
-    """Log a flight under a key the client made. Logged again under the same key, only its facts change."""
+    """Log a flight under a key the client made. Logged again under the same key, only its facts change.
+
+    `from_box`: motors flown today leave the box.
+    """
     checked = _check(user, facts)
     with transaction.atomic():
         row = under_key(Flight.objects.select_for_update(), key, owner_id=user.pk)
@@ -99,7 +109,8 @@ def log_flight(
             cost=_cost(user, burnt),
             **checked,
         )
-        _take_from_box(user, burnt, facts, judged.delay_s)
+        if from_box:
+            _take_from_box(user, burnt, facts, judged.delay_s)
         return settle(row)
 
 
@@ -171,8 +182,9 @@ def _check(user: User, facts: Facts) -> dict[str, Any]:
     if facts.height.strip():
         if facts.opening == "no_launch":
             raise RocketryError("height", "is given, but the rocket did not leave the pad")
-        read = parse(facts.height, "height", units_of(preferences_of(user)), name="height")
-        apogee_m, height = read.si, read.kept
+        about = facts.height.strip().startswith("~")
+        read = parse(facts.height.strip().removeprefix("~"), "height", units_of(preferences_of(user)), name="height")
+        apogee_m, height = read.si, f"{'~' if about else ''}{read.kept}"
         if not 0 < apogee_m <= HIGHEST_M:
             raise RocketryError(
                 "height", f"{facts.height.strip()!r} cannot be; a height lies between 0 and {HIGHEST_M / 1000:g} km"

@@ -77,10 +77,7 @@ def put_in(user: User, key: uuid.UUID, text: str, wanted: Sequence[Wanted]) -> P
         if there is not None and there.deleted_at is None:
             return there
         done = []
-        own = {
-            _name_of(m := MotorDocument.model_validate(row.document).to_motor()): (row, m)
-            for row in OwnMotor.objects.visible_to(user)
-        }
+        own = own_motors(user)
         for number, line in enumerate(wanted):
             try:
                 done.append(_one(user, line, own))
@@ -117,10 +114,18 @@ def _name_of(motor: Motor) -> tuple[str, str, int]:
     return motor.name, motor.maker.strip().lower(), round(motor.diameter_m * 1000)
 
 
-def _one(user: User, line: Wanted, own: dict[tuple[str, str, int], tuple[OwnMotor, Motor]]) -> list[object]:
-    if not 0 < line.count <= MOST:
-        raise RocketryError("count", f"is {line.count}; 1 to {MOST} of a motor")
-    motor, made = line.to_motor(), None
+Own = dict[tuple[str, str, int], tuple[OwnMotor, Motor]]
+
+
+def own_motors(user: User) -> Own:
+    """Everything of one's own by what tells motors apart."""
+    rows = OwnMotor.objects.visible_to(user)
+    return {_name_of(m := MotorDocument.model_validate(row.document).to_motor()): (row, m) for row in rows}
+
+
+def motor_by_label(user: User, line: Wanted, own: Own) -> tuple[OwnMotor, Motor, str | None]:
+    """The motor a line names, with its delay among those it comes with; made from its label where it is not there: then its key too."""
+    motor = line.to_motor()
     name = _name_of(motor)
     if line.diameter_m is None and name not in own:
         # Nobody said how wide it is: the one of this name that is here already.
@@ -129,12 +134,18 @@ def _one(user: User, line: Wanted, own: dict[tuple[str, str, int], tuple[OwnMoto
         row, known = own[name]
         if motor.decoded.delay_s is not None and motor.decoded.delay_s not in known.delays_s:
             _with_delay(row, motor.decoded.delay_s)
-    else:
-        row = OwnMotor.objects.create(
-            owner=user, label=motor.name, origin="label", document=MotorDocument.of(motor).model_dump(mode="json"), typed=_form(line),
-        )  # fmt: skip
-        made = str(row.pk)
-        own[name] = (row, motor)
+        return row, motor, None
+    row = OwnMotor.objects.create(
+        owner=user, label=motor.name, origin="label", document=MotorDocument.of(motor).model_dump(mode="json"), typed=_form(line),
+    )  # fmt: skip
+    own[name] = (row, motor)
+    return row, motor, str(row.pk)
+
+
+def _one(user: User, line: Wanted, own: Own) -> list[object]:
+    if not 0 < line.count <= MOST:
+        raise RocketryError("count", f"is {line.count}; 1 to {MOST} of a motor")
+    row, motor, made = motor_by_label(user, line, own)
     stock = (
         MotorStock.objects.visible_to(user)
         .filter(motor_key=f"own:{row.pk}", delay_s=motor.decoded.delay_s, batch="")
