@@ -96,6 +96,7 @@
       <label class="mb-3 block"
         ><span class="mb-0.5 block font-semibold">Case</span>
         <select
+          aria-label="Case"
           class="select w-full"
           bind:value={
             () => kept.value.texts['diameter'] ?? '', (text) => (kept.value.texts['diameter'] = text)
