@@ -91,14 +91,19 @@ def test_a_drawing_that_cannot_be_changes_nothing(hedda: Person, body: dict[str,
 
 def test_the_box_counts_prices_and_makes_a_buying_list(hedda: Person) -> None:
     key = uuid.uuid4()
-    line = {"motor": "catalogue:C8", "count": "3", "cost": "4,30", "wanted": "2", "batch": "14 M"}
+    own = uuid.uuid4()
+    assert (
+        hedda.call("PUT", f"/stores/motors/{own}", {"label": "C8-5", "typed": {"impulse": "9.3 Ns", "diameter": "18 mm"}})[0]
+        == 200
+    )
+    line = {"motor": f"own:{own}", "count": "3", "cost": "4,30", "wanted": "2", "batch": "14 M"}
     for _ in range(2):
         status, box = hedda.call("PUT", f"/stores/box/{key}", line)
     assert status == 200 and len(box["lines"]) == 1 and box["buying"] == ["2 × C8"] and box["total"] == "8.60"
     board = hedda.get(f"/hangar/rockets/{hedda.rocket()['id']}/board")
-    c8 = next(m for m in board["motors"] if m["name"] == "C8")
+    c8 = next(m for m in board["motors"] if m["key"] == f"own:{own}")
     assert c8["in_box"] == 3 and c8["cost"] == 4.30 and c8["compare"]["cost_per_n_s"] == f"{4.3 / 9.3:.3f}"
-    hedda.call("PUT", f"/stores/box/{uuid.uuid4()}", {"motor": "catalogue:G98", "cost": "27.50"})
+    hedda.call("PUT", f"/stores/box/{uuid.uuid4()}", {"motor": "catalogue:G98", "cost": "27.50", "wanted": "3"})
     _, box = hedda.call("PUT", f"/stores/box/{uuid.uuid4()}", {"motor": "catalogue:G36", "cost": "15", "case_cost": "60"})
     assert any("after 5 flights" in x["said"].get("break_even", "") for x in box["lines"])
     assert hedda.call("DELETE", f"/stores/box/{key}")[0] == 204 and hedda.get("/stores/box")["buying"] == []

@@ -104,7 +104,7 @@ def test_the_board_answers_and_every_loser_says_why(hedda: Person) -> None:
     best = board["motors"][0]
     assert best["verdict"] in ("good", "marginal") and (best["verdict"] == "good") == (best["delays"][0]["why_not"] is None)
     assert all(d["why_not"] for m in board["motors"] for d in m["delays"] if d["verdict"] != "good")
-    assert board["thumb"] and board["printed"][0]["say"].startswith("The box says B9-4")
+    assert board["thumb"] and board["printed"][0]["say"].startswith("The kit’s box says B9-4")
 
 
 @pytest.mark.parametrize("change", ["mass", "wind", "field", "limit", "warmth", "canopy", "printed", "units"])

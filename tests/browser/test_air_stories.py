@@ -103,7 +103,11 @@ def test_a_field_is_drawn_and_undone_and_a_box_is_filled(page: Page, demo: str) 
 
     page.goto(f"{demo}/stores/box")
     page.get_by_label("One E19 more to buy").click()
-    expect(page.get_by_label("Buying list")).to_contain_text("1 × E19")
+    expect(page.get_by_label("Buying list")).to_have_count(0)  # nobody sells an invented motor
+    page.get_by_label("Your motors").fill("E22-6")
+    page.get_by_role("button", name="Put 1 motor into the box").click()
+    page.get_by_label("One E22-6 more to buy").click()
+    expect(page.get_by_label("Buying list")).to_contain_text("1 × E22-6")
 
 
 def test_a_cluster_of_three_is_drawn_and_says_what_a_dud_would_do(page: Page, demo: str) -> None:

@@ -213,7 +213,7 @@ def test_rule_of_thumb_leans_with_mass_and_drops_a_step_in_wind() -> None:
 def test_what_the_box_says_stands_beside_with_the_reason_for_the_difference() -> None:
     found = _pick()
     best = found[0]
-    assert printed_sentence(best.label, best, best) == f"The box says {best.label}: so do we."
+    assert printed_sentence(best.label, best, best) == f"The kit’s box says {best.label}: so do we."
     bad = next(c for c in found if c.settled == "no")
     assert "not here, not today" in printed_sentence(bad.label, bad, best)
     other = next(c for c in found[1:] if c.settled == "good")

@@ -9,7 +9,7 @@ from tests.rocketry.launchday.test_judge import FILES, line, where
 from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.parts import Device
 from wobbly_fin.rocketry.choosing import Rules
-from wobbly_fin.rocketry.launchday.car import Carried, Stock, base_of, pack_the_car
+from wobbly_fin.rocketry.launchday.car import Carried, Stock, base_of, delay_of, pack_the_car
 from wobbly_fin.rocketry.launchday.checklists.compose import checklist
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, MotorLoad
@@ -127,3 +127,11 @@ def test_devices_are_read_off_the_drawing_by_name_and_their_batteries_packed() -
     assert not rider.fires and rider.altimeters == 0 and rider.senses
     carried = [c for c in packed(rider).values() if c.key.startswith("battery-")]
     assert [(c.what, c.count) for c in carried] == [("button cell for Little Ear", 1)]
+
+
+def test_what_lies_in_the_box_with_another_delay_is_lacking() -> None:
+    """Two A7-6 and one of no told delay for two A7-4: one A7-4 is to be bought."""
+    assert [delay_of(label) for label in ("A7-4", "C8-0", "G98-P", "F17-8A less 2 s", "B5")] == [4.0, None, None, 8.0, None]
+    box = {"A7": Stock(count=3, by_delay={6.0: 2, None: 1})}
+    assert packed(PLAIN, PLAIN, box=box)["motor-A7-4"].lacking == 1
+    assert packed(PLAIN, PLAIN, box={"A7": Stock(count=2, by_delay={4.0: 2})})["motor-A7-4"].lacking == 0

@@ -1,5 +1,7 @@
 """A launch day's answers, put together from the core's."""
 
+from collections import Counter
+
 from django.contrib.auth.models import User
 
 from wobbly_fin.hangar.api.readiness import needs_out
@@ -25,7 +27,7 @@ from wobbly_fin.launchdays.since import since
 from wobbly_fin.rocketry.choosing.codes import CODES
 from wobbly_fin.rocketry.choosing.nearest import step_sentence
 from wobbly_fin.rocketry.choosing.own_code import rule_boxes
-from wobbly_fin.rocketry.launchday.car import SHELVES, Stock, pack_the_car
+from wobbly_fin.rocketry.launchday.car import SHELVES, Stock, base_of, pack_the_car
 from wobbly_fin.rocketry.launchday.checklists.compose import changed, checklist
 from wobbly_fin.rocketry.launchday.checklists.item import STAGES
 from wobbly_fin.rocketry.launchday.checklists.loadout import SCHOOLS
@@ -195,12 +197,17 @@ def car_out(user: User, plan: DayPlan) -> CarOut:
         here = stock.get(item.motor.key)
         known = box.get(item.motor.name)
         count = (here.count if here else 0) + (known.count if known else 0)
+        by_delay = Counter(known.by_delay if known else {}) + Counter(here.by_delay if here else {})
         box[item.motor.name] = Stock(
-            count=count, cost_each=here.cost if here and here.cost is not None else known.cost_each if known else None
+            count=count,
+            by_delay=by_delay,
+            cost_each=here.cost if here and here.cost is not None else known.cost_each if known else None,
         )
     loadouts = [loadout_for(plan, p) for p in plan.lines if p.ruling.verdict != "no_go"]
     carried = pack_the_car(loadouts, box, coldest_c=plan.forecast.coldest_c if plan.forecast else None)
-    lacking = [c for c in carried if c.lacking]
+    # Nobody sells what is invented.
+    invented = {s.motor.name for s in everything if s.practice} - {s.motor.name for s in everything if not s.practice}
+    lacking = [c for c in carried if c.lacking and base_of(c.what) not in invented]
     costs = [c.cost for c in lacking]
     return CarOut(
         shelves=[

@@ -3,7 +3,7 @@
 import math
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
@@ -40,10 +40,11 @@ class Carried:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stock:
-    """Motors in the box: how many, what one costs."""
+    """Motors in the box: how many, what one costs; and how many with each delay, None: with whichever. [s]"""
 
     count: int
     cost_each: float | None = None
+    by_delay: Mapping[float | None, int] = field(default_factory=dict)
 
 
 def pack_the_car(loadouts: Sequence[Loadout], box: Mapping[str, Stock], *, coldest_c: float | None = None) -> tuple[Carried, ...]:
@@ -67,22 +68,26 @@ def pack_the_car(loadouts: Sequence[Loadout], box: Mapping[str, Stock], *, colde
 def _motors(loadouts: Sequence[Loadout], box: Mapping[str, Stock]) -> Iterator[Carried]:
     wanted: Counter[str] = Counter()
     who: dict[str, list[str]] = {}
+    loose: dict[str, int] = {}
     for f in loadouts:
         for load in f.motors:
             wanted[load.label] += load.count
             who.setdefault(load.label, []).append(f.rocket)
     for label, count in sorted(wanted.items()):
         stock = box.get(base_of(label), Stock(count=0))
-        # Two delays of one motor share what the box holds.
-        already = sum(n for other, n in wanted.items() if base_of(other) == base_of(label) and other < label)
-        lacking = max(0, min(count, already + count - stock.count))
+        # Two delays of one motor share what the box holds of no told delay.
+        delay = delay_of(label)
+        own = stock.by_delay.get(delay, 0) if delay is not None else 0
+        short = max(0, count - own)
+        lent = min(short, loose.setdefault(base_of(label), stock.by_delay.get(None, 0) if stock.by_delay else stock.count))
+        loose[base_of(label)] -= lent
         yield Carried(
             key=f"motor-{label}",
             shelf="motors",
             what=label,
             count=count,
             why=_names(who[label]),
-            lacking=lacking,
+            lacking=short - lent,
             cost_each=stock.cost_each,
         )
     lit = sum(f.on_pad.count for f in loadouts)
@@ -190,6 +195,12 @@ def base_of(label: str) -> str:
     """A label without its delay, what it is counted by in the box: a booster's and a plugged motor's ending stays."""
     head, dash, tail = label.split(" ")[0].partition("-")
     return f"{head}-{tail}" if dash and tail in ("0", "P") else head
+
+
+def delay_of(label: str) -> float | None:
+    """A label's delay; None for one without. [s]"""
+    digits = label.split(" ")[0].partition("-")[2].rstrip("AT")
+    return float(digits) if digits.isdigit() and digits != "0" else None
 
 
 def _names(names: Sequence[str]) -> str:

@@ -182,12 +182,19 @@ def box_out(user: User, units: UnitChoice) -> MotorBoxOut:
     stock = stock_of(user, known.values())
     priced = [(s.motor, stock[s.motor.key]) for s in known.values() if s.motor.key in stock]
     lines = [_line(row, known[row.motor_key], stock[known[row.motor_key].motor.key], priced) for row in rows]
-    total = sum((row.wanted * row.cost for row in rows if row.cost is not None), Decimal(0))
-    unpriced = sum(1 for row in rows if row.wanted and row.cost is None)
-    buying = [f"{row.wanted} × {known[row.motor_key].motor.name}" for row in rows if row.wanted]
+    # Nobody sells what is invented.
+    wanted = [row for row in rows if row.wanted and not known[row.motor_key].practice]
+    total = sum((row.wanted * row.cost for row in wanted if row.cost is not None), Decimal(0))
+    unpriced = sum(1 for row in wanted if row.cost is None)
+    buying = [f"{row.wanted} × {_named(row, known[row.motor_key].motor)}" for row in wanted]
     return MotorBoxOut(
         lines=lines, buying=buying, total=f"{total:.2f}" + (f" and {unpriced} without a price" if unpriced else "")
     )
+
+
+def _named(row: MotorStock, motor: Motor) -> str:
+    """As it is bought: with its delay where that was said."""
+    return motor.name if row.delay_s is None else motor.label_with(row.delay_s)
 
 
 def _line(row: MotorStock, shelved: Shelved, stocked: Stocked, priced: list[tuple[Motor, Stocked]]) -> StockLineOut:
@@ -204,7 +211,7 @@ def _line(row: MotorStock, shelved: Shelved, stocked: Stocked, priced: list[tupl
             else f"Never cheaper than {other[0].name} at {other[1]:.2f}"
         )
     return StockLineOut(
-        id=row.pk, motor=row.motor_key, name=motor.name if row.delay_s is None else motor.label_with(row.delay_s), delay_s=row.delay_s,
+        id=row.pk, motor=row.motor_key, name=_named(row, motor), delay_s=row.delay_s,
         maker=motor.maker, reload=motor.case == "reload", count=row.count,
         wanted=row.wanted, batch=row.batch, cost=f"{row.cost:.2f}" if row.cost is not None else "",
         case_cost=f"{row.case_cost:.2f}" if row.case_cost is not None else "", case_owned=row.case_owned, said=said,

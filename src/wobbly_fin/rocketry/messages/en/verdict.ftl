@@ -187,9 +187,9 @@ verdict-need-cloud = where it may land, being worked out
 
 ## What the kit's box says
 
-printed-not-known = The box says { $label }: it is not in your motors yet. Add it, and it is judged too.
-printed-same = The box says { $label }: so do we.
-printed-no = The box says { $label }: not here, not today. { $why }
-printed-open = The box says { $label }: it may do. { $why } Add what its pack says.
-printed-alone = The box says { $label }: it passes.
-printed-gentler = The box says { $label }: it passes too. { $best } is gentler; with { $label } the tight spot is: { $tight }.
+printed-not-known = The kit’s box says { $label }: it is not in your motors yet. Add it, and it is judged too.
+printed-same = The kit’s box says { $label }: so do we.
+printed-no = The kit’s box says { $label }: not here, not today. { $why }
+printed-open = The kit’s box says { $label }: it may do. { $why } Add what its pack says.
+printed-alone = The kit’s box says { $label }: it passes.
+printed-gentler = The kit’s box says { $label }: it passes too. { $best } is gentler; with { $label } the tight spot is: { $tight }.
