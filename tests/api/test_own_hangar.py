@@ -326,3 +326,26 @@ def test_what_is_no_sheet_is_said(ada: Person, name: str, data: bytes) -> None:
     status, out = upload(ada, name, data)
     assert status == 422 and out["fields"][0]["field"] == "file", (name, out)
     assert OwnMotor.objects.count() == 0
+
+
+def test_flights_narrow_the_band_and_what_is_typed_later_is_believed_more(ada: Person) -> None:
+    """A C7 that flies a fifth higher than its guess: the band moves up and narrows; its impulse typed then, nothing is counted twice."""
+    rocket = ada.rocket()
+    box(ada, "9 C7-5")
+    key = ada.get("/stores/motors")[0]["key"]
+
+    def band() -> tuple[float, float, float]:
+        shown = ada.get(f"/hangar/rockets/{rocket['id']}/board")["motors"][0]
+        low, high = (float(x) for x in re.findall(r"\d+(?:\.\d+)?", shown["said"]["apogee"])[:2])
+        return low, shown["apogee_m"], high
+
+    low, middle, high = band()
+    for _ in range(4):
+        status, _out = ada.log(rocket, motor_key=key, delay_s=5, height=f"{1.2 * middle:.0f} m")
+        assert status == 200
+    after = band()
+    assert after[1] > 1.08 * middle and (after[2] - after[0]) / after[1] < 0.75 * (high - low) / middle
+    form = {"label": "C7-5", "delays": "5", "typed": {"diameter": "18 mm", "impulse": "9.9 Ns"}}
+    assert ada.call("PUT", f"/stores/motors/{key.removeprefix('own:')}", form)[0] == 200
+    known = band()
+    assert known[1] == pytest.approx(1.2 * middle, rel=0.12), "not its impulse and what it taught before, both"

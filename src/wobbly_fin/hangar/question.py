@@ -110,7 +110,7 @@ def known_rocket(row: Rocket, delays: dict[tuple[str, float], float], file: Rock
         file=file,
         base=base,
         learnt=learnt,
-        taught=Taught(thrust=dict(learnt.thrust_factors), delays=delays),
+        taught=Taught(thrust=dict(learnt.thrust_factors), thrust_sd=learnt.thrust_sds, delays=delays),
         repairs=bool(facts.repairs(row)),
         # Where it is not built here its owner's word counts; taken back it is no word.
         built=built if built is not None else file.built or None,

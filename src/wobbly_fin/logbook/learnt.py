@@ -1,6 +1,7 @@
 """What a rocket's flights taught, put to the core: drag, thrust, delays, lessons, and whether a review keeps it down."""
 
 import uuid
+from collections.abc import Mapping
 from functools import partial
 from typing import Any
 
@@ -18,9 +19,10 @@ from wobbly_fin.rocketry.failures.lessons import Lesson, live_lessons
 from wobbly_fin.rocketry.flightlog.outcomes import succeeded
 from wobbly_fin.rocketry.learning.delays import DelayLearnt, Fired, learn_delay
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt, Measured, Tangent, learn_rocket, nothing_learnt
+from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import MotorStock
-from wobbly_fin.stores.shelf import shelf
+from wobbly_fin.stores.shelf import guessed_motors, shelf
 from wobbly_fin.workshop.finished import mended
 
 MOST_FLIGHTS = 60  # the newest count; more would not narrow what scatters anyway
@@ -34,21 +36,26 @@ def learnt_of(rocket: Rocket) -> Learnt:
     # Which flights they are and when each last changed: one binned and another taken out of the bin leave count and newest as they were.
     marks = tuple(live.order_by("pk").values_list("pk", "updated_at"))
     known_cd = read_rocket_file(rocket.document).own_cd is not None
-    key = (rocket.pk, known_cd, marks)
-    return _known.get(key, lambda: _learn(live, known_cd))
+    # What somebody typed off a pack since tells more of a motor than was guessed when it flew.
+    guessed = guessed_motors(rocket.owner) if marks else {}
+    key = (rocket.pk, known_cd, marks, tuple(guessed.values()))
+    return _known.get(key, lambda: _learn(live, known_cd, guessed))
 
 
-def _learn(live: QuerySet[Flight], known_cd: bool) -> Learnt:
+def _learn(live: QuerySet[Flight], known_cd: bool, today: Mapping[str, Motor]) -> Learnt:
     used = live.exclude(apogee_m=None, max_speed_m_s=None).exclude(opening="no_launch")
     rows = used.select_related("rocket_snapshot", "motor_snapshot", "site_snapshot").order_by("-flown_on", "-created_at")[
         :MOST_FLIGHTS
     ]
-    flights = [m for m in (_measured(row) for row in rows) if m is not None]
+    flights = [m for m in (_measured(row, today) for row in rows) if m is not None]
+    # What was flown for a fit with a motor that is known otherwise now is flown again.
+    now = {m.key: m.motor for m in flights}
+    alike = [row for row in rows if str(row.pk) in now and now[str(row.pk)] == thaw(row).motor]
     if not flights:
         return nothing_learnt(known_cd)
-    kept = {row.pk: len(row.tangents) for row in rows}
+    kept = {row.pk: len(row.tangents) for row in alike}
     tangents = {
-        (str(row.pk), *map(float, at.split())): Tangent(*map(tuple, told)) for row in rows for at, told in row.tangents.items()
+        (str(row.pk), *map(float, at.split())): Tangent(*map(tuple, told)) for row in alike for at, told in row.tangents.items()
     }
     found = learn_rocket(flights, known_cd, tangents)  # type: ignore[arg-type]
     _keep(kept, tangents)  # type: ignore[arg-type]
@@ -69,12 +76,13 @@ def _keep(kept: dict[uuid.UUID, int], tangents: dict[tuple[str, float, float], T
         pass  # a convenience only: where nothing can be written it is flown again next time
 
 
-def _measured(row: Flight) -> Measured | None:
+def _measured(row: Flight, today: Mapping[str, Motor]) -> Measured | None:
     early = row.opening == "before_apogee"
     try:
         flown = thaw(row)
+        motor = today.get(flown.motor.key, flown.motor) if flown.motor.unsure is not None else flown.motor
         return Measured(
-            key=str(row.pk), rocket=flown.rocket, motor=flown.motor, site=flown.site,
+            key=str(row.pk), rocket=flown.rocket, motor=motor, site=flown.site,
             # A canopy that opens on the way up stops it short: its height says nothing of drag.
             apogee_m=None if early else row.apogee_m,
             apogee_sd_m=row.apogee_sd_m or 5.0,

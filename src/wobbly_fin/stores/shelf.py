@@ -48,6 +48,12 @@ def shelf(user: User) -> list[Shelved]:
     return sorted([*practice, *own], key=lambda s: (*catalogue_order(s.motor), s.key))
 
 
+def guessed_motors(user: User) -> dict[str, Motor]:
+    """By the core's key, motors of one's own that were ever known by their label alone, as they are known today."""
+    rows = OwnMotor.objects.visible_to(user).exclude(typed={})
+    return {m.key: m for m in (MotorDocument.model_validate(row.document).to_motor() for row in rows)}
+
+
 def shelf_for(user: User, mounts: Sequence[Mount]) -> list[Shelved]:
     """The shelf; for stages nothing on it fits also what is usual of each class, an answer for somebody whose motors are not here yet."""
     everything = shelf(user)

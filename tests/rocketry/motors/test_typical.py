@@ -1,5 +1,6 @@
 """A motor from its label: held against motors drawn by chance whose full data are known, and against the invented catalogue."""
 
+import math
 import os
 import random
 import statistics
@@ -166,8 +167,6 @@ def test_a_class_in_general_stands_for_no_motor() -> None:
 
 def test_the_band_adds_up_causes_that_know_nothing_of_one_another() -> None:
     """By hand: factors e^0.3 and e^0.4 upwards come to e^0.5; e^-0.6 alone downwards."""
-    import math
-
     band = height_band(
         [(None, 100.0), ("impulse", 100 * math.exp(0.3)), ("impulse", 100 * math.exp(-0.6)), ("case", 100 * math.exp(0.4))]
     )
@@ -184,3 +183,16 @@ def test_black_powder_is_narrower_than_composite() -> None:
 def test_a_band_must_hold_what_is_said() -> None:
     with pytest.raises(RocketryError, match="impulse"):
         Unsure(impulse=(1.1, 1.2))
+
+
+def test_flights_narrow_impulse_and_thrust_and_nothing_else() -> None:
+    """By hand: a band of e^±0.2 is 0.2 ÷ 1.645 = 0.1216 wide (1σ); known to half of both together, each band's logarithm halves."""
+    unsure = Unsure(impulse=(math.exp(-0.2), math.exp(0.2)), thrust=(math.exp(-0.1), math.exp(0.1)), case=(0.8, 1.3))
+    assert unsure.sigma("impulse") == pytest.approx(0.2 / 1.645, rel=1e-6) and unsure.sigma("propellant") == 0.0
+    both = math.hypot(0.2, 0.1) / 1.645
+    half = unsure.narrowed(both / 2)
+    assert half.impulse == pytest.approx((math.exp(-0.1), math.exp(0.1))) and half.thrust == pytest.approx(
+        (math.exp(-0.05), math.exp(0.05))
+    )
+    assert half.case == unsure.case and unsure.narrowed(2 * both) == unsure, "flights never widen it"
+    assert Unsure().narrowed(0.1) == Unsure()

@@ -87,7 +87,7 @@ class Case:
     def at_ends(self) -> tuple["Case", ...]:
         """Flown again with each figure guessed of its motors at both ends, the same one of all motors at once."""
         found: list[Case] = []
-        for _, moved in _moved(self.configuration):
+        for _, moved in _moved(self.configuration, self.situation.taught):
             found += fly_cases(moved, [moved.delay_s], self.situation, self.rules)
         return tuple(found)
 
@@ -103,9 +103,9 @@ class Case:
         )
 
 
-def _moved(configuration: Configuration) -> list[tuple[Figure, Configuration]]:
+def _moved(configuration: Configuration, taught: Taught) -> list[tuple[Figure, Configuration]]:
     """Every figure guessed of its motors at both its ends."""
-    guesses = dict.fromkeys(x.motor.unsure for x in configuration.loads if x.motor.unsure is not None)
+    guesses = dict.fromkeys(g for x in configuration.loads if (g := taught.unsure(x.motor)) is not None)
     ends = dict.fromkeys(end for g in guesses for end in g.ends())
     return [
         (
@@ -121,7 +121,7 @@ def _moved(configuration: Configuration) -> list[tuple[Figure, Configuration]]:
 
 @lru_cache(maxsize=2_000)
 def _height_band(configuration: Configuration, situation: Situation, rules: Rules) -> tuple[float, float, float] | None:
-    flown: list[tuple[Figure | None, Configuration]] = [(None, configuration), *_moved(configuration)]
+    flown: list[tuple[Figure | None, Configuration]] = [(None, configuration), *_moved(configuration, situation.taught)]
     return height_band([(figure, fly_cases(c, [c.delay_s], situation, rules)[0].flight.apogee_altitude_m) for figure, c in flown])
 
 

@@ -10,6 +10,7 @@ from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight.gusts import Gustiness
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.motors.unsure import Unsure
 
 EGG_KG, EGG_STANDS_N = 0.060, 35.0  # an egg end-on: common practice, no source
 
@@ -61,17 +62,25 @@ class Stocked:
 
 @dataclass(frozen=True, kw_only=True)
 class Taught:
-    """What earlier flights taught of motors: factors on their thrust by the motor's key, and what a delay really is by key and label. [s]"""
+    """What earlier flights taught of motors: factors on their thrust by the motor's key and 1σ of their logarithms; what a delay really is by key
+    and label. [s]"""
 
     thrust: Mapping[str, float] = field(default_factory=dict)
+    thrust_sd: Mapping[str, float] = field(default_factory=dict)
     delays: Mapping[tuple[str, float], float] = field(default_factory=dict)
 
     def __hash__(self) -> int:
-        return hash((frozenset(self.thrust.items()), frozenset(self.delays.items())))
+        return hash((frozenset(self.thrust.items()), frozenset(self.thrust_sd.items()), frozenset(self.delays.items())))
 
     def real_delay_s(self, motor: Motor, delay_s: float | None) -> float | None:
         """What to expect of a labelled delay; the label where nothing is known. [s]"""
         return None if delay_s is None else self.delays.get((motor.key, delay_s), delay_s)
+
+    def unsure(self, motor: Motor) -> Unsure | None:
+        """What is still a guess of a motor after its flights."""
+        if motor.unsure is None or motor.key not in self.thrust_sd:
+            return motor.unsure
+        return motor.unsure.narrowed(self.thrust_sd[motor.key])
 
     def as_pushed(self, motor: Motor) -> Motor:
         """The motor as it pushed so far."""

@@ -100,6 +100,11 @@ class Learnt:
         """Flights that were hardly believed."""
         return tuple(key for key, weight in self.weights.items() if weight < ODD_WEIGHT)
 
+    @property
+    def thrust_sds(self) -> dict[str, float]:
+        """Of the logarithms of the factors, by motor key. [-]"""
+        return {key: float(np.sqrt(self.covariance[n, n])) for n, key in enumerate(self.thrust_factors, 1)}
+
     def thrust_factor(self, motor: Motor) -> float:
         """Of a type; 1 where it never flew in this rocket."""
         return self.thrust_factors.get(motor.key, 1.0)
@@ -113,8 +118,13 @@ class Learnt:
         if motor.key in names:
             row[1 + names.index(motor.key)] = thrust_slope
         else:
-            own = (thrust_slope * THRUST_SD) ** 2
+            own = (thrust_slope * thrust_sd(motor)) ** 2
         return float(row @ self.covariance @ row) + own
+
+
+def thrust_sd(motor: Motor) -> float:
+    """How far a type's push may be off before any flight (1σ of the logarithm): its maker's figure little, one guessed from a label more. [-]"""
+    return math.hypot(THRUST_SD, motor.unsure.sigma("impulse")) if motor.unsure is not None else THRUST_SD
 
 
 def nothing_learnt(cd_known: bool = False) -> Learnt:
@@ -141,8 +151,9 @@ def learn_rocket(flights: Sequence[Measured], cd_known: bool = False, tangents: 
     used = [f for f in flights if (f.apogee_m is not None or f.max_speed_m_s is not None) and _flies(f, tangents)]
     if not used:
         return nothing_learnt(cd_known)
-    motors = list(dict.fromkeys(f.motor.key for f in used))
-    prior_sd = np.array([CD_KNOWN_SD if cd_known else CD_GUESSED_SD] + [THRUST_SD] * len(motors))
+    priors = {f.motor.key: thrust_sd(f.motor) for f in used}
+    motors = list(priors)
+    prior_sd = np.array([CD_KNOWN_SD if cd_known else CD_GUESSED_SD, *priors.values()])
     at = np.zeros(1 + len(motors))
     posterior = None
     for _ in range(_ROUNDS):

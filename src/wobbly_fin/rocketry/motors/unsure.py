@@ -1,7 +1,8 @@
 """What is not known of a motor: the band of each figure that was guessed, and the motor at the ends of it."""
 
+import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
@@ -9,6 +10,7 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite
 Figure = Literal["impulse", "thrust", "shape", "propellant", "case"]
 FIGURES: tuple[Figure, ...] = ("impulse", "thrust", "shape", "propellant", "case")
 Band = tuple[float, float]
+Z90 = 1.645  # of a normal distribution: nine in ten lie within so many σ
 SURE: Band = (1.0, 1.0)
 
 
@@ -52,6 +54,19 @@ class Unsure:
         object.__setattr__(self, "guessed", tuple(self.guessed))
         if not all(isinstance(g, str) and len(g) <= 40 for g in self.guessed) or len(self.guessed) > 20:
             raise RocketryError("unsure.guessed", "names boxes of the form")
+
+    def sigma(self, figure: Figure) -> float:
+        """1σ of a figure's logarithm, as its band has it. [-]"""
+        low, high = getattr(self, figure)
+        return math.log(high / low) / (2 * Z90)
+
+    def narrowed(self, sigma: float) -> "Unsure":
+        """The same with impulse and thrust known to so much, where that is less than before: flights showed them. [-]"""
+        before = math.hypot(self.sigma("impulse"), self.sigma("thrust"))
+        share = min(1.0, sigma / before) if before > 0 else 1.0
+        low, high = self.impulse
+        weak, hard = self.thrust
+        return replace(self, impulse=(low**share, high**share), thrust=(weak**share, hard**share))
 
     def ends(self) -> Iterator[tuple[Figure, float]]:
         """Every figure that is not known, at its low end and at its high one."""
