@@ -349,3 +349,61 @@ def test_flights_narrow_the_band_and_what_is_typed_later_is_believed_more(ada: P
     assert ada.call("PUT", f"/stores/motors/{key.removeprefix('own:')}", form)[0] == 200
     known = band()
     assert known[1] == pytest.approx(1.2 * middle, rel=0.12), "not its impulse and what it taught before, both"
+
+
+def test_motors_are_passed_on_and_a_guess_gives_way(ada: Person, rival: Person) -> None:
+    box(ada, "3 B5-4, C7-5")
+    known = {"label": "C7-5", "delays": "3, 5", "typed": {"diameter": "18 mm", "impulse": "9 Ns", "total_mass": "24 g"}}
+    key = next(m["key"] for m in ada.get("/stores/motors") if m["name"] == "C7")
+    curve = "time_s,thrust_n\n0,0\n0.1,14\n0.3,7\n1.1,7\n1.2,0\n"
+    sizes = {"length": "70 mm", "total_mass": "24 g", "propellant_mass": "11 g"}
+    measured = {"label": "B5-4", "typed": sizes | {"diameter": "18 mm"}, "csv": curve}
+    assert ada.call("PUT", f"/stores/motors/{key.removeprefix('own:')}", known)[0] == 200
+    b5 = next(m["key"] for m in ada.get("/stores/motors") if m["name"] == "B5")
+    assert ada.call("PUT", f"/stores/motors/{b5.removeprefix('own:')}", measured)[0] == 200
+    text = text_of(ada, "/stores/motors.json")
+    document = json.loads(text)
+    assert document["format"] == "wobbly-fin-motors" and {m["label"].partition("-")[0] for m in document["motors"]} == {
+        "B5",
+        "C7",
+    }
+    assert "count" not in text, "the box is nobody else's"
+    box(rival, "B5-6, D13-5")
+    status, out = pass_on(rival, text.encode())
+    assert status == 200 and out == {"taken": ["C7"], "better": ["B5"], "there": []}, out
+    mine = {m["name"]: m for m in rival.get("/stores/motors") if m["own"]}
+    assert mine["B5"]["guessed"] == [] and mine["B5"]["delays_s"] == [4, 6] and set(mine) == {"B5", "C7", "D13"}
+    assert pass_on(rival, text.encode())[1] == {"taken": [], "better": [], "there": ["B5", "C7"]}
+    for wrong in (
+        b"",
+        b"{",
+        b"B5-4, 3",
+        b'{"format": "wobbly-fin-motors", "version": 1, "motors": [{"label": "hello"}]}',
+        b'{"motors": [], "version": 9}',
+    ):
+        assert pass_on(rival, wrong)[0] == 422, wrong
+
+
+def pass_on(person: Person, data: bytes) -> tuple[int, Any]:
+    from django.core.files.uploadedfile import SimpleUploadedFile
+
+    response = person.client.post("/api/stores/motors/import", {"file": SimpleUploadedFile("motors.json", data)})
+    return response.status_code, response.json()
+
+
+def test_a_field_is_its_width_until_it_is_drawn(ada: Person) -> None:
+    key = uuid.uuid4()
+
+    def save(**more: str) -> Any:
+        status, out = ada.call("PUT", f"/stores/fields/{key}", {"name": "Meadow"} | more)
+        assert status == 200, out
+        return out
+
+    assert save(width="200 m")["outline"] == [[-100, -100], [100, -100], [100, 100], [-100, 100]]
+    assert save(width="300 m")["said"]["side"] == "300 m" and save()["typed"]["width"] == "300 m"
+    drawn = [[0, -50], [90, 0], [0, 50]]
+    assert ada.call("PUT", f"/stores/fields/{key}/ground", {"outline": drawn, "features": [], "surface": "grass"})[0] == 200
+    assert save(width="500 m")["outline"] == drawn, "what was drawn stays"
+    for wrong in ("wide", "3 m", "900 km", "2 kg"):
+        status, out = ada.call("PUT", f"/stores/fields/{key}", {"name": "Meadow", "width": wrong})
+        assert status == 422 and out["fields"][0]["field"] == "width", wrong

@@ -14,6 +14,7 @@
     elevation: '',
     ceiling: '',
     place: '',
+    width: '',
     version: '',
   });
   let form = $state(blank());
@@ -24,7 +25,13 @@
       ask(
         client.PUT('/api/stores/fields/{field_id}', {
           params: { path: { field_id: form.id } },
-          body: { name: form.name, elevation: form.elevation, ceiling: form.ceiling, place: form.place },
+          body: {
+            name: form.name,
+            elevation: form.elevation,
+            ceiling: form.ceiling,
+            place: form.place,
+            width: form.width,
+          },
           ...asSeen(form.version),
         }),
       ),
@@ -78,6 +85,7 @@
                     elevation: field.typed['elevation'] ?? '',
                     ceiling: field.typed['ceiling'] ?? '',
                     place: field.place,
+                    width: field.typed['width'] ?? '',
                     version: field.version ?? '',
                   };
                   editing = true;
@@ -103,6 +111,14 @@
   <form class="paper self-start p-5" onsubmit={submit} novalidate>
     <h2 class="mb-3 text-xl font-bold">{editing ? 'Change the field' : 'A field'}</h2>
     <Field label="Name" name="name" bind:value={form.name} error={refused?.of('name')} />
+    <Field
+      label="How wide"
+      name="width"
+      optional
+      bind:value={form.width}
+      error={refused?.of('width')}
+      hint="200 m: taken for a square round the pad until you draw it."
+    />
     <Field
       label="Height above the sea"
       name="elevation"

@@ -8,6 +8,7 @@
   import Decoder from './Decoder.svelte';
   import MotorList from './MotorList.svelte';
   import MotorTile from './MotorTile.svelte';
+  import PassOn from './PassOn.svelte';
   import PracticeShelf from './PracticeShelf.svelte';
   import StoresTabs from './StoresTabs.svelte';
   import { byClass, keep, noWish } from './shelf';
@@ -52,6 +53,7 @@
     <a class="btn btn-primary" href={p('/stores/motors/new')}>Add a motor</a>
     <a class="btn" href={p('/stores/box')}>Add many at once</a>
     <PracticeShelf />
+    <PassOn own={(motors.data ?? []).filter((m) => m.own).length} />
   </div>
   <Loading query={motors}>
     {#snippet children(all)}

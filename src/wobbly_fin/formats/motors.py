@@ -1,15 +1,17 @@
 """A motor as a strict model: with its curve, and what of it is a guess."""
 
 from dataclasses import asdict
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, SerializerFunctionWrapHandler, model_serializer
 
 from wobbly_fin.formats.base import Document, Number, Sample
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.motors.unsure import FIGURES, Unsure
 
+MOST_MOTORS, LARGEST_FILE = 1_000, 20_000_000
 Ends = Annotated[list[Number], Field(min_length=2, max_length=2)]
 
 
@@ -87,3 +89,22 @@ class MotorDocument(Document):
             adjustable=motor.adjustable,
             unsure=UnsureDocument.of(motor.unsure) if motor.unsure is not None else None,
         )
+
+
+class MotorsFile(Document):
+    """Motors to pass on: one person types a maker's range, and all have it."""
+
+    format: Literal["wobbly-fin-motors"] = "wobbly-fin-motors"
+    version: Literal[1] = 1
+    motors: Annotated[list[MotorDocument], Field(max_length=MOST_MOTORS)]
+
+
+def read_motors(data: bytes) -> MotorsFile:
+    """A file of motors; raises RocketryError or ValidationError naming what is wrong with it."""
+    if len(data) > LARGEST_FILE:
+        raise RocketryError(
+            "file", f"is {len(data) / 1e6:.0f} MB; a file of motors takes less than {LARGEST_FILE // 1_000_000} MB"
+        )
+    if not data.lstrip().startswith(b"{"):
+        raise RocketryError("file", "is no file of motors as they are saved here; a list or a sheet goes into the motor box")
+    return MotorsFile.model_validate_json(data)

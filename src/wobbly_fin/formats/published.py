@@ -5,7 +5,7 @@ from wobbly_fin.formats.descent_file import DescentDocument
 from wobbly_fin.formats.documents import FlightDocument, StabilityDocument, TemplateDocument
 from wobbly_fin.formats.judge_file import JudgeDocument
 from wobbly_fin.formats.log_file import TrackDocument
-from wobbly_fin.formats.motors import MotorDocument
+from wobbly_fin.formats.motors import MotorDocument, MotorsFile
 from wobbly_fin.formats.pick_file import PickDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.formats.schedule_file import ScheduleDocument
@@ -13,6 +13,7 @@ from wobbly_fin.formats.schedule_file import ScheduleDocument
 PUBLISHED: dict[str, type[Document]] = {
     "flight": FlightDocument,
     "motor": MotorDocument,
+    "motors": MotorsFile,
     "pick": PickDocument,
     "judge": JudgeDocument,
     "stability": StabilityDocument,

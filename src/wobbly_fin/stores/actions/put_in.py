@@ -109,7 +109,7 @@ def take_out_again(user: User, key: uuid.UUID) -> None:
         row.save()
 
 
-def _name_of(motor: Motor) -> tuple[str, str, int]:
+def name_of(motor: Motor) -> tuple[str, str, int]:
     """What makes two labels one motor: the name, the maker as written, the case's width."""
     return motor.name, motor.maker.strip().lower(), round(motor.diameter_m * 1000)
 
@@ -120,13 +120,13 @@ Own = dict[tuple[str, str, int], tuple[OwnMotor, Motor]]
 def own_motors(user: User) -> Own:
     """Everything of one's own by what tells motors apart."""
     rows = OwnMotor.objects.visible_to(user)
-    return {_name_of(m := MotorDocument.model_validate(row.document).to_motor()): (row, m) for row in rows}
+    return {name_of(m := MotorDocument.model_validate(row.document).to_motor()): (row, m) for row in rows}
 
 
 def motor_by_label(user: User, line: Wanted, own: Own) -> tuple[OwnMotor, Motor, str | None]:
     """The motor a line names, with its delay among those it comes with; made from its label where it is not there: then its key too."""
     motor = line.to_motor()
-    name = _name_of(motor)
+    name = name_of(motor)
     if line.diameter_m is None and name not in own:
         # Nobody said how wide it is: the one of this name that is here already.
         name = next((n for n in own if n[:2] == name[:2]), name)

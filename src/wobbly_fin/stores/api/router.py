@@ -12,6 +12,7 @@ from ninja.files import UploadedFile
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.answers import label_answer
 from wobbly_fin.formats.kml import write_kml
+from wobbly_fin.formats.motors import read_motors
 from wobbly_fin.formats.sheets import cells_of
 from wobbly_fin.rocketry.field.geojson import write_geojson
 from wobbly_fin.rocketry.motors import decode
@@ -23,6 +24,7 @@ from wobbly_fin.site.seen import as_seen
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
 from wobbly_fin.stores.actions.draw_field import draw_field, read_field
 from wobbly_fin.stores.actions.keep_stock import StockForm, keep_stock
+from wobbly_fin.stores.actions.pass_on import motors_file, take_in
 from wobbly_fin.stores.actions.put_in import Wanted, put_in, take_out_again
 from wobbly_fin.stores.actions.remove import bin_row
 from wobbly_fin.stores.actions.save_field import save_field
@@ -79,6 +81,18 @@ def draft(request: HttpRequest, body: MotorIn) -> DraftOut:
     return DraftOut(motor=motor_out(shelved, units_of(preferences_of(user)), drafted.origin), notes=list(drafted.notes))
 
 
+@router.get("/motors.json", operation_id="motors_file")
+def get_motors_file(request: HttpRequest) -> HttpResponse:
+    """One's own motors as a file to pass on."""
+    return download(motors_file(person(request)).model_dump_json(indent=1), "motors.json", "application/json")
+
+
+@router.post("/motors/import", response={200: dict[str, list[str]], 422: ErrorOut}, operation_id="import_motors")
+def import_motors(request: HttpRequest, file: File[UploadedFile]) -> dict[str, list[str]]:
+    """Put somebody else's motors on the shelf."""
+    return take_in(person(request), read_motors(file.read()))
+
+
 @router.get("/shelf/{key}", response={200: MotorOut, 404: ErrorOut}, operation_id="motor")
 def motor(request: HttpRequest, key: str) -> MotorOut:
     """One motor."""
@@ -128,7 +142,9 @@ def put_field(request: HttpRequest, field_id: uuid.UUID, body: FieldIn) -> Field
     """Make or change a field."""
     user = person(request)
     with as_seen(request, FlyingField.objects.belonging_to(user), field_id):
-        row = save_field(user, field_id, name=body.name, elevation=body.elevation, ceiling=body.ceiling, place=body.place)
+        row = save_field(
+            user, field_id, name=body.name, elevation=body.elevation, ceiling=body.ceiling, place=body.place, width=body.width
+        )
     return field_out(row, units_of(preferences_of(user)))
 
 

@@ -79,12 +79,13 @@ class DraftOut(Schema):
 
 
 class FieldIn(Schema):
-    """As typed. `place` is the pad's latitude and longitude; left out it stays as it is."""
+    """As typed. `place` is the pad's latitude and longitude, `width` that of a field not drawn yet; left out they stay as they are."""
 
     name: str
     elevation: str = ""
     ceiling: str = ""
     place: str | None = None
+    width: str | None = None
 
 
 Place = Annotated[list[float], Field(min_length=2, max_length=2)]
