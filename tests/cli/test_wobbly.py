@@ -8,7 +8,9 @@ import jsonschema
 import pytest
 
 from wobbly_fin.cli.main import main
+from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.formats.published import PUBLISHED
+from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 FLIGHT: dict[str, Any] = {
     "rocket": {"mass_kg": 0.041, "diameter_m": 0.026, "cd": 0.6, "canopy": {"kind": "flat", "diameter_m": 0.3, "cd": 0.75}},
@@ -95,6 +97,20 @@ def test_pick_gives_every_candidate_its_tests_and_rules_can_be_replaced(run: Any
     assert sum(c["verdict"] == "no" for c in strict["candidates"]) > sum(c["verdict"] == "no" for c in out["candidates"])
     assert run("pick", PICK | {"rules": {"thrust": 19}})[2].startswith("rules.thrust: ")
     assert run("pick", PICK | {"mount": {"diameter_mm": 21, "max_length_mm": 70}})[1] == {"practice": True, "candidates": []}
+
+
+def test_pick_from_ones_own_box_and_what_is_guessed_of_it(run: Any) -> None:
+    """Only what is in the box; a motor of which the impulse is a guess says so with the heights it leaves open, and is no go."""
+    motor = MotorDocument.of(find_motor("B9")[0]).model_dump(mode="json")
+    _, out, _ = run("pick", PICK | {"motors": [motor]})
+    assert out["practice"] is False and {c["motor"].partition("-")[0] for c in out["candidates"]} == {"B9"}
+    assert len(out["candidates"]) == 3 and all("motor" not in {t["name"] for t in c["tests"]} for c in out["candidates"])
+    _, vague, _ = run("pick", PICK | {"motors": [motor | {"unsure": {"impulse": [0.3, 3.0]}}]})
+    going = [c for c in vague["candidates"] if c["verdict"] != "no"]
+    band = next(t for c in going for t in c["tests"] if t["name"] == "motor")
+    assert band["state"] == "unknown" and band["value"] < going[0]["apogee_altitude_m"] < band["limit"]
+    assert run("pick", PICK | {"motors": []})[1] == {"practice": False, "candidates": []}
+    assert run("pick", PICK | {"motors": [motor | {"unsure": {"impulse": [1.3, 3.0]}}]})[2].startswith("motors.0")
 
 
 def test_the_schemas_published_are_the_documents_read() -> None:

@@ -74,11 +74,10 @@ def _pick(path: str) -> Answer:
     from wobbly_fin.formats.answers import candidate_answer
     from wobbly_fin.formats.pick_file import PickDocument
     from wobbly_fin.rocketry.choosing import pick
-    from wobbly_fin.rocketry.motors.catalogue import catalogue
 
     document = PickDocument.model_validate(_read(path))
-    found = pick(document.to_configuration(), document.to_situation(), catalogue(), document.to_rules(), shares="all")
-    return {"practice": True, "candidates": [candidate_answer(c) for c in found]}
+    found = pick(document.to_configuration(), document.to_situation(), document.to_motors(), document.to_rules(), shares="all")
+    return {"practice": document.motors is None, "candidates": [candidate_answer(c) for c in found]}
 
 
 def _judge(path: str) -> Answer:

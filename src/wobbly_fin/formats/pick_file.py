@@ -15,11 +15,14 @@ from wobbly_fin.formats.documents import (
     RulesDocument,
     SiteDocument,
 )
+from wobbly_fin.formats.motors import MOST_MOTORS, MotorDocument
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.configuration import Configuration, Mount
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.catalogue import catalogue
 
 
 class PickDocument(Document):
@@ -33,6 +36,13 @@ class PickDocument(Document):
     flyer: FlyerDocument | None = None
     payload: PayloadDocument | None = None
     rules: RulesDocument | None = None  # type: ignore[valid-type]
+    motors: Annotated[list[MotorDocument], Field(max_length=MOST_MOTORS)] | None = (
+        None  # the person's box; left out: the practice catalogue
+    )
+
+    def to_motors(self) -> tuple[Motor, ...]:
+        """The box it is picked from."""
+        return catalogue() if self.motors is None else tuple(within(f"motors.{n}", m.to_motor) for n, m in enumerate(self.motors))
 
     def to_situation(self) -> Situation:
         """The site and who flies what there."""

@@ -57,8 +57,12 @@ def draft_motor(user: User, form: SheetForm) -> Drafted:
     if form.csv_is_static_test:
         return _from_static_test(user, form)
     sizes = _typed_si(user, form)
+    # A file that says no delays has that of its label.
+    delays = form.delays.strip() or (
+        ", ".join(f"{d:g}" for d in _delays(form)) if form.label.strip() and "delays_s" not in form.csv[:2000] else ""
+    )
     given = {
-        "label": form.label, "maker": form.maker, "delays_s": form.delays, "propellant": form.propellant or "", "case": form.case or "",
+        "label": form.label, "maker": form.maker, "delays_s": delays, "propellant": form.propellant or "", "case": form.case or "",
         **{f"{box}_mm": repr(sizes[box] * 1000) for box in ("diameter", "length") if box in sizes},
         **{f"{box}_g": repr(sizes[box] * 1000) for box in ("total_mass", "propellant_mass") if box in sizes},
     }  # fmt: skip
