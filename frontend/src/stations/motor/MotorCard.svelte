@@ -27,10 +27,9 @@
         >{shownDelay?.label}</span
       >
       <span class="quiet truncate text-sm"
-        >{#if motor.practice}<span class="stamp-practice">practice</span
-          >{:else if motor.own && !motor.in_box}yours,{/if}
-        {motor.maker}
-        {motor.in_box ? `${motor.in_box} in the box` : motor.own ? 'none in the box' : ''}</span
+        >{#if motor.practice}<span class="stamp-practice">practice</span>{/if}
+        {motor.in_box ? `${motor.in_box} in the box` : motor.own ? 'yours, none in the box' : ''}
+        {motor.maker}</span
       ><span class="sr-only">: {motor.verdict}</span>
     </button>
     <span class="font-semibold whitespace-nowrap">{motor.said.apogee ?? '–'}</span>
