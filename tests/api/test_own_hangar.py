@@ -263,6 +263,7 @@ def test_facts_of_the_pack_narrow_what_is_said(ada: Person) -> None:
 SHEETS = {
     "ours.csv": "label,count\nB5-4,3\nC7-5,2\n",
     "foreign.csv": "Motor;Anzahl;Preis\nB5-4;3;4,20\nC7-5;2;5,00\n",
+    "titled.csv": "What is in the drawer,,\nEngine,Price,How many\nB5-4,4.20,3\nC7-5,,2\n",
     "no head.tsv": "B5-4\t3\nC7-5\t2\n",
     "two labels.csv": "Motor,Substitute,Qty,Bought\nB5-4,B7-4,3,2024\nC7-5,C9-5,2,2025\nD13-5,,x,2025\n",
 }

@@ -30,7 +30,8 @@
   const plan = usePlan(() => id);
   const fields = useFields();
   let changing = $state(false);
-  let choosing = $state(false);
+  /** Whether the question of the day is open; undefined: as long as nothing is on the manifest. */
+  let choosing = $state<boolean>();
   let seen = $state<string>();
   let busy = $state(false);
   let problems = $state<{ adding?: string; top?: string }>({});
@@ -107,7 +108,7 @@
           <a class="btn" href={p('/launchdays/:id/car', { params: { id } })}>Pack the car</a>
           {#if found.lines.length}<button
               class="btn"
-              aria-expanded={choosing}
+              aria-expanded={choosing ?? false}
               onclick={() => (choosing = !choosing)}>Plan from my box</button
             >{/if}
           <a class="btn" href={`/api/launchdays/days/${id}/papers.pdf`} download>Cards and lists as PDF</a>
@@ -152,7 +153,10 @@
       {/if}
       {#if problems.top}<p class="text-error mt-2" role="alert">✕ {problems.top}</p>{/if}
     </section>
-    {#if choosing || !(found.lines.length || found.broken.length)}<Saturday plan={found} />{/if}
+    {#if choosing ?? !(found.lines.length || found.broken.length)}<Saturday
+        plan={found}
+        onwriting={(on) => (choosing = on)}
+      />{/if}
     <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
       <section class="grid min-w-0 grid-cols-1 content-start gap-2" aria-label="Manifest">
         {#each found.lines as line (line.id)}

@@ -8,7 +8,12 @@
 
   type Row = Schemas['GridRowOut'];
   type Cell = Schemas['GridCellOut'];
-  let { plan }: { plan: Plan } = $props();
+  interface Props {
+    plan: Plan;
+    /** Whether it is being written down: what is refused must still find it there. */
+    onwriting: (on: boolean) => void;
+  }
+  let { plan, onwriting }: Props = $props();
 
   const rockets = useRockets();
   const there = $derived(new Set(plan.lines.map((l) => l.rocket_id)));
@@ -24,7 +29,9 @@
   let asked = 0;
 
   const wanted = $derived((rockets.data ?? []).filter((r) => chosen[r.id] ?? !there.has(r.id)));
-  const grid = $derived(wanted.map((r) => rows[r.id]).filter((r) => r !== undefined));
+  /** A row holds for the day as it was when it was flown: weather, hours, manifest. */
+  const at = (rocket: string) => `${plan.version} ${rocket}`;
+  const grid = $derived(wanted.map((r) => rows[at(r.id)]).filter((r) => r !== undefined));
   /** Each motor once, those in the box first. */
   const motors = $derived([
     ...new Map(
@@ -52,7 +59,8 @@
       most_each: 1,
     };
     // What stands on the manifest takes hours and motors.
-    void plan.lines.length;
+    void plan.version;
+    if (busy) return;
     const timer = setTimeout(() => void work(ids, wishes), 150);
     return () => clearTimeout(timer);
   });
@@ -64,10 +72,11 @@
     try {
       for (const rocket of ids) {
         if (mine !== asked) return;
-        if (rows[rocket]) continue;
+        const place = at(rocket);
+        if (rows[place]) continue;
         asking = rockets.data?.find((r) => r.id === rocket)?.name ?? '';
         const path = { params: { path: { key: plan.id, rocket } } };
-        rows[rocket] = await ask(client.GET('/api/launchdays/days/{key}/grid/{rocket}', path));
+        rows[place] = await ask(client.GET('/api/launchdays/days/{key}/grid/{rocket}', path));
       }
       asking = ids.length ? 'the best day' : '';
       const path = { params: { path: { key: plan.id } }, body };
@@ -84,6 +93,8 @@
 
   async function take() {
     busy = true;
+    problem = '';
+    onwriting(true);
     try {
       for (const f of proposal?.flights ?? []) {
         const body = {
@@ -95,6 +106,7 @@
         };
         await takePlan(await keepLine(plan.id, crypto.randomUUID(), body));
       }
+      onwriting(false);
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       problem = error.message;

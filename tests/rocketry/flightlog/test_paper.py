@@ -41,6 +41,11 @@ def test_a_table_without_headings_is_read_by_what_it_holds() -> None:
     assert (one.height, two.height) == ("130 m", "~210 m") and (two.opening, two.landing) == ("after_apogee", "safe")
 
 
+def test_a_title_above_the_headings_is_no_flight() -> None:
+    (found,) = read("My flights of 2026||\nWhen|Rocket|Engine\n2026-05-01|Pip|B5-4")
+    assert (found.rocket, found.motor) == ("Pip", "B5-4")
+
+
 @pytest.mark.parametrize(
     ("words", "opening", "landing"),
     [("OK", "at_apogee", "safe"), ("✓", "at_apogee", "safe"), ("zipper", "at_apogee", "damaged"), ("misfire", "no_launch", "none"),

@@ -94,8 +94,11 @@ def read_paper(rows: Sequence[Sequence[str]], today: datetime.date) -> tuple[dic
         raise RocketryError("table", "is empty; paste a line for each flight: date, rocket, motor, height, result")
     if len(table) > MOST_FLIGHTS:
         raise RocketryError("table", f"has {len(table)} lines; {MOST_FLIGHTS} go in at once")
-    heads = None if any(_is_date(c) or _is_motor(c) for c in table[0]) else table[0]
-    body = table[1:] if heads else table
+    first = next((n for n, row in enumerate(table) if any(_is_date(c) for c in row) and any(_is_motor(c) for c in row)), None)
+    if first is None:
+        first = next((n for n, row in enumerate(table) if any(_is_date(c) or _is_motor(c) for c in row)), 1)
+    heads = table[first - 1] if first else None  # a title may stand above the headings
+    body = table[first:]
     columns = _columns(heads or [""] * width, body)
     if "motor" not in columns or "date" not in columns:
         lacking = "motors" if "motor" not in columns else "dates"

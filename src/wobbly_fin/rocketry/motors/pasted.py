@@ -249,6 +249,8 @@ def motor_list_of(rows: Sequence[Sequence[str]]) -> str:
     width = max(len(row) for row in rows)
     table = [[*row, *[""] * (width - len(row))] for row in rows]
     labels = [sum(bool(_LABEL.fullmatch(row[c].strip())) for row in table) for c in range(width)]
+    first = next((n for n, row in enumerate(table) if any(_LABEL.fullmatch(cell.strip()) for cell in row)), 0)
+    table = table[max(first - 1, 0) :]  # a title may stand above the headings
     has_head = not any(_LABEL.search(cell) for cell in table[0])
     named = _named(table[0]) if has_head else {}
     at = max(range(width), key=lambda c: (labels[c], named.get("label") == c))
