@@ -75,6 +75,7 @@ def test_five_rockets_and_twelve_motors_from_question_to_manifest(ada: Person) -
         line = {"rocket_id": f["rocket_id"], "motor_key": f["load"], "delay_s": f["delay_s"], "told_hour": f["told_hour"]}
         assert ada.call("PUT", f"/launchdays/days/{key}/lines/{uuid.uuid4()}", line)[0] == 200
     plan = ada.get(f"/launchdays/days/{key}")
+    assert all("–" in line["apogee"] for line in plan["lines"]), "a motor known by its label alone flies to a span"
     assert {(line["rocket"], line["label"]) for line in plan["lines"]} == {(f["rocket"], f["label"]) for f in found["flights"]}
     # What stands on the manifest has its motor and its hour.
     again = ask(ada, key, rockets)

@@ -6,7 +6,7 @@ from django.contrib.auth.models import User
 from wobbly_fin.hangar.api.air_schemas import AimIn, AimOut, CloudOut, ShotOut
 from wobbly_fin.hangar.question import Question, load_key, load_of
 from wobbly_fin.rocketry.choosing.aim import Aim, Shot, front, take_aim
-from wobbly_fin.rocketry.choosing.explain import aim_headline, why_not
+from wobbly_fin.rocketry.choosing.explain import aim_headline, height_words, why_not
 from wobbly_fin.rocketry.errors import Together
 from wobbly_fin.rocketry.field.explain import cloud_sentences
 from wobbly_fin.rocketry.flight.explain import capped_sentence
@@ -67,7 +67,7 @@ def aim_out(user: User, asked: Question, body: AimIn) -> AimOut:
 
 def _shot_out(shot: Shot, on_front: bool, key: str, units: UnitChoice) -> ShotOut:
     candidate, flight = shot.candidate, shot.candidate.flight
-    said = {"apogee": show(flight.apogee_altitude_m or 0.0, "height", units)}
+    said = {"apogee": height_words(candidate, units)}
     if flight.landing_time_s is not None:
         said["time"] = f"{flight.landing_time_s:.1f} s"
     if shot.ballast_kg > 0:

@@ -25,6 +25,7 @@ from wobbly_fin.launchdays.api.schemas import (
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
 from wobbly_fin.launchdays.since import since
 from wobbly_fin.rocketry.choosing.codes import CODES
+from wobbly_fin.rocketry.choosing.explain import height_words
 from wobbly_fin.rocketry.choosing.nearest import step_sentence
 from wobbly_fin.rocketry.choosing.own_code import rule_boxes
 from wobbly_fin.rocketry.launchday.car import SHELVES, Stock, base_of, pack_the_car
@@ -155,7 +156,7 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
             RulingReasonOut(say=said, fails=kind == "fails", open=kind == "open")
             for kind, said in reason_sentences(ruling, units)
         ],
-        apogee=show(flight.apogee_altitude_m, "height", units) if flight.apogee_altitude_m is not None else "",
+        apogee=height_words(ruling.candidate, units) if flight.apogee_altitude_m is not None else "",
         landing=landing,
         where=where_sentence(landing[0], landing[1], units) if landing else "",
         stand_off=stand_off_words(ruling, units),

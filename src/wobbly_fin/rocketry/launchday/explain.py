@@ -5,7 +5,7 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
-from wobbly_fin.rocketry.choosing.explain import trial_sentence
+from wobbly_fin.rocketry.choosing.explain import height_words, trial_sentence
 from wobbly_fin.rocketry.choosing.nearest import change_sentence
 from wobbly_fin.rocketry.field.bearing import say_bearing
 from wobbly_fin.rocketry.launchday.judge import Duty, Ruling
@@ -39,7 +39,7 @@ def duty_sentence(duty: Duty, units: UnitChoice = METRIC) -> str:
 def ruling_sentence(ruling: Ruling, units: UnitChoice = METRIC) -> str:
     """Go, go with a change, not decided or no-go, and why."""
     if ruling.verdict == "go":
-        return say("day-goes", height=show(ruling.candidate.flight.apogee_altitude_m or 0.0, "height", units))
+        return say("day-goes", height=height_words(ruling.candidate, units))
     against = [s for kind, s in reason_sentences(ruling, units) if kind == ("open" if ruling.verdict == "open" else "fails")]
     more = say("day-more", count=len(against) - 1) if len(against) > 1 else ""
     if ruling.verdict == "open":
