@@ -16,6 +16,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import catalogue, catalogue_order
 from wobbly_fin.rocketry.motors.typical import any_of_class, classes_for
+from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import OwnMotor
 
 
@@ -33,6 +34,14 @@ class Shelved:
         return self.key.startswith("catalogue:")
 
 
+_motors: Remembered[Motor] = Remembered(2000)
+
+
+def motor_of(row: OwnMotor) -> Motor:
+    """A row as the core's motor; read from its document once until it changes."""
+    return _motors.get((row.pk, row.updated_at), lambda: MotorDocument.model_validate(row.document).to_motor())
+
+
 @lru_cache(maxsize=1)
 def _shipped() -> tuple[Shelved, ...]:
     return tuple(Shelved(key=f"catalogue:{m.name.replace('/', '_')}", motor=m) for m in catalogue())
@@ -40,10 +49,7 @@ def _shipped() -> tuple[Shelved, ...]:
 
 def shelf(user: User) -> list[Shelved]:
     """Own motors, and invented ones where their owner wants them there, by class, thrust and name."""
-    own = [
-        Shelved(key=f"own:{row.pk}", motor=MotorDocument.model_validate(row.document).to_motor(), own=row)
-        for row in OwnMotor.objects.visible_to(user)
-    ]
+    own = [Shelved(key=f"own:{row.pk}", motor=motor_of(row), own=row) for row in OwnMotor.objects.visible_to(user)]
     practice = _shipped() if preferences_of(user).practice else ()
     return sorted([*practice, *own], key=lambda s: (*catalogue_order(s.motor), s.key))
 
@@ -51,7 +57,7 @@ def shelf(user: User) -> list[Shelved]:
 def guessed_motors(user: User) -> dict[str, Motor]:
     """By the core's key, motors of one's own that were ever known by their label alone, as they are known today."""
     rows = OwnMotor.objects.visible_to(user).exclude(typed={})
-    return {m.key: m for m in (MotorDocument.model_validate(row.document).to_motor() for row in rows)}
+    return {m.key: m for m in (motor_of(row) for row in rows)}
 
 
 def shelf_for(user: User, mounts: Sequence[Mount]) -> list[Shelved]:
@@ -99,7 +105,7 @@ def from_shelf(user: User, key: str) -> Shelved:
         found = next((s for s in _shipped() if s.key == key), None)
     else:
         row = OwnMotor.objects.visible_to(user).filter(pk=_uuid(rest)).first() if kind == "own" else None
-        found = Shelved(key=key, motor=MotorDocument.model_validate(row.document).to_motor(), own=row) if row else None
+        found = Shelved(key=key, motor=motor_of(row), own=row) if row else None
     if found is None:
         raise Http404
     return found

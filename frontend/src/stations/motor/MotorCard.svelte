@@ -28,8 +28,12 @@
       >
       <span class="quiet truncate text-sm"
         >{#if motor.practice}<span class="stamp-practice">practice</span>{/if}
-        {motor.in_box ? `${motor.in_box} in the box` : motor.own ? 'yours, none in the box' : ''}
-        {motor.maker}</span
+        {[
+          motor.in_box ? `${motor.in_box} in the box` : motor.own ? 'yours, none in the box' : '',
+          motor.maker,
+        ]
+          .filter(Boolean)
+          .join(' · ')}</span
       ><span class="sr-only">: {motor.verdict}</span>
     </button>
     <span class="font-semibold whitespace-nowrap">{motor.said.apogee ?? '–'}</span>

@@ -1,6 +1,8 @@
 """Take in flights from a file: each by itself, so that one that cannot be does not hold back the others."""
 
 import uuid
+from collections.abc import Callable
+from functools import partial
 
 from django.contrib.auth.models import User
 from django.http import Http404
@@ -39,17 +41,25 @@ def import_flights(user: User, data: bytes) -> dict[str, list[str]]:
     refused: list[str] = []
     for row in rows:
         said = f"{row.flown_on} {row.rocket} on {row.motor}"
-        try:
-            _take(user, row, rockets, motors)
+        why = by_itself(partial(_take, user, row, rockets, motors), "its motor is not on the shelf")
+        if why is None:
             taken.append(said)
-        except (RocketryError, ValidationError) as error:
-            name, message = refusals(error)[0]
-            refused.append(f"{said}: {name} {message}")
-        except RefusedError as error:
-            refused.append(f"{said}: {error.message}")
-        except Http404:
-            refused.append(f"{said}: its motor is not on the shelf")
+        else:
+            refused.append(f"{said}: {why}")
     return {"taken": taken, "refused": refused}
+
+
+def by_itself(take: Callable[[], object], missing: str) -> str | None:
+    """Why one line of many cannot be taken, so that it does not hold back the others; None where it was. `missing`: said of what is not there."""
+    try:
+        take()
+    except (RocketryError, ValidationError) as error:
+        return " ".join(refusals(error)[0])
+    except RefusedError as error:
+        return error.message
+    except Http404:
+        return missing
+    return None
 
 
 def _take(user: User, row: FlightRow, rockets: dict[str, uuid.UUID], motors: dict[str, str]) -> None:

@@ -5,21 +5,20 @@ import re
 import uuid
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
 from django.contrib.auth.models import User
 from django.http import Http404
-from pydantic import ValidationError
+from django.utils import timezone
 
-from wobbly_fin.formats.errors import refusals
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
+from wobbly_fin.logbook.actions.import_flights import by_itself
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
 from wobbly_fin.logbook.models import Flight
-from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
 from wobbly_fin.rocketry.motors.labels import decode
-from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.stores.actions.put_in import Own, Wanted, motor_by_label, own_motors
 from wobbly_fin.stores.shelf import shelf
 
@@ -63,29 +62,27 @@ def take_in(user: User, key: uuid.UUID, lines: Sequence[PaperLine]) -> dict[str,
     for number, line in enumerate(lines):
         flight = uuid.uuid5(key, str(number))
         said = f"{number + 1}: {line.flown_on} on {line.motor}"
-        try:
-            rocket = rockets.get(line.rocket_id)
-            if rocket is None:
-                raise Http404
-            log_flight(
-                user, flight, rocket_id=rocket.pk, motor_key=_motor_key(user, rocket, line, own, practice), delay_s=line.delay_s, from_box=False,
-                facts=Facts(flown_on=line.flown_on, opening=line.opening, landing=line.landing, height=line.height, remarks=line.remarks),
-            )  # fmt: skip
+        why = by_itself(
+            partial(_log, user, flight, rockets.get(line.rocket_id), line, own, practice), "its rocket is not in the hangar"
+        )
+        if why is None:
             taken.append(str(flight))
-        except (RocketryError, ValidationError) as error:
-            name, message = refusals(error)[0]
-            refused.append(f"{said}: {name} {message}")
-        except RefusedError as error:
-            refused.append(f"{said}: {error.message}")
-        except Http404:
-            refused.append(f"{said}: its rocket is not in the hangar")
+        else:
+            refused.append(f"{said}: {why}")
     return {"taken": taken, "refused": refused}
+
+
+def _log(user: User, key: uuid.UUID, rocket: Rocket | None, line: PaperLine, own: Own, practice: Mapping[str, str]) -> None:
+    if rocket is None:
+        raise Http404
+    log_flight(
+        user, key, rocket_id=rocket.pk, motor_key=_motor_key(user, rocket, line, own, practice), delay_s=line.delay_s, from_box=False,
+        facts=Facts(flown_on=line.flown_on, opening=line.opening, landing=line.landing, height=line.height, remarks=line.remarks),
+    )  # fmt: skip
 
 
 def take_back(user: User, key: uuid.UUID, count: int) -> int:
     """Put the flights of a list into the bin; how many there were."""
-    from django.utils import timezone
-
     keys = [uuid.uuid5(key, str(n)) for n in range(count)]
     found: int = Flight.objects.visible_to(user).filter(pk__in=keys).update(deleted_at=timezone.now())
     return found

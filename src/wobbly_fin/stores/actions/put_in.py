@@ -20,6 +20,7 @@ from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.actions.add_motor import SheetForm
 from wobbly_fin.stores.actions.keep_stock import MOST
 from wobbly_fin.stores.models import MotorStock, OwnMotor, PutIn
+from wobbly_fin.stores.shelf import motor_of
 
 MOST_AT_ONCE = 2_000
 
@@ -120,7 +121,7 @@ Own = dict[tuple[str, str, int], tuple[OwnMotor, Motor]]
 def own_motors(user: User) -> Own:
     """Everything of one's own by what tells motors apart."""
     rows = OwnMotor.objects.visible_to(user)
-    return {name_of(m := MotorDocument.model_validate(row.document).to_motor()): (row, m) for row in rows}
+    return {name_of(m := motor_of(row)): (row, m) for row in rows}
 
 
 def motor_by_label(user: User, line: Wanted, own: Own) -> tuple[OwnMotor, Motor, str | None]:
