@@ -86,6 +86,12 @@ def _judge(path: str) -> Answer:
     return JudgeDocument.model_validate(_read(path)).answer()
 
 
+def _plan(path: str) -> Answer:
+    from wobbly_fin.formats.plan_file import PlanDocument
+
+    return PlanDocument.model_validate(_read(path)).answer()
+
+
 def _stability(path: str) -> Answer:
     from wobbly_fin.formats.answers import stability_answer
     from wobbly_fin.formats.base import within
@@ -199,6 +205,7 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "decode": (_decode, "LABEL", "what a motor label says"),
     "fly": (_fly, "FILE", "fly one rocket with one motor"),
     "scatter": (_scatter, "FILE", "where it may land: the same flight many times over"),
+    "plan": (_plan, "FILE", "how a rocket is built, step by step, and what keeps it from being built"),
     "stability": (_stability, "FILE", "where the air pushes and where it balances"),
     "schedule": (_schedule, "FILE", "when to do what, with one pair of hands and glue that cures"),
     "descend": (_descend, "FILE", "how fast it comes down, or how large a canopy it wants"),

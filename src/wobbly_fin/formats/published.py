@@ -7,6 +7,7 @@ from wobbly_fin.formats.judge_file import JudgeDocument
 from wobbly_fin.formats.log_file import TrackDocument
 from wobbly_fin.formats.motors import MotorDocument, MotorsFile
 from wobbly_fin.formats.pick_file import PickDocument
+from wobbly_fin.formats.plan_file import PlanDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.formats.schedule_file import ScheduleDocument
 
@@ -16,6 +17,7 @@ PUBLISHED: dict[str, type[Document]] = {
     "motors": MotorsFile,
     "pick": PickDocument,
     "judge": JudgeDocument,
+    "plan": PlanDocument,
     "stability": StabilityDocument,
     "template": TemplateDocument,
     "schedule": ScheduleDocument,

@@ -3,7 +3,6 @@
 from dataclasses import replace
 
 from wobbly_fin.rocketry.building.agenda import agenda
-from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.explain import when
 from wobbly_fin.rocketry.building.hours import zone_of
 from wobbly_fin.rocketry.building.schools import Schools
@@ -18,7 +17,7 @@ def rescue(s: Station) -> list[str]:
         return []
     zone, out = zone_of(s.hours.zone), []
     for said, schools in _ways(s.bench.schools, s.bench.warmth(_WARM_C)):
-        bench = Bench.of(s.bench.airframe, schools, s.bench.own_glues, s.units)
+        bench = replace(s.bench, schools=schools)
         windows = s.hours.windows(s.now, HORIZON_DAYS)
         finish = agenda(plan_of(s.build, bench), s.state.done, s.now_s, windows, None, s.state.pace).finish_s
         if finish is not None and finish < s.agenda.finish_s:

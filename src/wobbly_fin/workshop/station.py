@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.base import tupled
+from wobbly_fin.formats.plan_file import SchoolsDocument
 from wobbly_fin.formats.rocket_file import KitLine, RocketFile, read_rocket_file
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
@@ -23,8 +24,6 @@ from wobbly_fin.rocketry.building.plan import build_plan
 from wobbly_fin.rocketry.building.repairs import repair_plan
 from wobbly_fin.rocketry.building.schools import Schools
 from wobbly_fin.rocketry.building.step import Plan
-from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.stores.glues import own_glues
 from wobbly_fin.workshop.models import Build, FreeTime
@@ -83,27 +82,8 @@ def current_build(user: User, row: Rocket) -> Build | None:
 
 
 def schools_of(told: dict[str, Any], units: UnitChoice) -> Schools:
-    """Schools from a form: choices, and texts as typed.
-
-    Raises
-    ------
-    RocketryError
-        Naming the box at fault.
-    """
-    warmth = str(told.get("temperature", "")).strip()
-    coats = str(told.get("coats", "")).strip()
-    if coats and not (coats.isascii() and coats.isdigit() and len(coats) < 3):
-        raise RocketryError("coats", f"{coats[:20]!r} is no number of coats; write 0 to 8, or leave it empty")
-    return Schools(
-        inside=told.get("inside") or None,
-        jig=told.get("jig") or "all",
-        origin=told.get("origin") or "scratch",
-        fillers=bool(told.get("fillers", True)),
-        coats=int(coats) if coats else None,
-        structural=told.get("structural") or "",
-        fillets=told.get("fillets") or "",
-        temperature_c=parse(warmth, "temperature", units, name="temperature").si if warmth else 20.0,
-    )
+    """Schools from a form: choices, and texts as typed; raises RocketryError naming the box at fault."""
+    return SchoolsDocument.model_validate(told).to_schools(units)
 
 
 _GLUES = {"structural": "for what bears load", "fillets": "for fillets"}
@@ -112,7 +92,7 @@ _GLUES = {"structural": "for what bears load", "fillets": "for fillets"}
 def bench_of(user: User, file: RocketFile, told: dict[str, Any], units: UnitChoice) -> Bench:
     """The bench for a rocket's file; raises RocketryError for a quick rocket, or glue nobody has."""
     glues = own_glues(user)
-    bench = Bench.of(file.to_airframe(), schools_of(told, units), glues, units)
+    bench = Bench.of(file.to_airframe(), schools_of(told, units), glues, units, file.to_recovery_plan())
     for name in _GLUES:
         if getattr(bench.schools, name):
             bench.glue(getattr(bench.schools, name))

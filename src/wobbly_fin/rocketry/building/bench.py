@@ -7,11 +7,15 @@ from dataclasses import dataclass, field
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, lay_out
 from wobbly_fin.rocketry.airframe.mass import PartMass, weigh
-from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet
+from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, Part
+from wobbly_fin.rocketry.assembly.finished import Opens, every_closure, fixed, loose_lids, must_open
+from wobbly_fin.rocketry.assembly.stand import Stand
 from wobbly_fin.rocketry.building.amounts import with_waste
 from wobbly_fin.rocketry.building.glues import Glue, TooColdError, find_glue, mixed, setting
 from wobbly_fin.rocketry.building.schools import Schools
 from wobbly_fin.rocketry.building.step import Gluing, WeighIn
+from wobbly_fin.rocketry.recovery.closures import Closure
+from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
 # Of the time a batch can be worked, how much to count on.
@@ -26,7 +30,13 @@ _WIDE_M = 0.055
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Bench:
-    """Everything a recipe asks."""
+    """Everything a recipe asks.
+
+    Attributes
+    ----------
+    opens, closures, lids
+        Joints that part in flight; every joint; lids of bays that stay removable.
+    """
 
     airframe: Airframe
     layout: Layout
@@ -34,6 +44,9 @@ class Bench:
     schools: Schools = field(default_factory=Schools)
     own_glues: Mapping[str, Glue] = field(default_factory=dict)
     units: UnitChoice = METRIC
+    opens: Opens = frozenset()
+    closures: tuple[Closure, ...] = ()
+    lids: frozenset[int] = frozenset()
 
     @classmethod
     def of(
@@ -42,9 +55,14 @@ class Bench:
         schools: Schools | None = None,
         own_glues: Mapping[str, Glue] | None = None,
         units: UnitChoice = METRIC,
+        recovery: RecoveryPlan | None = None,
     ) -> "Bench":
-        """A bench for an airframe; raises RocketryError for one that cannot be laid out."""
+        """A bench for an airframe; raises RocketryError for one that cannot be laid out.
+
+        `recovery`: what is to open it, and so what may never be fixed shut.
+        """
         layout = lay_out(airframe)
+        opens = must_open(layout, recovery or RecoveryPlan())
         return cls(
             airframe=airframe,
             layout=layout,
@@ -52,7 +70,15 @@ class Bench:
             schools=schools or Schools(),
             own_glues=own_glues or {},
             units=units,
+            opens=opens,
+            closures=every_closure(layout),
+            lids=loose_lids(layout, opens),
         )
+
+    @property
+    def finished(self) -> Stand:
+        """The assembly when everything is glued."""
+        return Stand.of(self.layout).after(fixed(self.layout, self.opens, self.lids))
 
     def size(self, metres: float) -> str:
         """A length as its owner reads it."""
@@ -85,6 +111,16 @@ class Bench:
     def fillets(self) -> str:
         """The glue for fillets."""
         return self.schools.fillets or self.schools.structural or ("epoxy-thick" if self.strong else "wood")
+
+    def glue_for(self, *parts: Part) -> str:
+        """The glue for a joint, by what its faces are made of: metal, plastic, resin-bonded, or paper and wood."""
+        faces = {p.made_of.hatch for p in parts if p.made_of is not None}
+        if "metal" in faces:
+            return "epoxy-steel"
+        if faces & {"plastic", "printed"}:
+            return "epoxy-5"
+        strong = {p.material for p in parts} & _STRONG
+        return "epoxy-30" if strong and self.glue(self.structural).sort != "epoxy" else self.structural
 
     def glue(self, key: str) -> Glue:
         """A glue by its key."""

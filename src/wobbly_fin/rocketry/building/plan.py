@@ -4,9 +4,15 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from wobbly_fin.rocketry.airframe.parts import RingFin
+from wobbly_fin.rocketry.assembly.act import Fault
+from wobbly_fin.rocketry.assembly.explain import because
+from wobbly_fin.rocketry.assembly.order import arrange
+from wobbly_fin.rocketry.assembly.problems import problems_of
+from wobbly_fin.rocketry.assembly.proof import Break, problem_of, replay
+from wobbly_fin.rocketry.assembly.stand import Stand
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.changes import Change, apply_changes
-from wobbly_fin.rocketry.building.recipes import bay, closing, finish, fins, joints, mount, rings, tubes
+from wobbly_fin.rocketry.building.recipes import bay, closing, eyes, finish, fins, joints, mount, rings, tubes, walls
 from wobbly_fin.rocketry.building.recipes.section import Section
 from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS
 from wobbly_fin.rocketry.building.step import Link, Plan, Step
@@ -14,14 +20,17 @@ from wobbly_fin.rocketry.building.task import in_order
 
 
 def build_plan(bench: Bench, changes: Sequence[Change] = ()) -> Plan:
-    """Every step from the first part to the last weighing, in a workable order, the owner's changes applied.
+    """Every step from the first part to the last weighing, in a workable order, the owner's changes applied, and proven.
+
+    Recipes say what is done and what it needs; which must come before which is found in the assembly (`assembly.order`). Whether a
+    mount's aft ring goes in with it or last is tried: the school's way first, the other where that cannot be built.
 
     Parameters
     ----------
     changes : sequence of Change
         What the owner added, dropped or moved. One that cannot be is left out, and `remarks` say why.
     """
-    sections = [Section(bench, number) for number in range(len(bench.airframe.stages))]
+    sections = [_suited(bench, number) for number in range(len(bench.airframe.stages))]
     glued: list[Step] = []
     for s in sections:
         glued += _stage(s)
@@ -31,13 +40,55 @@ def build_plan(bench: Bench, changes: Sequence[Change] = ()) -> Plan:
     late: list[Step] = []
     for s in sections:
         late += [_after(step, after_paint) for step in closing.buttons(s)]
+    late += finish.ballast(sections, after_paint)
     late += finish.rig(sections, after_paint)
     before_scale = tuple(step.key for step in late) or after_paint
     steps = [tubes.gather(bench), *glued, *painting, *late, finish.final_weighing(bench, (*before_scale, *after_paint))]
-    plan = Plan(steps=_linked(steps), remarks=_remarks(sections))
+    steps, stuck = ordered(bench, steps)
+    plan = Plan(
+        steps=steps,
+        remarks=_remarks(sections),
+        problems=[*problems_of(bench.layout, bench.opens), *(problem_of(f) for f in stuck)],
+    )
     plan = apply_changes(plan, changes)
     plan.steps = in_sequence(plan.steps)
+    if plan.buildable:
+        plan.problems += [b.problem for b in proven(bench, plan)]
     return plan
+
+
+def proven(bench: Bench, plan: Plan) -> tuple[Break, ...]:
+    """What a replay of the plan, step by step, finds wrong: nothing, for one that can be built."""
+    return replay(bench.layout, [s.act for s in plan.steps], bench.opens, bench.lids, bench.schools.hands)
+
+
+def ordered(bench: Bench, steps: Sequence[Step]) -> tuple[list[Step], tuple[Fault, ...]]:
+    """The steps with the links the assembly asks for, and those for which there is no place in any order."""
+    steps = _linked(steps)
+    craft = {s.key: [link.key for link in s.after] for s in steps}
+    found = arrange(Stand.of(bench.layout), [s.act for s in steps if s.act.needy or s.joins], craft, bench.schools.hands)
+    after: dict[str, list[Link]] = {}
+    before: dict[str, list[Link]] = {}
+    acts = {s.key: s.act for s in steps}
+    for link in found.links:
+        why = because(link, bench.layout, acts[link.then], bench.units)
+        after.setdefault(link.then, []).append(Link(key=link.first, because=why))
+        before.setdefault(link.first, []).append(Link(key=link.then, because=why))
+    done = [
+        replace(s, after=(*s.after, *after.get(s.key, ())), before=tuple(before.get(s.key, ()))) if s.key in after or s.key in before else s
+        for s in steps
+    ]
+    return done, found.stuck
+
+
+def _suited(bench: Bench, number: int) -> Section:
+    """The stage built the way that can be built: the aft ring with its mount or last."""
+    plain = Section(bench, number)
+    if len(plain.rings) < 2:
+        return plain
+    wanted = plain.inside == "aft_ring_last"
+    ways = [Section(bench, number, aft_last=last) for last in (wanted, not wanted)]
+    return min(ways, key=lambda s: len(ordered(bench, [tubes.gather(bench), *_stage(s)])[1]))
 
 
 def _stage(s: Section) -> list[Step]:
@@ -45,17 +96,19 @@ def _stage(s: Section) -> list[Step]:
     for fin in s.fins:
         steps += fins.fins(s, fin)
     steps += joints.printed(s)
+    steps += tubes.dry_fit(s)
+    steps += eyes.eyes(s)
     steps += mount.mount(s)
-    steps += joints.bulkheads(s)
-    steps += joints.anchors(s)
-    steps += joints.couplers(s)
-    steps += joints.shrouds(s)
+    steps += walls.bulkheads(s)
+    steps += walls.anchors(s)
     steps += mount.mount_in(s)
-    steps += joints.fin_cans(s)
     for fin in s.fins:
         steps += fins.fins_on(s, fin)
     steps += closing.inside(s)
     steps += closing.nuts(s)
+    steps += joints.couplers(s)
+    steps += joints.shrouds(s)
+    steps += joints.fin_cans(s)
     for fin in s.fins:
         steps += fins.outside_fillets(s, fin)
     for round_ in s.rounds:

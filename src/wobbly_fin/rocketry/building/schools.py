@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from wobbly_fin.rocketry.assembly.stand import Hands
 from wobbly_fin.rocketry.building.glues import WARMEST_C
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
@@ -16,6 +17,10 @@ INSIDE_SCHOOLS: dict[str, str] = {
     "surface": "surface only",
 }
 JIGS: dict[str, str] = {"all": "all fins at once", "one": "one fin at a time"}
+Spacing = Literal["apart", "close"]
+SPACINGS: dict[str, str] = {"apart": "rings apart, for long tabs", "close": "rings close together, to carry thrust"}
+Lines = Literal["neighbours", "opposite"]
+LINES: dict[str, str] = {"neighbours": "each line to neighbouring holes", "opposite": "each line to opposite holes"}
 ORIGINS: dict[str, str] = {"scratch": "from scratch", "kit": "a kit, its parts cut"}
 MOST_COATS = 8
 # For joints between parts, and for the fillets outside; "" lets the rocket decide.
@@ -37,6 +42,10 @@ class Schools:
         Keys of glues; "" lets the rocket decide.
     temperature_c : float
         Where the glue cures. [°C]
+    spacing, lines : str
+        How rings are set on a mount, and a canopy's lines to its cloth: both ways of either work.
+    hands : Hands
+        How far this builder reaches into a tube.
     """
 
     inside: Inside | None = None
@@ -47,10 +56,14 @@ class Schools:
     structural: str = ""
     fillets: str = ""
     temperature_c: float = 20.0
+    spacing: Spacing = "apart"
+    lines: Lines = "neighbours"
+    hands: Hands = Hands()
 
     def __post_init__(self) -> None:
         for name, value, known in (
             ("inside", self.inside or "surface", INSIDE_SCHOOLS), ("jig", self.jig, JIGS), ("origin", self.origin, ORIGINS),
+            ("spacing", self.spacing, SPACINGS), ("lines", self.lines, LINES),
         ):  # fmt: skip
             if value not in known:
                 raise RocketryError(name, f"{value!r} is no school; one of {', '.join(known)}")

@@ -1,8 +1,20 @@
 """One step of a build, with this rocket's own numbers, and why it stands where it stands."""
 
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Literal, get_args
 
+from wobbly_fin.rocketry.assembly.act import Act, Reach
+from wobbly_fin.rocketry.assembly.problems import Problem
+from wobbly_fin.rocketry.assembly.stand import Join
+
+# What is done at a step, published in docs/formats/build-plan.json. `glue_in`: fixed where it cannot come out again; `fix_joint`: screws
+# or rivets that stay in in flight; `drill_pins`: for shear pins; `fit_joint`: a fit that comes apart.
+Work = Literal[
+    "gather", "print", "clean", "cut", "roll", "mark", "dry_fit", "fill", "sand", "scuff", "fit_eye", "tie_cord", "fit_retainer", "build_dams",
+    "insert_mount", "glue_in", "glue_on", "pull_ring", "fillet_inside", "fillet_outside", "pull_tape", "fit_nut", "fit_joint", "fix_joint",
+    "drill_pins", "drill_vents", "make_sled", "close_bay", "prepare_nose", "set_ballast", "weigh", "paint", "fit_button", "inspect", "mend", "own",
+]  # fmt: skip
+WORKS: tuple[Work, ...] = get_args(Work)
 Until = Literal["handled", "full", "touched"]
 Picture = Literal[
     "wrap",
@@ -98,10 +110,18 @@ class Step:
     ----------
     key : str
         Stays the same while the part it belongs to does.
+    work : str
+        What is done.
     assembly : str
         What is in hand, and held while it cures.
     hands_on_s : float
         [s]
+    parts : tuple of int
+        Numbers of the parts it touches, of a joint those on both sides.
+    joins, reaches : tuple of Join, of Reach
+        What it fixes, and where hands or a stick must get to for it.
+    before : tuple of Link
+        Found by the assembly: steps it has to come before, and what would be in its way else.
     wait_s : float
         What takes its time without glue: a printer at work. [s]
     without : str
@@ -114,9 +134,13 @@ class Step:
     """
 
     key: str
+    work: Work
     title: str
     assembly: str
     hands_on_s: float
+    parts: tuple[int, ...] = ()
+    joins: tuple[Join, ...] = ()
+    reaches: tuple[Reach, ...] = ()
     lines: tuple[str, ...] = ()
     tools: tuple[str, ...] = ()
     materials: tuple[str, ...] = ()
@@ -131,6 +155,12 @@ class Step:
     picture: tuple[Picture, int] | None = None
     template: str = ""
     own: bool = False
+    before: tuple[Link, ...] = ()
+
+    @property
+    def act(self) -> Act:
+        """As the assembly sees it."""
+        return Act(key=self.key, joins=self.joins, reaches=self.reaches)
 
     @property
     def cure_s(self) -> float:
@@ -151,10 +181,18 @@ class Plan:
     ----------
     remarks : list of str
         What the schools came to for this rocket, and what its owner's changes break.
+    problems : list of Problem
+        What no order of steps can mend.
     """
 
     steps: list[Step] = field(default_factory=list)
     remarks: list[str] = field(default_factory=list)
+    problems: list[Problem] = field(default_factory=list)
+
+    @property
+    def buildable(self) -> bool:
+        """Whether every step can be done in this order and nothing is left that cannot."""
+        return not self.problems
 
     @property
     def of(self) -> dict[str, Step]:

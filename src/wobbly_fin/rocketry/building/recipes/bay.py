@@ -1,15 +1,32 @@
-"""The electronics bay: vent holes, and the sled of what fires charges."""
+"""The electronics bay: vent holes, the sled of what fires charges, and what closes it."""
 
-from wobbly_fin.rocketry.airframe.layout import bore_of
-from wobbly_fin.rocketry.airframe.parts import BodyTube, VentHoles
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, bore_of, holds
+from wobbly_fin.rocketry.airframe.parts import BodyTube, Bulkhead, Coupler, VentHoles
+from wobbly_fin.rocketry.assembly.finished import held_for_good
 from wobbly_fin.rocketry.building.marking import chord_m
 from wobbly_fin.rocketry.building.recipes.section import DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.step import Link, Step
+from wobbly_fin.rocketry.messages import say
+
+NEAR_JOINT_M = 0.015  # nearer to a joint than this holes feel its gap (our own figure)
 
 
 def bay(s: Section) -> list[Step]:
     """Vent holes and the sled of an electronics bay."""
     return [*_vents(s), *_sleds(s)]
+
+
+def _seams(s: Section, vents: Placed[VentHoles]) -> list[str]:
+    """How far the holes are from the nearest joint, and what lies under them."""
+    layout, middle = s.bench.layout, (vents.fore_m + vents.aft_m) / 2
+    seams = [c.station_m for c in s.bench.closures]
+    found = []
+    near = min((abs(x - middle) for x in seams), default=None)
+    if near is not None and near < NEAR_JOINT_M:
+        found.append(say("build-vents-joint", near=s.bench.size(near)))
+    if any(c.fore_m < middle < c.aft_m for c in layout.of(Coupler)):
+        found.append(say("build-vents-coupler"))
+    return found
 
 
 def _vents(s: Section) -> list[Step]:
@@ -20,6 +37,8 @@ def _vents(s: Section) -> list[Step]:
         steps.append(
             Step(
                 key=s.key("vents", placed),
+                work="drill_vents",
+                parts=(placed.index, host.index),
                 title=f"Drill {part.count} vent {'hole' if part.count == 1 else 'holes'}",
                 assembly=s.said(host.part.called),
                 hands_on_s=(6 + 3 * part.count) * MINUTE,
@@ -28,13 +47,14 @@ def _vents(s: Section) -> list[Step]:
                     f"{bench.size(host.aft_m - (placed.fore_m + placed.aft_m) / 2)} ahead of the tube’s aft edge, evenly "
                     f"round{' by the strip' if part.count > 1 else ''}.",
                     "Harden the rim with thin CA, clear it again: a burr misleads the altimeter.",
+                    *_seams(s, placed),
                 ),
                 tools=("drill",),
                 caution="Drill slowly, the tube backed by wood, fingers out of the tube.",
                 inspect="Round and clean, nothing ahead of them that stirs the air.",
                 after=(
                     Link(key=s.key("cut-tubes"), because="measured from the cut edge"),
-                    Link(key="gather", because="dry fit comes first"),
+                    Link(key="gather", because="it is measured first"),
                 ),
                 without="the altimeter cannot feel the air",
                 picture=("vents", placed.index),
@@ -45,35 +65,79 @@ def _vents(s: Section) -> list[Step]:
 
 
 def _sleds(s: Section) -> list[Step]:
-    bench, steps = s.bench, []
-    for placed in s.bench.layout.working("altimeter"):
+    bench, layout, steps = s.bench, s.bench.layout, []
+    for placed in layout.working("altimeter"):
         part = placed.part
         if placed.stage != s.number or placed.host is None:
             continue
-        host = bench.layout.placed[placed.host]
-        bore = bore_of(host.part) if isinstance(host.part, BodyTube) else part.diameter_m or 0.03
+        tube = layout.placed[tube_round(layout, placed)]
+        bore = bore_of_tube(tube)
         below = min(bore / 4, (part.diameter_m or 0.0) / 4)
         wide = chord_m(bore, below) if bore > 0 else 0.0
-        room = part.length_m or host.part.axial_length_m / 2
-        steps.append(
-            Step(
-                key=s.key("sled", placed),
-                title=f"Make the sled for the {part.called}",
-                assembly=s.said("bay"),
-                hands_on_s=35 * MINUTE,
-                lines=(
-                    f"{bench.size(wide - 0.001)} wide: the chord {bench.size(below)} below the axis of a "
-                    f"{bench.size(bore)} bore, less a little to slide.",
-                    f"{bench.size(max(room - 0.006, 0.01))} long, shorter than its bay, so that it slides to bring the switch to its hole.",
-                ),
-                tools=("saw", "file"),
-                caution=DUST,
-                inspect="It slides in and out, and does not turn.",
-                after=(
-                    Link(key="gather", because="the devices are laid on it first"),
-                    *(Link(key=s.key("vents", v), because="the switch goes to its hole") for v in s.of(VentHoles)),
-                ),
-                without="the altimeter rolls about in its bay",
-            )
+        room = part.length_m or tube.part.axial_length_m / 2
+        lids = [b for b in s.of(Bulkhead) if b.index in bench.lids]
+        sled = Step(
+            key=s.key("sled", placed),
+            work="make_sled",
+            title=f"Make the sled for the {part.called}",
+            assembly=s.said("bay"),
+            hands_on_s=35 * MINUTE,
+            parts=(placed.index, tube.index),
+            lines=(
+                f"{bench.size(wide - 0.001)} wide: the chord {bench.size(below)} below the axis of the {tube.part.called}’s "
+                f"{bench.size(bore)} bore, less a little to slide.",
+                f"{bench.size(max(room - 0.006, 0.01))} long, shorter than its bay, so that it slides to bring the switch to its hole.",
+                *((say("build-sled-rods"),) if lids else ()),
+            ),
+            tools=("saw", "file"),
+            caution=DUST,
+            inspect="It slides in and out, and does not turn.",
+            after=(
+                Link(key="gather", because="the devices are laid on it first"),
+                Link(key=s.key("cut-tubes"), because="it is tried in its tube"),
+                *(Link(key=s.key("vents", v), because="the switch goes to its hole") for v in s.of(VentHoles)),
+            ),
+            without="the altimeter rolls about in its bay",
         )
+        steps += [sled, _close(s, placed, tube, lids, sled.key)]
     return steps
+
+
+def _close(s: Section, device: Placed, tube: Placed, lids: list[Placed[Bulkhead]], sled: str) -> Step:
+    """What shuts a bay: its lid on rods, else the nose or coupler that comes off."""
+    layout = s.bench.layout
+    ends = [layout.placed[c.part] for c in s.bench.closures if not held_for_good(c, s.bench.opens) and tube.index in (c.part, c.fore, c.aft)]
+    shut = lids or ends[:1]
+    names = shut[0].part.called if shut else tube.part.called
+    return Step(
+        key=s.key("close-bay", device),
+        work="close_bay",
+        title=say("build-close", name=names),
+        assembly=s.said("bay"),
+        hands_on_s=8 * MINUTE,
+        parts=tuple(dict.fromkeys((device.index, tube.index, *(p.index for p in shut)))),
+        lines=(say("build-close-line", name=names), say("build-close-heard")),
+        caution=say("build-close-caution"),
+        inspect=say("build-close-inspect"),
+        after=(
+            Link(key=sled, because="the sled goes in first"),
+            *(Link(key=s.key("bulkhead", b), because="its lids are made first") for b in s.of(Bulkhead)),
+            *(Link(key=s.key("vents", v), because="holes are drilled in an empty bay") for v in s.of(VentHoles)),
+            *(Link(key=s.key("join", c), because="its joints are drilled first") for c in s.of(Coupler)),
+        ),
+        without="the bay stays open",
+    )
+
+
+def tube_round(layout: Layout, placed: Placed) -> int:
+    """The narrowest tube something lies in: of a bay in a coupler the coupler, not the tube round it."""
+    middle = (placed.fore_m + placed.aft_m) / 2
+    inside = [c for c in layout.of(Coupler) if c.fore_m < middle < c.aft_m]
+    return inside[0].index if inside else layout.host_of(placed).index
+
+
+def bore_of_tube(tube: Placed) -> float:
+    """What slides into it. [m]"""
+    if holds(tube, Coupler):
+        return (tube.part.outer_diameter_m or 0.0) - 2 * tube.part.wall_m
+    return bore_of(tube.part) if isinstance(tube.part, BodyTube) else 0.03

@@ -2,20 +2,24 @@
 
 from dataclasses import replace
 
-from wobbly_fin.rocketry.airframe.layout import aft_diameter_m
+from wobbly_fin.rocketry.airframe.layout import aft_diameter_m, holds
 from wobbly_fin.rocketry.airframe.mass import empty_totals
-from wobbly_fin.rocketry.airframe.parts import Allowance, Anchor, CanopyPack, Cord, LaunchLug, MassLump, NoseCone
+from wobbly_fin.rocketry.airframe.parts import Allowance, Anchor, CanopyPack, Cord, DisplayPart, LaunchLug, MassLump, NoseCone
+from wobbly_fin.rocketry.assembly.act import Reach
+from wobbly_fin.rocketry.assembly.stand import Join
 from wobbly_fin.rocketry.building.bench import Bench
+from wobbly_fin.rocketry.building.recipes.eyes import eyes_of
 from wobbly_fin.rocketry.building.recipes.fins import WOOD
 from wobbly_fin.rocketry.building.recipes.section import DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.step import Link, Step, WeighIn
 from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
+from wobbly_fin.rocketry.messages import say
 
 USUAL_COATS = 3
 
 
 def nose(s: Section) -> list[Step]:
-    """The nose cone, its ballast, and what both weigh."""
+    """The nose cone, and what it weighs."""
     bench, steps = s.bench, []
     for placed in s.of(NoseCone):
         part = placed.part
@@ -23,6 +27,8 @@ def nose(s: Section) -> list[Step]:
         base = bench.size(aft_diameter_m(part))
         prep = Step(
             key=s.key("nose", placed),
+            work="prepare_nose",
+            parts=(placed.index,),
             title="Prepare the nose",
             assembly=assembly,
             hands_on_s=20 * MINUTE,
@@ -45,7 +51,7 @@ def nose(s: Section) -> list[Step]:
             caution=DUST,
             inspect="Its base meets the tube without a step.",
             after=(
-                Link(key="gather", because="dry fit comes first"),
+                Link(key="gather", because="it is measured first"),
                 Link(key=s.key("clean", placed), because="it comes off the printer first"),
             ),
             without="it sits crooked or jams",
@@ -56,6 +62,8 @@ def nose(s: Section) -> list[Step]:
         if wooden and bench.schools.fillers:
             seal = Step(
                 key=s.key("seal-nose", placed),
+                work="fill",
+                parts=(placed.index,),
                 title="Fill the nose’s grain",
                 assembly=assembly,
                 hands_on_s=8 * MINUTE,
@@ -69,6 +77,8 @@ def nose(s: Section) -> list[Step]:
                 seal,
                 Step(
                     key=s.key("sand-nose", placed),
+                    work="sand",
+                    parts=(placed.index,),
                     title="Sand the nose",
                     assembly=assembly,
                     hands_on_s=10 * MINUTE,
@@ -78,34 +88,64 @@ def nose(s: Section) -> list[Step]:
                     without="filler stands proud",
                 ),
             ]
-        done = steps[-1].key
-        lumps = [m for m in s.of(MassLump) if m.part.kind == "ballast" and m.fore_m < placed.aft_m]
-        for lump in lumps:
-            weight = bench.masses[lump.index].mass_kg
-            glue = bench.gluing("epoxy-5", max(0.0005, 0.1 * weight), 4 * MINUTE)
-            steps.append(
-                Step(
-                    key=s.key("ballast", lump),
-                    title=f"Fix {bench.mass(weight)} of ballast in the nose",
-                    assembly=assembly,
-                    hands_on_s=12 * MINUTE,
-                    lines=(
-                        f"Its middle {bench.size((lump.fore_m + lump.aft_m) / 2)} behind the tip. Weigh it before it goes in.",
-                        "Glue alone lets go of smooth plastic: cross a pin or a string through it.",
-                    ),
-                    tools=("scale",),
-                    gluing=glue,
-                    inspect="Shake it: nothing moves.",
-                    after=(Link(key=done, because="the nose is shaped first"),),
-                    without="it is tail-heavy: the balance counts on this mass",
-                    needed=True,
-                    picture=("nose", placed.index),
-                )
-            )
-        parts = [placed.index, *(m.index for m in lumps)]
         last = steps[-1]
-        if last.weigh_in is None and (lumps or not (part.material or "").startswith("printed")):
-            steps[-1] = replace(last, weigh_in=bench.weigh_in("the nose", parts))
+        if last.weigh_in is None and not (part.material or "").startswith("printed"):
+            steps[-1] = replace(last, weigh_in=bench.weigh_in("the nose", [placed.index]))
+    return steps
+
+
+def ballast(sections: list[Section], before: tuple[str, ...]) -> list[Step]:
+    """Ballast last: the rest goes on the scale and the wedge without it, and then as much goes in as that asks for."""
+    bench = sections[0].bench
+    lumps = [m for m in bench.layout.of(MassLump) if m.part.kind == "ballast"]
+    if not lumps:
+        return []
+    without = [p.index for p in bench.layout.placed if p.index not in {m.index for m in lumps} and not isinstance(p.part, DisplayPart)]
+    drawn = sum(bench.masses[m.index].mass_kg for m in lumps)
+    first = Step(
+        key="weigh-tail",
+        work="weigh",
+        title=say("build-weigh-tail"),
+        assembly="whole",
+        hands_on_s=8 * MINUTE,
+        parts=tuple(without),
+        lines=(say("build-weigh-tail-line"), say("build-weigh-tail-balance", drawn=bench.mass(drawn))),
+        tools=("scale", "edge to balance on"),
+        after=tuple(Link(key=k, because=say("build-because-tail")) for k in before),
+        weigh_in=bench.weigh_in(say("build-weigh-tail-what"), without),
+        without="the ballast is guessed",
+        picture=("whole", 0),
+    )
+    steps = [first]
+    for lump in lumps:
+        weight, host = bench.masses[lump.index].mass_kg, bench.layout.host_of(lump)
+        metal = lump.part.material == "lead"
+        steps.append(
+            Step(
+                key=f"ballast:{bench.key(lump)}",
+                work="set_ballast",
+                title=say("build-ballast", mass=bench.mass(weight), host=host.part.called),
+                assembly="whole",
+                hands_on_s=12 * MINUTE,
+                parts=(lump.index, host.index),
+                joins=(Join(lump.index, host.index, slides=False),),
+                reaches=(Reach(host.index, host.aft_m - 0.001),),
+                lines=(
+                    f"Its middle {bench.size((lump.fore_m + lump.aft_m) / 2)} behind the tip. Weigh it before it goes in.",
+                    say("build-ballast-scale"),
+                    say("build-ballast-holes"),
+                    "Glue alone lets go of smooth plastic: cross a pin or a string through it.",
+                ),
+                tools=("scale",),
+                gluing=bench.gluing("epoxy-5", max(0.0005, 0.1 * weight), 4 * MINUTE),
+                caution=say("build-ballast-lead") if metal else say("build-ballast-glove"),
+                inspect="Shake it: nothing moves.",
+                after=(Link(key="weigh-tail", because=say("build-because-weighed")),),
+                without="it is tail-heavy: the balance counts on this mass",
+                needed=True,
+                picture=("nose", host.index) if holds(host, NoseCone) else ("whole", 0),
+            )
+        )
     return steps
 
 
@@ -126,6 +166,7 @@ def paint(bench: Bench, glued: tuple[str, ...]) -> list[Step]:
     if bench.schools.fillers:
         touch = Step(
             key="touch-up",
+            work="fill",
             title="Touch up the filler",
             assembly="whole",
             hands_on_s=20 * MINUTE,
@@ -137,6 +178,7 @@ def paint(bench: Bench, glued: tuple[str, ...]) -> list[Step]:
         )
         smooth = Step(
             key="smooth",
+            work="sand",
             title="Sand it all smooth",
             assembly="whole",
             hands_on_s=30 * MINUTE,
@@ -152,7 +194,7 @@ def paint(bench: Bench, glued: tuple[str, ...]) -> list[Step]:
         if bench.layout.of(LaunchLug)
         else "Mask motor tube, shoulder and holes."
     )
-    last = ""
+    last, skin = "", tuple(o.index for o in bench.layout.outer)
     for number in range(coats):
         primer = number == 0 and coats > 1
         key = "primer" if primer else f"coat-{number}"
@@ -161,6 +203,8 @@ def paint(bench: Bench, glued: tuple[str, ...]) -> list[Step]:
         steps.append(
             Step(
                 key=key,
+                work="paint",
+                parts=skin,
                 title="Prime" if primer else f"Coat {number if coats > 1 else 1} of paint",
                 assembly="whole",
                 hands_on_s=(20 if number == 0 else 15) * MINUTE,
@@ -179,6 +223,7 @@ def paint(bench: Bench, glued: tuple[str, ...]) -> list[Step]:
             steps.append(
                 Step(
                     key="sand-primer",
+                    work="sand",
                     title="Sand the primer",
                     assembly="whole",
                     hands_on_s=25 * MINUTE,
@@ -192,6 +237,7 @@ def paint(bench: Bench, glued: tuple[str, ...]) -> list[Step]:
     steps.append(
         Step(
             key="painted",
+            work="inspect",
             title="Masks off, look it over",
             assembly="whole",
             hands_on_s=12 * MINUTE,
@@ -217,16 +263,25 @@ def rig(sections: list[Section], before: tuple[str, ...]) -> list[Step]:
         thing = "streamer" if packs and all(p.kind == "streamer" for p in packs) else "canopy" if packs else ""
         hung = f"; {thing} a third of the way down from the nose (common practice, no source)" if thing else ""
         anchored = [Link(key=s.key("anchor", a), because="the anchor must have its strength", until="full") for a in s.of(Anchor)]
+        late = [(eye, holder) for eye, holder in eyes_of(s) if not s.out_of_hand(eye)]
+        anchored += [Link(key=s.key("eye", eye), because="the eye must have its strength", until="full") for eye, _ in late]
+        noses, cloth = s.of(NoseCone), s.of(CanopyPack)
+        lines = [
+            f"{bench.size(length)} of cord from anchor to nose{hung}.",
+            "Knots drawn tight, ends left long, a drop of glue on each.",
+        ]
+        if thing == "canopy":
+            lines.append(say(f"build-lines-{bench.schools.lines}"))
         steps.append(
             Step(
                 key=s.key("rig"),
+                work="tie_cord",
                 title=f"Tie the cord and the {thing}" if thing else "Tie the cord",
                 assembly="whole",
                 hands_on_s=20 * MINUTE,
-                lines=(
-                    f"{bench.size(length)} of cord from anchor to nose{hung}.",
-                    "Knots drawn tight, ends left long, a drop of glue on each.",
-                ),
+                parts=tuple(p.index for p in (*cords, *(eye for eye, _ in late), *cloth, *noses)),
+                reaches=tuple(Reach(holder, eye.fore_m, "fingers") for eye, holder in late),
+                lines=tuple(lines),
                 inspect="Pull each knot as hard as it will be pulled. Nose and body hang apart, not one on the other.",
                 after=(*links, *anchored),
                 without=f"it comes down without its {thing}" if thing else "nose and body come down apart",
@@ -241,6 +296,8 @@ def final_weighing(bench: Bench, before: tuple[str, ...]) -> Step:
     totals = empty_totals(bench.airframe, bench.masses)
     return Step(
         key="weigh",
+        work="weigh",
+        parts=tuple(p.index for p in bench.layout.placed),
         title="Weigh the rocket and balance it",
         assembly="whole",
         hands_on_s=12 * MINUTE,

@@ -5,11 +5,13 @@ from dataclasses import replace
 from wobbly_fin.rocketry.airframe.layout import Placed
 from wobbly_fin.rocketry.airframe.parts import FinSet, Pods, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
+from wobbly_fin.rocketry.assembly.stand import Join
 from wobbly_fin.rocketry.building.amounts import fillets_kg, pocket_kg, root_fillet_radius_m
 from wobbly_fin.rocketry.building.nesting import nest_fins
 from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.recipes.tubes import before_gluing
 from wobbly_fin.rocketry.building.step import Link, Step
+from wobbly_fin.rocketry.messages import say
 
 WOOD = {"balsa-light", "balsa", "balsa-hard", "lime", "spruce", "beech", "birch-ply", "light-ply"}
 
@@ -22,6 +24,8 @@ def fins(s: Section, fin: Placed[FinSet]) -> list[Step]:
     nest = nest_fins(bench.layout, fin)
     cut = Step(
         key=s.key("cut-fins", fin),
+        work="cut",
+        parts=(fin.index,),
         title=f"Cut {part.count} fins from {bench.size(part.thickness_m)} sheet" if scratch else f"Free the {part.count} fins",
         assembly=assembly,
         hands_on_s=(8 + (7 if scratch else 3) * part.count) * MINUTE,
@@ -39,7 +43,7 @@ def fins(s: Section, fin: Placed[FinSet]) -> list[Step]:
         if scratch
         else (),
         caution=BLADE,
-        after=(Link(key="gather", because="dry fit comes before anything is cut"),),
+        after=(Link(key="gather", because="it is measured before it is cut"),),
         without="there are no fins",
         needed=True,
         picture=("sheet", fin.index) if scratch else ("fin", fin.index),
@@ -50,6 +54,8 @@ def fins(s: Section, fin: Placed[FinSet]) -> list[Step]:
     ]
     sand = Step(
         key=s.key("sand-fins", fin),
+        work="sand",
+        parts=(fin.index,),
         title="Stack the fins and sand them as one",
         assembly=assembly,
         hands_on_s=(10 + (6 if part.edges == "square" else 9) * part.count) * MINUTE,
@@ -70,6 +76,8 @@ def fins(s: Section, fin: Placed[FinSet]) -> list[Step]:
     if bench.schools.fillers and part.material in WOOD:
         fill = Step(
             key=s.key("fill-fins", fin),
+            work="fill",
+            parts=(fin.index,),
             title="Fill the grain of the fins, both faces",
             assembly=assembly,
             hands_on_s=(6 + 5 * part.count) * MINUTE,
@@ -88,6 +96,8 @@ def fins(s: Section, fin: Placed[FinSet]) -> list[Step]:
             fill,
             Step(
                 key=s.key("sand-filled-fins", fin),
+                work="sand",
+                parts=(fin.index,),
                 title="Sand the filled fins",
                 assembly=assembly,
                 hands_on_s=(5 + 5 * part.count) * MINUTE,
@@ -120,6 +130,7 @@ def fins_on(s: Section, fin: Placed[FinSet]) -> list[Step]:
     if pockets and tab is not None:
         each = pocket_kg(tab.length_m, tab.depth_m, bench.glue(key).density_kg_m3)
     steps: list[Step] = []
+    host = bench.layout.host_of(fin).index
     for number, which in enumerate(rounds):
         hands = (6 + (12 if pockets else 6) * len(which)) * MINUTE
         named = f"fin {which[0] + 1}" if len(which) == 1 else f"all {part.count} fins"
@@ -145,6 +156,9 @@ def fins_on(s: Section, fin: Placed[FinSet]) -> list[Step]:
         steps.append(
             Step(
                 key=s.key("fins-on", fin, number if len(rounds) > 1 else None),
+                work="glue_on",
+                parts=(fin.index, host, *([s.mount.index] if tab is not None and s.mount is not None else [])),
+                joins=(Join(fin.index, host, slides=False),),
                 title=f"Glue on {named}",
                 assembly=s.said("body"),
                 hands_on_s=hands,
@@ -172,6 +186,8 @@ def _ready(s: Section, fin: Placed[FinSet]) -> list[Link]:
             Link(key=s.key("slot", fin), because="the tab goes through its slot"),
             Link(key=s.key("mount-in"), because="the tab is glued to the motor tube"),
         ]
+        if s.inside == "fin_pockets":
+            links.append(Link(key=s.key("aft-ring"), because=say("build-because-pocket-closed")))
     return links
 
 
@@ -199,6 +215,8 @@ def outside_fillets(s: Section, fin: Placed[FinSet]) -> list[Step]:
         )
         fillet = Step(
             key=s.key("outside", fin, number if rounds > 1 else None),
+            work="fillet_outside",
+            parts=(fin.index, bench.layout.host_of(fin).index),
             title=f"Outside fillets, valley {number + 1} of {rounds}" if rounds > 1 else f"Outside fillets, all {2 * part.count}",
             assembly=s.said("body"),
             hands_on_s=hands,
@@ -218,6 +236,8 @@ def outside_fillets(s: Section, fin: Placed[FinSet]) -> list[Step]:
             steps.append(
                 Step(
                     key=s.key("tape-off", fin, number if rounds > 1 else None),
+                    work="pull_tape",
+                    parts=fillet.parts,
                     title="Pull the tape before it sets",
                     assembly=s.said("body"),
                     hands_on_s=5 * MINUTE,

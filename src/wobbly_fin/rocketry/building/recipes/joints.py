@@ -1,27 +1,26 @@
-"""Couplers, bulkheads, baffles, shrouds, printed parts and anchors in the wall."""
+"""Couplers and every other joint, shrouds, tails and printed parts."""
 
-from wobbly_fin.rocketry.airframe.layout import Placed, aft_diameter_m, fore_diameter_m
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m, holds
 from wobbly_fin.rocketry.airframe.parts import (
-    Anchor,
-    Baffle,
     Bulkhead,
-    CanopyPack,
     Coupler,
-    Joint,
+    FinCan,
     Part,
     Transition,
 )
-from wobbly_fin.rocketry.building.amounts import collar_kg, fillet_radius_m, sleeve_kg
+from wobbly_fin.rocketry.assembly.finished import held_for_good, host_tube, opens_in_flight, other_side
+from wobbly_fin.rocketry.assembly.stand import Join
+from wobbly_fin.rocketry.building.amounts import collar_kg, sleeve_kg
 from wobbly_fin.rocketry.building.marking import nested_strip_m
 from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.recipes.tubes import before_gluing
 from wobbly_fin.rocketry.building.step import Link, Step
+from wobbly_fin.rocketry.canopies.pins import PIN_DRILL_M
 from wobbly_fin.rocketry.messages import say
+from wobbly_fin.rocketry.recovery.closures import FIXED, Closure
 
 # How fast a desktop printer lays plastic: a usual figure from memory; the slicer knows better.
 PRINT_KG_S = 0.012 / 3600
-# A finger reaches so far into a tube.
-FINGER_M = 0.07
 
 
 def printed(s: Section) -> list[Step]:
@@ -34,6 +33,8 @@ def printed(s: Section) -> list[Step]:
         mass = bench.masses[placed.index].mass_kg
         job = Step(
             key=s.key("print", placed),
+            work="print",
+            parts=(placed.index,),
             title=f"Print the {part.called}",
             assembly="printer",
             hands_on_s=12 * MINUTE,
@@ -48,6 +49,8 @@ def printed(s: Section) -> list[Step]:
             job,
             Step(
                 key=s.key("clean", placed),
+                work="clean",
+                parts=(placed.index,),
                 title=f"Clean up the {part.called}",
                 assembly=s.said(part.called),
                 hands_on_s=15 * MINUTE,
@@ -69,12 +72,18 @@ def fin_cans(s: Section) -> list[Step]:
     for placed in s.cans:
         part = placed.part
         glue = "epoxy-5"
+        joins = s.glued_joins(placed)
+        if not joins and len(bench.layout.outer) > 1:
+            continue
         stays = sleeve_kg(
             part.shank_diameter_m or part.inner_diameter_m, part.shank_length_m or 0.01, bench.glue(glue).density_kg_m3
         )
         steps.append(
             Step(
                 key=s.key("can-on", placed),
+                work="glue_in",
+                parts=(placed.index, *(j.to for j in joins)),
+                joins=joins,
                 title=f"Glue the {part.called} into the body",
                 assembly=s.said("body"),
                 hands_on_s=12 * MINUTE,
@@ -106,6 +115,8 @@ def shrouds(s: Section) -> list[Step]:
             steps.append(
                 Step(
                     key=s.key("shroud", placed),
+                    work="roll",
+                    parts=(placed.index,),
                     title=f"Roll the {part.called}",
                     assembly=s.said(part.called),
                     hands_on_s=20 * MINUTE,
@@ -119,7 +130,7 @@ def shrouds(s: Section) -> list[Step]:
                     gluing=bench.gluing("thin-ca", 0.001),
                     caution=BLADE,
                     inspect="Both ends round, the seam flat.",
-                    after=(Link(key="gather", because="its ends are measured on the real tubes"),),
+                    after=(Link(key=s.key("cut-tubes"), because="its ends are measured on the real tubes"),),
                     without=f"there is no {part.called}",
                     needed=True,
                     picture=("shroud", placed.index),
@@ -128,20 +139,23 @@ def shrouds(s: Section) -> list[Step]:
             )
             ready.append(Link(key=s.key("shroud", placed), because="it has to be rolled first"))
         ready.append(Link(key=s.key("clean", placed), because="it comes off the printer first"))
-        tail = placed.index == s.bench.layout.outer[-1].index
+        joins = s.glued_joins(placed)
+        if not joins:
+            continue
         after = [*before_gluing(s), *ready]
-        if tail:
-            after.append(Link(key=s.key("mount-in"), because="it closes round the motor tube"))
         density = bench.glue(bench.structural).density_kg_m3
         wide = max(fore_diameter_m(part), aft_diameter_m(part))
         steps.append(
             Step(
                 key=s.key("shroud-on", placed),
+                work="glue_in" if any(part.enters_m) else "glue_on",
+                parts=(placed.index, *(j.to for j in joins)),
+                joins=joins,
                 title=f"Glue on the {part.called}",
                 assembly=s.said("body"),
                 hands_on_s=12 * MINUTE,
                 lines=("Both edges on their tubes, seam away from the fins; roll the whole on the table before it sets.",),
-                gluing=bench.gluing(bench.structural, 2 * collar_kg(wide, 0.0015, density), 4 * MINUTE),
+                gluing=bench.gluing(bench.glue_for(part), 2 * collar_kg(wide, 0.0015, density), 4 * MINUTE),
                 inspect="Rolled on the table, neither end wanders.",
                 after=tuple(after),
                 without="the body has a gap",
@@ -153,189 +167,160 @@ def shrouds(s: Section) -> list[Step]:
 
 
 def couplers(s: Section) -> list[Step]:
-    """Couplers glued into one tube, and held to the other as their joint says."""
-    bench, steps = s.bench, []
-    for placed in s.of(Coupler):
-        part = placed.part
-        assert placed.host is not None
-        host = bench.layout.placed[placed.host]
-        inside = max(0.0, min(host.aft_m, placed.aft_m) - max(host.fore_m, placed.fore_m))
-        glue = bench.structural
-        lines = [
-            f"{bench.size(inside)} of its {bench.size(part.length_m)} go into the {host.part.called}; a pencil line marks it.",
-            f"A second coupler inside stiffens it: take a strip of {bench.size(nested_strip_m(part.wall_m))} out of that one, lengthwise.",
-            "Thin CA on the end that stays bare stops fuzz from jamming it.",
-        ]
-        density = bench.glue(glue).density_kg_m3
-        key = s.key("coupler", placed)
-        steps.append(
-            Step(
-                key=key,
-                title=f"Glue the {part.called} into the {host.part.called}",
-                assembly=s.said("body" if host is s.body else host.part.called),
-                hands_on_s=12 * MINUTE,
-                lines=tuple(lines),
-                gluing=bench.gluing(glue, sleeve_kg(part.outer_diameter_m or 0.02, max(inside, 0.005), density)),
-                inspect="It stands straight out; the other tube slides over it.",
-                after=(*before_gluing(s), *_lids(s, placed)),
-                without="the tubes do not hold together",
-                needed=True,
-                picture=("whole", placed.index),
-            )
-        )
-        steps.append(_join(s, placed, host, key))
+    """Every joint, as it is held and as it has to open: glued, fitted, pinned, screwed or riveted."""
+    steps: list[Step] = []
+    for closure in s.closures:
+        joining = s.bench.layout.placed[closure.part]
+        if holds(joining, FinCan) or (holds(joining, Transition) and held_for_good(closure, s.bench.opens)):
+            continue  # a tail and a shroud have their own words
+        steps.append(_joint(s, closure))
+    for stiffener in s.of(Coupler):
+        if all(c.part != stiffener.index for c in s.closures):
+            steps.append(_glued(s, stiffener, s.bench.layout.host_of(stiffener), s.key("coupler", stiffener), inside_m=stiffener.part.length_m))
     return steps
 
 
-def _lids(s: Section, coupler: Placed[Coupler]) -> list[Link]:
-    return [
-        Link(key=s.key("bulkhead", b), because="its bulkhead is glued in where both faces can be reached")
-        for b in s.of(Bulkhead)
-        if b.part.parent == coupler.part.id
-    ]
-
-
-def _join(s: Section, placed: Placed[Coupler], host: Placed, coupler_key: str) -> Step:
-    bench, part = s.bench, placed.part
-    joint = next((j.part for j in s.of(Joint) if j.part.parent == part.id), None)
-    kind = joint.kind if joint is not None else "friction" if _opens_at(s, placed, host) else "glued"
-    count = joint.count if joint is not None else 0
-    said = {
-        "friction": (
-            "Fit the joint that comes apart",
-            "Sand or tape the coupler until the joint holds when lifted and opens with a pull.",
-        ),
-        "taped": ("Fit the taped joint", "Slides by hand; tape goes round it at the field."),
-        "screwed": (
-            f"Drill the joint for {count or 3} screws",
-            f"{count or 3} holes evenly round, drilled through both walls together, nuts or inserts inside; number the halves.",
-        ),
-        "riveted": (
-            f"Drill the joint for {count or 3} plastic rivets",
-            f"{count or 3} holes evenly round, drilled through both walls together; number the halves.",
-        ),
-        "glued": ("Glue the tubes together", "Glue inside the second tube, one quick push with a turn; roll it on the table."),
-    }[kind]
-    glue = bench.structural
-    density = bench.glue(glue).density_kg_m3
-    gluing = (
-        bench.gluing(glue, sleeve_kg(part.outer_diameter_m or 0.02, part.axial_length_m / 2, density))
-        if kind == "glued"
-        else None
-    )
-    return Step(
-        key=s.key("join", placed),
-        title=said[0],
-        assembly=s.said("body"),
-        hands_on_s=(20 if kind in ("screwed", "riveted") else 12) * MINUTE,
-        lines=(said[1],),
-        gluing=gluing,
-        caution="Drill slowly, the tube backed by wood." if kind in ("screwed", "riveted") else "",
-        inspect="Both tubes in one line on a flat table.",
-        after=(
-            *before_gluing(s),
-            Link(key=coupler_key, because="the coupler has to hold in its own tube"),
-            *(
-                Link(key=s.key("anchor", a), because="the anchor is out of reach once the tubes are one")
-                for a in s.of(Anchor)
-                if kind == "glued"
+def _joint(s: Section, closure: Closure) -> Step:
+    layout = s.bench.layout
+    joining, other = layout.placed[closure.part], layout.placed[other_side(closure)]
+    own = joining.host == other.index
+    key = s.key("coupler", joining) if own else s.key("join", joining) if holds(joining, Coupler) else s.key("joint", joining)
+    overlap = overlap_m(layout, joining, closure)
+    if held_for_good(closure, s.bench.opens):
+        return _glued(s, joining, other, key, inside_m=overlap)
+    opens = opens_in_flight(closure, s.bench.opens)
+    kind = "friction" if opens and closure.kind in FIXED else closure.kind
+    touched = (*((closure.joint,) if closure.joint is not None else ()), joining.index, other.index)
+    before = [*before_gluing(s), *_made(s, joining)]
+    if holds(joining, Coupler) and not own:
+        before += [Link(key=s.key("coupler", joining), because="the coupler has to hold in its own tube")]
+    names = {"name": joining.part.called, "other": other.part.called}
+    if kind == "pinned":
+        return _pins(s, closure, key, touched, before, overlap)
+    if kind in ("screwed", "riveted"):
+        count = closure.count or 3
+        return Step(
+            key=key,
+            work="fix_joint",
+            title=say(f"build-joint-{kind}", count=count, **names),
+            assembly=s.said("body"),
+            hands_on_s=20 * MINUTE,
+            parts=touched,
+            lines=(
+                say("build-joint-drill", count=count, at=s.bench.size(overlap / 2), **names),
+                say("build-joint-inserts" if kind == "screwed" else "build-joint-rivets"),
+                say("build-joint-stays", **names),
             ),
+            tools=("drill",),
+            caution="Drill slowly, the tube backed by wood, fingers out of the tube.",
+            inspect="Both tubes in one line on a flat table.",
+            after=tuple(before),
+            without="the tubes do not hold together",
+            needed=True,
+        )
+    return Step(
+        key=key,
+        work="fit_joint",
+        title=say("build-joint-taped" if kind == "taped" else "build-joint-fit", **names),
+        assembly=s.said("body"),
+        hands_on_s=12 * MINUTE,
+        parts=touched,
+        lines=(
+            say("build-joint-tape-line") if kind == "taped" else say("build-joint-fit-line", **names),
+            say("build-joint-opens") if opens else say("build-joint-off"),
         ),
+        inspect="Both in one line on a flat table.",
+        after=tuple(before),
         without="the tubes do not hold together",
         needed=True,
     )
 
 
-def _opens_at(s: Section, placed: Placed, host: Placed) -> bool:
-    """Whether the rocket comes apart here: the canopy lies in the tube behind."""
-    return any(c.host is not None and c.host != host.index and c.fore_m >= placed.fore_m for c in s.of(CanopyPack))
+def _pins(s: Section, closure: Closure, key: str, parts: tuple[int, ...], before: list[Link], overlap: float) -> Step:
+    layout = s.bench.layout
+    joining, other = layout.placed[closure.part].part.called, layout.placed[other_side(closure)].part.called
+    count = closure.count or 2
+    return Step(
+        key=key,
+        work="drill_pins",
+        title=say("build-pins", count=count, name=joining, other=other),
+        assembly=s.said("body"),
+        hands_on_s=(15 + 4 * count) * MINUTE,
+        parts=parts,
+        lines=(
+            say("build-pins-where", count=count, at=s.bench.size(overlap / 2), name=joining, other=other),
+            say("build-pins-drill", pin=closure.pin, drill=s.bench.size(PIN_DRILL_M[closure.pin])),
+            say("build-pins-fit"),
+            say("build-pins-day"),
+        ),
+        tools=("drill", "masking tape"),
+        materials=(say("build-pins-stock", count=count, pin=closure.pin),),
+        caution="Drill slowly, the tube backed by wood, fingers out of the tube.",
+        inspect=say("build-pins-inspect"),
+        after=tuple(before),
+        without="the joint opens by itself, or not at all",
+        needed=True,
+    )
 
 
-def bulkheads(s: Section) -> list[Step]:
-    """Discs that close a tube or a coupler."""
-    bench, steps = s.bench, []
-    for placed in s.of(Bulkhead):
-        part = placed.part
-        across = part.outer_diameter_m or 0.02
-        density = bench.glue(bench.structural).density_kg_m3
-        steps.append(
-            Step(
-                key=s.key("bulkhead", placed),
-                title=f"Glue in the {part.called}",
-                assembly=s.said("bay"),
-                hands_on_s=12 * MINUTE,
-                lines=(
-                    f"{bench.size(across)} across, {bench.size(part.thickness_m)} thick; square in its tube, fillet on both faces.",
-                ),
-                gluing=bench.gluing(bench.structural, 2 * collar_kg(across, fillet_radius_m(across) / 2, density)),
-                inspect="Square, tight all round: blow through the tube.",
-                after=(
-                    Link(key="gather", because="dry fit comes first"),
-                    Link(key=s.key("cut-tubes"), because="its tube is cut first"),
-                ),
-                without="gas and pressure get past it",
-                picture=("disc", placed.index),
-                template=f"disc-{placed.index}",
-            )
+def _made(s: Section, joining: Placed) -> list[Link]:
+    return [
+        Link(key=s.key("clean", joining), because="it comes off the printer first"),
+        Link(key=s.key("nose", joining), because="its shoulder is sanded first"),
+        Link(key=s.key("shroud", joining), because="it has to be rolled first"),
+    ]
+
+
+def _glued(s: Section, joining: Placed, other: Placed, key: str, *, inside_m: float) -> Step:
+    bench, part = s.bench, joining.part
+    glue = bench.glue_for(part, other.part)
+    density = bench.glue(glue).density_kg_m3
+    lines = [
+        f"{bench.size(inside_m)} of it go into the {other.part.called}; a pencil line marks it."
+        if inside_m > 0
+        else say("build-joint-edges")
+    ]
+    if holds(joining, Coupler):
+        lines[0] = (
+            f"{bench.size(inside_m)} of its {bench.size(joining.part.length_m)} go into the {other.part.called}; a pencil line marks it."
         )
-    for baffle in s.of(Baffle):
-        across = baffle.part.outer_diameter_m or 0.02
-        density = bench.glue(bench.structural).density_kg_m3
-        steps.append(
-            Step(
-                key=s.key("baffle", baffle),
-                title=say("build-baffle", name=baffle.part.called),
-                assembly=s.said("body"),
-                hands_on_s=12 * MINUTE,
-                lines=(
-                    say(
-                        "build-baffle-line",
-                        across=bench.size(across),
-                        deep=bench.size(baffle.fore_m - bench.layout.host_of(baffle).fore_m),
-                    ),
-                    say("build-baffle-order"),
-                ),
-                gluing=bench.gluing(bench.structural, collar_kg(across, fillet_radius_m(across) / 2, density)),
-                inspect=say("build-baffle-inspect"),
-                after=before_gluing(s),
-                without=say("build-baffle-without"),
-            )
+        lines.append(
+            f"A second coupler inside stiffens it: take a strip of {bench.size(nested_strip_m(joining.part.wall_m))} out of that one, lengthwise."
         )
-    return steps
+        lines.append("Thin CA on the end that stays bare stops fuzz from jamming it.")
+    lines.append(say("build-joint-wall", other=other.part.called))
+    across = getattr(part, "outer_diameter_m", None) or part.tail_m or 0.02
+    return Step(
+        key=key,
+        work="glue_in",
+        title=f"Glue the {part.called} into the {other.part.called}"
+        if inside_m > 0 or holds(joining, Coupler)
+        else say("build-joint-glued", name=part.called, other=other.part.called),
+        assembly=s.said("body" if other is s.body else other.part.called),
+        hands_on_s=12 * MINUTE,
+        parts=(joining.index, other.index),
+        joins=(Join(joining.index, other.index),),
+        lines=tuple(lines),
+        gluing=bench.gluing(glue, sleeve_kg(across, max(inside_m, 0.005), density)),
+        inspect="It stands straight out; rolled on the table, nothing wobbles.",
+        after=(*before_gluing(s), *_made(s, joining), *_lids(s, joining)),
+        without="the tubes do not hold together",
+        needed=True,
+        picture=("whole", joining.index),
+    )
 
 
-_ANCHOR_LINES = {
-    "folded_patch": "Cord folded into a strip of paper in three, glued shut, curved to the wall.",
-    "loop_patch": "A loop of cord under a patch of cloth, soaked with glue, edges feathered.",
-}
+def overlap_m(layout: Layout, joining: Placed, closure: Closure) -> float:
+    """How much of a joining part lies in what it joins at one end. [m]"""
+    if holds(joining, Coupler):
+        return max(0.0, closure.station_m - joining.fore_m if closure.end == "fore" else joining.aft_m - closure.station_m)
+    fore, aft = joining.part.enters_m
+    return fore if closure.end == "fore" else aft
 
 
-def anchors(s: Section) -> list[Step]:
-    """Cord anchors glued inside the wall."""
-    bench, steps = s.bench, []
-    for placed in s.of(Anchor):
-        part = placed.part
-        if part.kind not in _ANCHOR_LINES:
-            continue
-        host = bench.layout.outer_at(placed.fore_m)
-        deep = min(max(placed.fore_m - host.fore_m, 0.01), FINGER_M)
-        steps.append(
-            Step(
-                key=s.key("anchor", placed),
-                title="Glue the cord’s anchor inside the tube",
-                assembly=s.said("body" if host is s.body else host.part.called),
-                hands_on_s=12 * MINUTE,
-                lines=(
-                    _ANCHOR_LINES[part.kind],
-                    f"Its forward edge {bench.size(deep)} down from the front: behind the nose’s shoulder, as "
-                    "deep as a finger reaches. Press until it "
-                    "holds; it lies flat, or the canopy hangs on it.",
-                ),
-                gluing=bench.gluing("wood" if part.kind == "folded_patch" else bench.structural, 0.0012),
-                inspect="Pull hard on the cord: nothing lifts.",
-                after=tuple(before_gluing(s)),
-                without="the cord has nothing to hold on to",
-                needed=True,
-            )
-        )
-    return steps
+def _lids(s: Section, into: Placed) -> list[Link]:
+    return [
+        Link(key=s.key("bulkhead", b), because="its bulkhead is glued in where both faces can be reached")
+        for b in s.of(Bulkhead)
+        if host_tube(s.bench.layout, b) == into.index
+    ]

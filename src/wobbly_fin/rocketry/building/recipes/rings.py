@@ -26,6 +26,8 @@ def tubes_on(s: Section, round_: Placed[TubeFins | Pods]) -> list[Step]:
     hands = (6 + 4 * part.count) * MINUTE
     glue_on = Step(
         key=s.key("tubes-on", round_),
+        work="glue_on",
+        parts=(round_.index, bench.layout.host_of(round_).index),
         title=say("build-tubes-on", count=part.count, piece=part.PIECE),
         assembly=s.said("body"),
         hands_on_s=hands,
@@ -48,6 +50,8 @@ def tubes_on(s: Section, round_: Placed[TubeFins | Pods]) -> list[Step]:
     hands = (6 + 5 * part.count) * MINUTE
     fillets = Step(
         key=s.key("outside", round_),
+        work="fillet_outside",
+        parts=glue_on.parts,
         title=say("build-tubes-fillets", count=contacts, piece=part.PIECE),
         assembly=s.said("body"),
         hands_on_s=hands,
@@ -73,6 +77,8 @@ def ring_on(s: Section, ring: Placed[RingFin]) -> list[Step]:
     return [
         Step(
             key=s.key("ring-on", ring),
+            work="glue_on",
+            parts=(ring.index, *(f.index for f in fins)),
             title=say("build-ring-on"),
             assembly=s.said("body"),
             hands_on_s=(8 + 3 * count) * MINUTE,

@@ -7,10 +7,13 @@ from typing import TypeVar
 
 from wobbly_fin.rocketry.airframe.layout import Placed
 from wobbly_fin.rocketry.airframe.part_checks import FITS_M
-from wobbly_fin.rocketry.airframe.parts import BodyTube, FinCan, FinSet, MotorTube, Part, Pods, RailButton, Retainer, TubeFins
+from wobbly_fin.rocketry.airframe.parts import Anchor, BodyTube, Cord, FinCan, FinSet, MotorTube, Part, Pods, Retainer, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
+from wobbly_fin.rocketry.assembly.finished import held_for_good, other_side
+from wobbly_fin.rocketry.assembly.stand import Join
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import RingMark, ring_marks
+from wobbly_fin.rocketry.recovery.closures import Closure
 
 One = TypeVar("One", bound=Part)
 
@@ -21,10 +24,11 @@ DUST = "Dust mask and eyes when sanding."
 
 @dataclass
 class Section:
-    """A stage at its bench; `number` counts from the nose."""
+    """A stage at its bench; `number` counts from the nose. `aft_last`: the mount's aft ring stays off until all ahead of it is done."""
 
     bench: Bench
     number: int
+    aft_last: bool = False
 
     @property
     def only(self) -> bool:
@@ -111,8 +115,23 @@ class Section:
 
     @cached_property
     def aft_ring(self) -> RingMark | None:
-        """The ring that goes in last in that school; None in the others."""
-        return self.rings[-1] if self.inside == "aft_ring_last" else None
+        """The ring that goes in last; None where all go in with the mount."""
+        return self.rings[-1] if self.aft_last and len(self.rings) > 1 else None
+
+    @property
+    def held_in(self) -> int:
+        """What the mount is glued into, by number."""
+        assert self.mount is not None
+        return self.bench.layout.host_of(self.mount).index
+
+    @cached_property
+    def closures(self) -> list[Closure]:
+        """Joints whose joining part is of this stage."""
+        return [c for c in self.bench.closures if self.bench.layout.placed[c.part].stage == self.number]
+
+    def by_id(self, key: str | None) -> Placed | None:
+        """A part by its own key."""
+        return next((p for p in self.bench.layout.placed if key and p.part.id == key), None)
 
     @cached_property
     def retainers(self) -> list[Placed[Retainer]]:
@@ -124,13 +143,21 @@ class Section:
         """One-piece tails."""
         return self.of(FinCan)
 
-    @cached_property
-    def inner_buttons(self) -> list[Placed[RailButton]]:
-        """Rail buttons whose nut the mount shuts in: behind its forward ring."""
-        if not self.rings or self.mount is None:
-            return []
-        front = self.mount.aft_m - self.rings[0].aft_face_m
-        return [b for b in self.of(RailButton) if b.fore_m >= front - 0.003]
+    def cords_at(self, anchor: Placed[Anchor]) -> list[Placed[Cord]]:
+        """The cords that are tied to an anchor: those in the same tube, else all of this stage."""
+        cords = self.of(Cord)
+        return [c for c in cords if c.host == anchor.host] or cords
+
+    def out_of_hand(self, eye: Placed[Anchor]) -> bool:
+        """Whether no hand gets to an eye once everything is glued."""
+        holder = self.by_id(eye.part.parent)
+        held = holder.index if holder is not None else self.bench.layout.host_of(eye).index
+        return not self.bench.finished.reaches(held, eye.fore_m, "fingers", self.bench.schools.hands)
+
+    def glued_joins(self, joining: Placed) -> tuple[Join, ...]:
+        """What a joining part is glued to, at whichever of its ends."""
+        mine = (c for c in self.closures if c.part == joining.index and held_for_good(c, self.bench.opens))
+        return tuple(Join(joining.index, other_side(c)) for c in mine)
 
     def ring_part(self, mark: RingMark) -> Placed:
         """A ring mark's part."""

@@ -6,12 +6,13 @@ from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import fin_marks
 from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.step import Link, Step
+from wobbly_fin.rocketry.messages import say
 
 SPIRAL = {"paper-tube", "phenolic"}
 
 
 def gather(bench: Bench) -> Step:
-    """Everything on the table, dry, before the first glue."""
+    """Everything on the table and measured, before anything is cut."""
     layout, lines = bench.layout, []
     for ring in layout.of(CentringRing):
         part = ring.part
@@ -27,15 +28,43 @@ def gather(bench: Bench) -> Step:
         lines.append(f"{joiner.part.called.capitalize()}: slides {bench.size(joiner.part.length_m / 2)} into each tube.")
     return Step(
         key="gather",
-        title="Lay out every part and fit them together dry",
+        work="gather",
+        title=say("build-gather"),
         assembly="everything",
         hands_on_s=(12 + 1.5 * len(layout.placed)) * MINUTE,
         lines=(f"{len(layout.placed)} parts on the plan; tick them off.", *list(dict.fromkeys(lines))[:8]),
         tools=("ruler", "220 grit"),
-        inspect="Everything goes together without glue and without force. A ring too tight loses its innermost paper layer.",
+        inspect=say("build-gather-inspect"),
         without="a part that does not fit is found with glue on it",
         picture=("whole", 0),
     )
+
+
+def dry_fit(s: Section) -> list[Step]:
+    """What is cut and printed, put together without glue; and the glue that is mixed in the order in which it goes on."""
+    inner = s.of(MotorTube) or s.of(Coupler) or s.of(CentringRing) or s.fins
+    if not inner and len([o for o in s.bench.layout.outer if o.stage == s.number]) < 2:
+        return []
+    after = [Link(key="gather", because=say("build-because-gathered")), Link(key=s.key("cut-tubes"), because=say("build-because-cut"))]
+    after += [Link(key=s.key("sand-fins", f), because=say("build-because-fins-shaped")) for f in s.fins]
+    after += [Link(key=s.key("slot", f), because=say("build-because-slots")) for f in s.through]
+    after += [Link(key=s.key("clean", p), because="it comes off the printer first") for p in s.of(Part)]
+    return [
+        Step(
+            key=s.key("dry-fit"),
+            work="dry_fit",
+            title=say("build-dry-fit"),
+            assembly=s.said("body"),
+            hands_on_s=15 * MINUTE,
+            parts=tuple(p.index for p in s.of(Part) if p.part.OUTER or p.part.STOPS),
+            lines=(say("build-dry-fit-line"), say("build-dry-fit-motor") if s.mount is not None else say("build-dry-fit-joints")),
+            tools=("220 grit", "pencil"),
+            inspect="Everything goes together without glue and without force. A ring too tight loses its innermost paper layer.",
+            after=tuple(after),
+            without="a part that does not fit is found with glue on it",
+            picture=("whole", 0),
+        )
+    ]
 
 
 def tubes(s: Section) -> list[Step]:
@@ -53,8 +82,7 @@ def tubes(s: Section) -> list[Step]:
 def before_gluing(s: Section) -> tuple[Link, ...]:
     """What every joint on the body waits for."""
     return (
-        Link(key="gather", because="dry fit comes before glue"),
-        Link(key=s.key("cut-tubes"), because="the tube has to have its length"),
+        Link(key=s.key("dry-fit"), because="dry fit comes before glue"),
         Link(key=s.key("sand-tubes"), because="filler dust spoils a glue joint"),
     )
 
@@ -76,6 +104,8 @@ def _cut(s: Section) -> list[Step]:
     return [
         Step(
             key=s.key("cut-tubes"),
+            work="cut" if scratch else "gather",
+            parts=tuple(p.index for p in cut),
             title="Cut the tubes to length" if scratch else "Measure the tubes against the plan",
             assembly=s.said("body"),
             hands_on_s=(5 + (8 if scratch else 1.5) * len(cut)) * MINUTE,
@@ -83,7 +113,7 @@ def _cut(s: Section) -> list[Step]:
             tools=("knife", "collar", "400 grit") if scratch else ("ruler",),
             caution=BLADE if scratch else "",
             inspect="A cut end stands flat on the table.",
-            after=(Link(key="gather", because="dry fit comes before anything is cut"),),
+            after=(Link(key="gather", because="it is measured before it is cut"),),
             without="no part has its length",
             needed=scratch,
             picture=("cuts", cut[0].index) if scratch else None,
@@ -110,6 +140,8 @@ def _mark(s: Section, fin: Placed[FinSet | TubeFins | Pods]) -> Step:
         )
     return Step(
         key=s.key("mark", fin),
+        work="mark",
+        parts=(fin.index, bench.layout.host_of(fin).index),
         title=f"Mark the tube for {part.called}",
         assembly=s.said("body"),
         hands_on_s=(10 + 3 * part.count) * MINUTE,
@@ -117,7 +149,7 @@ def _mark(s: Section, fin: Placed[FinSet | TubeFins | Pods]) -> Step:
         tools=("paper strip", "straight angle", "pencil"),
         inspect="The seam of the strip meets; every line lies flat in the angle over its whole length.",
         after=(
-            Link(key="gather", because="dry fit comes first"),
+            Link(key="gather", because="it is measured first"),
             Link(key=s.key("cut-tubes"), because="lines are measured from the cut edge"),
         ),
         without=f"nothing says where {part.called} go",
@@ -134,6 +166,8 @@ def _fill(s: Section) -> list[Step]:
     marks = tuple(Link(key=s.key("mark", f), because="the glue lines are masked along their marks") for f in s.standing)
     first = Step(
         key=s.key("fill-tubes"),
+        work="fill",
+        parts=tuple(t.index for t in spiral),
         title="Fill the tubes’ spirals",
         assembly=s.said("body"),
         hands_on_s=(8 + 7 * len(spiral)) * MINUTE,
@@ -144,13 +178,20 @@ def _fill(s: Section) -> list[Step]:
         tools=("masking tape", "spreader"),
         materials=("wood filler",),
         gluing=bench.gluing("filler", 0.0),
-        after=(Link(key=s.key("cut-tubes"), because="the ends are trimmed first"), Link(key="gather", because=""), *marks),
+        after=(
+            Link(key=s.key("cut-tubes"), because="the ends are trimmed first"),
+            Link(key="gather", because=""),
+            *(Link(key=s.key("slot", f), because="a slot is cut through clean paper") for f in s.through),
+            *marks,
+        ),
         without="the spiral shows through the paint",
     )
     return [
         first,
         Step(
             key=s.key("sand-tubes"),
+            work="sand",
+            parts=first.parts,
             title="Sand the tubes",
             assembly=s.said("body"),
             hands_on_s=(5 + 8 * len(spiral)) * MINUTE,
@@ -169,6 +210,8 @@ def _slot(s: Section, fin: Placed[FinSet]) -> Step:
     marks = fin_marks(bench.layout, fin)
     return Step(
         key=s.key("slot", fin),
+        work="cut",
+        parts=(bench.layout.host_of(fin).index, fin.index),
         title=f"Cut {part.count} slots",
         assembly=s.said("body"),
         hands_on_s=(5 + 9 * part.count) * MINUTE,
@@ -182,7 +225,6 @@ def _slot(s: Section, fin: Placed[FinSet]) -> Step:
         inspect="Every tab goes down to where the motor tube will be, without play.",
         after=(
             Link(key=s.key("mark", fin), because="a slot is cut along its line"),
-            Link(key=s.key("sand-tubes"), because="slots are cut into a finished tube"),
             Link(key=s.key("sand-fins", fin), because="each slot is fitted to its fin"),
         ),
         without="tabs have nowhere to go",
