@@ -44,16 +44,21 @@ export const useBenches = () =>
     queryFn: () => ask(client.GET('/api/workshop/benches', { params: { query: { zone: lastZone() } } })),
   }));
 
-export const usePicture = (build: () => string, step: () => string, revision: () => string) =>
+export const usePicture = (
+  build: () => string,
+  step: () => string,
+  revision: () => string,
+  view: () => 'work' | 'stands' = () => 'work',
+) =>
   createQuery(() => ({
-    queryKey: ['picture', build(), step(), revision()],
+    queryKey: ['picture', build(), step(), revision(), view()],
     enabled: step() !== '',
     staleTime: Infinity,
     retry: false,
     queryFn: () =>
       ask(
         client.GET('/api/workshop/builds/{build}/picture', {
-          params: { path: { build: build() }, query: { step: step() } },
+          params: { path: { build: build() }, query: { step: step(), view: view() } },
         }),
       ),
   }));

@@ -17,7 +17,10 @@
     paper: 'fill-base-300',
     glue: 'fill-primary',
     ring: 'fill-secondary/70',
+    tape: 'fill-neutral-content/60',
+    moving: 'fill-primary/70',
   };
+  const uid = $props.id();
   const strokes: Record<string, string> = {
     cut: 'stroke-base-content',
     score: 'stroke-base-content/70',
@@ -35,11 +38,22 @@
     role="img"
     aria-label={picture.says}
   >
+    <defs>
+      <pattern id={`${uid}-shut`} width={6 / scale} height={6 / scale} patternUnits="userSpaceOnUse">
+        <path
+          d={`M 0 ${6 / scale} L ${6 / scale} 0`}
+          class="stroke-error"
+          stroke-width="1.2"
+          vector-effect="non-scaling-stroke"
+        />
+      </pattern>
+    </defs>
     <Later bare>
       {#each picture.filled as area, i (i)}
         <path
           d={outline(area.points, true)}
           class={[stuffs[area.stuff] ?? 'fill-base-300', area.stuff === 'glue' ? 'opacity-80' : '']}
+          style={area.stuff === 'shut' ? `fill: url(#${uid}-shut)` : undefined}
         />
       {/each}
       {#each picture.lines as line, i (i)}

@@ -163,7 +163,7 @@ def _bellwether() -> list[Parts]:
             {"type": "bulkhead", "name": "forward lid", "in": "joiner", "edge": "fore", **_mm(offset=4, thickness=6.2), "material": "birch-ply"},
             {"type": "bulkhead", "name": "aft lid", "in": "joiner", "edge": "aft", **_mm(offset=4, thickness=6.2), "material": "birch-ply"},
             {"type": "mass_lump", "name": "two altimeters on a sled", "in": "joiner", "kind": "electronics", "edge": "fore", **_mm(offset=30, length=120, diameter=70), **_g(148)},
-            {"type": "static_port", "in": "joiner", "count": 4, "edge": "fore", **_mm(offset=95, diameter=3.0), "angle_deg": 45.0},
+            {"type": "static_port", "in": "joiner", "count": 4, "edge": "fore", **_mm(offset=55, diameter=3.0), "angle_deg": 45.0},
             {"type": "joint", "in": "joiner", "kind": "screwed", "end": "fore", "count": 4, **_g(6)},
             {"type": "cord", "name": "upper leader", "in": "upper", **_mm(length=500), "material": "aramid-3"},
             {"type": "cord", "name": "upper cord", "in": "upper", **_mm(length=6000), "material": "nylon-web"},

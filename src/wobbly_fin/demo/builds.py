@@ -36,6 +36,7 @@ TICKS = [
     ("scuff-mount", "15", 7_150, ""),
     ("fill-fins", "30", 4_400, ""),
     ("sand-tubes", "35", 4_340, ""),
+    ("dry-fit", "20", 4_320, ""),
     ("ring", "15", 4_300, ""),
     ("sand-filled-fins", "30", 1_500, "Still a ridge on number three. Nobody will see it but me."),
     ("ring", "12", 1_480, ""),

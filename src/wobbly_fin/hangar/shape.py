@@ -21,6 +21,8 @@ from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.choosing.case import fly_cases
 from wobbly_fin.rocketry.configuration import Mount, fits, mounts_of
+from wobbly_fin.rocketry.assembly.finished import must_open
+from wobbly_fin.rocketry.assembly.problems import Problem, problems_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Flight, Site, fly
 from wobbly_fin.rocketry.motors import Motor
@@ -69,8 +71,13 @@ class Shape:
     thrusting: Drag
     flight: Flight | None
     findings: tuple[Finding, ...]
+    problems: tuple[Problem, ...]
     questions: tuple[SizeQuestion, ...]
     units: UnitChoice
+
+
+# What the drawing's checks say again of a part that the assembly has a problem with.
+_TOLD_BY_ASSEMBLY = frozenset({"ring_fit_tight", "shoulder_fit_tight", "overlap", "outside", "mount_wide", "mount_loose"})
 
 
 def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None) -> Shape:
@@ -100,6 +107,8 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
     filled = max((a.motor.diameter_m * a.count**0.5 for a in aboard), default=0.0)
     flight = _flight(user, row, file, motors, beside)
     top = flight.max_speed_m_s if flight is not None and flight.lifted else None
+    problems = problems_of(found.layout, must_open(found.layout, file.to_recovery_plan()))
+    told = {n for p in problems for n in p.parts}
     return Shape(
         file=file,
         airframe=airframe,
@@ -115,14 +124,19 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
         coasting=drag_at(found.layout),
         thrusting=drag_at(found.layout, thrusting=True, motor_diameter_m=filled),
         flight=flight,
-        findings=findings(
-            found,
-            school=school,
-            tube_school=file.tube_school,
-            printer_height_m=_printer_height_m(preferences, units),
-            top_speed_m_s=top,
-            alone=alone,
+        findings=tuple(
+            f
+            for f in findings(
+                found,
+                school=school,
+                tube_school=file.tube_school,
+                printer_height_m=_printer_height_m(preferences, units),
+                top_speed_m_s=top,
+                alone=alone,
+            )
+            if f.code not in _TOLD_BY_ASSEMBLY or f.index not in told
         ),
+        problems=problems,
         questions=size_questions(found.layout, units),
         units=units,
     )

@@ -22,6 +22,8 @@ from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES, PART_TYPES, BodyTube
 from wobbly_fin.rocketry.airframe.solids import Solid
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
 from wobbly_fin.rocketry.airframe.surfaces import SURFACE, Surface
+from wobbly_fin.rocketry.assembly.finished import fixed
+from wobbly_fin.rocketry.assembly.pieces import pieces_of
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.materials import Stores, materials
 from wobbly_fin.rocketry.building.schools import Schools
@@ -66,6 +68,7 @@ def test_a_kind_that_says_nothing_of_one_aspect_is_named_with_it(missing: str, m
     asked = {
         "solid": weigh, "push": pressure, "drag": drag_at, "outline": outlines, "checks": lambda laid: list(part_findings(laid, Asked())),
         "surface": cutout_cp_m, "template": templates_of,
+        "section": lambda laid: pieces_of(laid), "held": lambda laid: fixed(laid, frozenset()),
         "stock": lambda laid: materials(Bench.of(with_spoiler(), Schools(origin="scratch")), Plan(steps=[], remarks=[]), Stores()),
     }  # fmt: skip
     with pytest.raises(UndeclaredError, match=f"spoiler declares no {missing}"):

@@ -50,13 +50,13 @@ def small(*, cure_min: int = 45) -> Plan:
     """A mount that cures, fins beside it, both joined."""
     return Plan(
         steps=[
-            Step(key="ring", title="Ring on", assembly="mount", hands_on_s=600, gluing=glue(cure_min, 1440)),
-            Step(key="fins", title="Sand fins", assembly="fins", hands_on_s=3000),
+            Step(key="ring", work="own", title="Ring on", assembly="mount", hands_on_s=600, gluing=glue(cure_min, 1440)),
+            Step(key="fins", work="own", title="Sand fins", assembly="fins", hands_on_s=3000),
             Step(
-                key="join", title="Join", assembly="body", hands_on_s=900, gluing=glue(45, 1440),
+                key="join", work="own", title="Join", assembly="body", hands_on_s=900, gluing=glue(45, 1440),
                 after=(Link(key="ring", because="it has to hold"), Link(key="fins", because="shape first")),
             ),
-            Step(key="pull", title="Pull on it", assembly="body", hands_on_s=300, after=(Link(key="join", because="full strength", until="full"),)),
+            Step(key="pull", work="own", title="Pull on it", assembly="body", hands_on_s=300, after=(Link(key="join", because="full strength", until="full"),)),
         ]
     )  # fmt: skip
 
@@ -99,7 +99,7 @@ def test_slack_moves_nothing_and_the_chain_has_none() -> None:
 
 def replace_earliest(found: Plan, key: str, moment_s: int) -> int | None:
     """The finish when one step is not begun before a moment: a stand-in step of another part ends just then."""
-    gate = Step(key="gate", title="gate", assembly="gate", hands_on_s=60)
+    gate = Step(key="gate", work="own", title="gate", assembly="gate", hands_on_s=60)
     steps = [gate] + [replace(s, after=(*s.after, Link(key="gate", because="x"))) if s.key == key else s for s in found.steps]
     return agenda(Plan(steps=steps), {"gate": Done(hands_off_s=0, cured_s=moment_s, full_s=moment_s)}, NOW_S, WINDOWS).finish_s
 

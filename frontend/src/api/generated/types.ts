@@ -1761,7 +1761,7 @@ export interface paths {
         };
         /**
          * Picture
-         * @description A step's picture, from the rocket's own geometry.
+         * @description A step's picture, from the rocket's own geometry: the work, or the assembly cut open as it stands.
          */
         get: operations["step_picture"];
         put?: never;
@@ -4072,6 +4072,12 @@ export interface components {
             part: string | null;
             /** Sentence */
             sentence: string;
+            /**
+             * Change
+             * @default
+             */
+            change: string;
+            mend?: components["schemas"]["MendOut"] | null;
         };
         /**
          * LedgerOut
@@ -4119,6 +4125,26 @@ export interface components {
             cg: string;
             /** Share */
             share: number;
+        };
+        /**
+         * MendOut
+         * @description One box of one part that would mend it, and what to write there.
+         */
+        MendOut: {
+            /**
+             * Part
+             * Format: uuid
+             */
+            part: string;
+            /** Field */
+            field: string;
+            /** Text */
+            text: string;
+            /**
+             * Choice
+             * @default false
+             */
+            choice: boolean;
         };
         /**
          * MotorChoiceOut
@@ -5814,8 +5840,16 @@ export interface components {
             caution: string;
             /** Inspect */
             inspect: string;
+            /** Work */
+            work: string;
             /** After */
             after: components["schemas"]["ReasonOut"][];
+            /** Before */
+            before: components["schemas"]["ReasonOut"][];
+            /** Closes */
+            closes: components["schemas"]["ReasonOut"][];
+            /** Stands */
+            stands: boolean;
             weigh_in: components["schemas"]["WeighInOut"] | null;
             /** Template */
             template: string;
@@ -5924,6 +5958,10 @@ export interface components {
             jig: components["schemas"]["ChoiceOut"][];
             /** Origin */
             origin: components["schemas"]["ChoiceOut"][];
+            /** Spacing */
+            spacing: components["schemas"]["ChoiceOut"][];
+            /** Lines */
+            lines: components["schemas"]["ChoiceOut"][];
             /** Glues */
             glues: components["schemas"]["ChoiceOut"][];
             /** Damages */
@@ -5952,6 +5990,23 @@ export interface components {
             width: number;
             /** Height */
             height: number;
+        };
+        /**
+         * ProblemOut
+         * @description What no order of steps can mend; `part` is the one to change at Shape.
+         */
+        ProblemOut: {
+            /** Code */
+            code: string;
+            /**
+             * Part
+             * Format: uuid
+             */
+            part: string;
+            /** Reason */
+            reason: string;
+            /** Change */
+            change: string;
         };
         /**
          * ReasonOut
@@ -6003,6 +6058,11 @@ export interface components {
              * @enum {string}
              */
             verdict: "good" | "late" | "open" | "done";
+            /**
+             * Problems
+             * @default []
+             */
+            problems: components["schemas"]["ProblemOut"][];
             /** Remarks */
             remarks: string[];
             /** Rescue */
@@ -13174,6 +13234,7 @@ export interface operations {
         parameters: {
             query: {
                 step: string;
+                view?: "work" | "stands";
             };
             header?: never;
             path: {

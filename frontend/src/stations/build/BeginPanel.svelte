@@ -4,6 +4,7 @@
   import { useAdvice } from '../../api/logbook';
   import { p } from '../../router';
   import type { Bench } from './bench.svelte';
+  import Problems from './Problems.svelte';
 
   let { id, rocket, station, bench }: { id: string; rocket: Rocket; station: Station; bench: Bench } =
     $props();
@@ -30,6 +31,7 @@
       In an order that works, fitted round your free evenings and what the glue needs; with the numbers of
       this very rocket at each step.
     </p>
+    <Problems {id} problems={station.problems} />
     {#if advice.data?.length}
       <div class="mt-3" aria-label="What rockets cut open advise">
         <h3 class="font-bold">What rockets cut open say</h3>

@@ -3,6 +3,7 @@
   import { latestOf } from '../../api/order';
   import type { Station } from '../../api/workshop';
   import Later from '../../kit/Later.svelte';
+  import Problems from './Problems.svelte';
   import type { Bench } from './bench.svelte';
   import { Awake } from './clock.svelte';
 
@@ -106,6 +107,7 @@
       {#each station.rescue as line, i (i)}<li>{line}</li>{/each}
     </ul>
   {/if}
+  <Problems id={station.rocket_id} problems={station.problems} />
   {#each station.remarks as remark, i (i)}<p class="text-warning mt-1 text-sm">! {remark}</p>{/each}
   {#if changed.length}
     <div class="flex flex-wrap gap-x-3 text-sm" role="group" aria-label="Look at again">

@@ -13,9 +13,16 @@
     ['inside', 'Fins inside', station.options.inside, 'as the rocket allows'],
     ['jig', 'Fins go on', station.options.jig, ''],
     ['origin', 'It comes', station.options.origin, ''],
+    ['spacing', 'Rings on a mount', station.options.spacing, ''],
+    ['lines', 'Parachute lines', station.options.lines, ''],
     ['structural', 'Glue for joints', station.options.glues, 'as the rocket asks'],
     ['fillets', 'Glue for fillets', station.options.glues, 'as the rocket asks'],
   ] as const);
+
+  const reaches = [
+    ['hand', 'Your hand reaches into a wide tube', '45 cm'],
+    ['finger', 'Your finger reaches into a narrow one', '70 mm'],
+  ] as const;
 
   function putAside() {
     const path = { params: { path: { build: bench.build } } };
@@ -66,6 +73,19 @@
       />
       {#if refused?.of('coats')}<span class="text-error text-sm">✕ Coats: {refused.of('coats')}</span>{/if}
     </label>
+    {#each reaches as [name, label, usual] (name)}
+      <label class="mb-3 block">
+        <span class="mb-0.5 block font-semibold">{label}</span>
+        <input
+          class={['input w-full', refused?.of(name) && 'input-error']}
+          {name}
+          value={String(told[name] ?? '')}
+          placeholder={usual}
+          onchange={(e) => bench.schools({ [name]: e.currentTarget.value })}
+        />
+        {#if refused?.of(name)}<span class="text-error text-sm">✕ {refused.of(name)}</span>{/if}
+      </label>
+    {/each}
     <p class="quiet">
       Anchor, retainer and electronics bay are parts of the design: change them at the Shape station and the
       steps change here. How warm the bench is stands at the top.

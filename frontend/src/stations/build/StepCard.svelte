@@ -15,6 +15,12 @@
     // Whatever changes the drawing changes the step's own words.
     () => step.lines.join('|'),
   );
+  const stands = usePicture(
+    () => bench.build,
+    () => (step.stands ? step.key : ''),
+    () => step.lines.join('|'),
+    () => 'stands',
+  );
   const refused = $derived(bench.change.error instanceof ApiError ? bench.change.error : undefined);
   const done = $derived(step.state === 'done' || step.state === 'curing');
   const first = $derived(step.after.filter((a) => !a.done));
@@ -58,7 +64,12 @@
     {/if}
   </header>
 
-  <div class={['mt-3 grid gap-4', step.pictured && 'md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]']}>
+  <div
+    class={[
+      'mt-3 grid gap-4',
+      (step.pictured || step.stands) && 'md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]',
+    ]}
+  >
     <div>
       <ul class="list-disc space-y-1 pl-5">
         {#each step.lines as line, i (i)}<li>{line}</li>{/each}
@@ -72,6 +83,22 @@
         <p class="mt-3"><span class="text-error font-bold">Caution:</span> {step.caution}</p>
       {/if}
       {#if step.inspect}<p class="mt-3"><b>Before you go on:</b> {step.inspect}</p>{/if}
+      {#if step.before.length && !done}
+        <p class="mt-3">
+          <b>Why now:</b>
+          {#each step.before as b, i (b.key)}{i ? '; ' : ''}before
+            <button class="link" onclick={() => (bench.chosen = b.key)}>{b.title}</button>, because {b.because}{/each}.
+        </p>
+      {/if}
+      {#if step.closes.length}
+        <p class="mt-3">
+          <b>It closes the way to:</b>
+          {#each step.closes as c, i (c.key)}{i ? ', ' : ''}<button
+              class={['link', !c.done && !done && 'text-warning']}
+              onclick={() => (bench.chosen = c.key)}>{c.title}</button
+            >{c.done ? ' (done)' : ''}{/each}.
+        </p>
+      {/if}
       {#if step.tools.length || step.materials.length}
         <p class="quiet mt-3 text-sm">To hand: {[...step.tools, ...step.materials].join(', ')}.</p>
       {/if}
@@ -90,11 +117,21 @@
         </div>
       {/if}
     </div>
-    {#if step.pictured}
-      <figure class="min-w-0">
-        {#if picture.data}<Sketch picture={picture.data} />
-          <figcaption class="quiet mt-1 text-center text-sm">{picture.data.says}</figcaption>{/if}
-      </figure>
+    {#if step.pictured || step.stands}
+      <div class="grid min-w-0 content-start gap-3">
+        {#if step.stands && stands.data}
+          <figure class="min-w-0">
+            <Sketch picture={stands.data} tall={step.pictured ? 170 : 240} />
+            <figcaption class="quiet mt-1 text-center text-sm">{stands.data.says}</figcaption>
+          </figure>
+        {/if}
+        {#if step.pictured && picture.data}
+          <figure class="min-w-0">
+            <Sketch picture={picture.data} tall={step.stands ? 170 : 240} />
+            <figcaption class="quiet mt-1 text-center text-sm">{picture.data.says}</figcaption>
+          </figure>
+        {/if}
+      </div>
     {/if}
   </div>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { searchParams } from 'sv-router';
   import { useShape } from '../../api/queries';
   import Later from '../../kit/Later.svelte';
   import Loading from '../../kit/Loading.svelte';
@@ -24,6 +25,10 @@
   );
   // svelte-ignore state_referenced_locally
   bench.follow(() => query.data);
+  // Another page that found something wrong with a part leads to it.
+  const wanted = String(searchParams.get('part') ?? '');
+  // svelte-ignore state_referenced_locally
+  if (wanted) bench.select(wanted);
 
   const tabs = [
     ['parts', 'Parts'],

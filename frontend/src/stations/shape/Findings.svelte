@@ -18,7 +18,18 @@
         {@const [word, colour] = words[finding.severity] ?? ['', '']}
         <li class="flex gap-2 text-[0.95rem]">
           <b class={['w-[4.6rem] shrink-0', colour]}>{word}</b>
-          <span class="flex-1"><Said text={finding.sentence} /></span>
+          <span class="flex-1"
+            ><Said text={finding.sentence} />
+            {#if finding.change}<b>{finding.change}</b>{/if}</span
+          >
+          {#if finding.mend}
+            {@const mend = finding.mend}
+            <button
+              class="btn btn-sm shrink-0"
+              onclick={() => bench[mend.choice ? 'choose' : 'set'](mend.field, mend.text, mend.part)}
+              >Do that</button
+            >
+          {/if}
           {#if finding.part}
             <button class="link shrink-0 text-sm" onclick={() => bench.select(finding.part ?? undefined)}
               >show</button

@@ -17,6 +17,7 @@ from wobbly_fin.hangar.api.shape_schemas import (
     LedgerRowOut,
     MotorChoiceOut,
     MotorDrawnOut,
+    MendOut,
     ScaleIn,
     ScaleRowIn,
     ShapeOut,
@@ -28,9 +29,30 @@ from wobbly_fin.rocketry.airframe.explain import alone_sentence, balance_sentenc
 from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
 from wobbly_fin.rocketry.airframe.mass import Totals, joined, total
 from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, SOUND_M_S, drag_at
+from wobbly_fin.rocketry.assembly.explain import mend_sentence, problem_sentence
+from wobbly_fin.rocketry.assembly.mending import mend_of
+from wobbly_fin.rocketry.assembly.problems import Problem
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_with_sigma
 
 _MACHS = (0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8)
+
+
+def _problem_out(problem: Problem, shape: Shape) -> FindingOut:
+    """What keeps it from being built, with the change that mends it."""
+    file, layout = shape.file, shape.balance.layout
+    mend = mend_of(problem, shape.airframe, file.to_recovery_plan())
+    offered = None
+    if mend is not None:
+        text = mend.value if isinstance(mend.value, str) else show(mend.value, "short_length", shape.units)
+        offered = MendOut(part=file.parts[mend.part].id, field=mend.field, text=text, choice=isinstance(mend.value, str))
+    return FindingOut(
+        code=problem.code,
+        severity="danger",
+        part=file.parts[problem.parts[0]].id,
+        sentence=problem_sentence(problem, layout, shape.units),
+        change=mend_sentence(problem, layout, shape.units),
+        mend=offered,
+    )
 
 
 def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None) -> ShapeOut:
@@ -51,7 +73,8 @@ def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None) -> ShapeOut
         balance=_balance_out(shape),
         ledger=_ledger_out(shape),
         drag=_drag_out(shape),
-        findings=[
+        findings=[_problem_out(p, shape) for p in shape.problems]
+        + [
             FindingOut(
                 code=f.code,
                 severity=f.severity,

@@ -110,6 +110,15 @@ class DragOut(Schema):
     thrusting: list[float]
 
 
+class MendOut(Schema):
+    """One box of one part that would mend it, and what to write there."""
+
+    part: uuid.UUID
+    field: str
+    text: str
+    choice: bool = False
+
+
 class FindingOut(Schema):
     """Something that wants a look."""
 
@@ -117,6 +126,8 @@ class FindingOut(Schema):
     severity: str
     part: uuid.UUID | None
     sentence: str
+    change: str = ""  # the nearest change that mends it
+    mend: MendOut | None = None
 
 
 class BoxOut(Schema):

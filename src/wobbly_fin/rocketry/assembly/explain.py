@@ -1,5 +1,7 @@
 """The assembly in words."""
 
+from collections.abc import Sequence
+
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.assembly.act import Act
 from wobbly_fin.rocketry.assembly.order import Before
@@ -13,9 +15,23 @@ def _size(metres: float, units: UnitChoice) -> str:
     return show(metres, "short_length", units)
 
 
+def names_of(layout: Layout, parts: Sequence[int]) -> list[str]:
+    """What parts are called; of two with one name which is ahead of the other."""
+    called = [layout.placed[n].part.called for n in parts]
+    out = []
+    for n, name in zip(parts, called, strict=True):
+        same = [m for m, other in zip(parts, called, strict=True) if other == name and m != n]
+        if not same:
+            out.append(name)
+        else:
+            ahead = layout.placed[n].fore_m < min(layout.placed[m].fore_m for m in same)
+            out.append(say("assembly-name-forward" if ahead else "assembly-name-aft", name=name))
+    return out
+
+
 def problem_sentence(problem: Problem, layout: Layout, units: UnitChoice = METRIC) -> str:
     """What is wrong, with its figures."""
-    names = [layout.placed[n].part.called for n in problem.parts]
+    names = names_of(layout, problem.parts)
     figures = {k.removesuffix("_m"): _size(v, units) for k, v in problem.values.items()}
     shut = problem.code == "sealed_in" and problem.values["bore_m"] < 1e-3
     key = f"assembly-problem-{problem.code.replace('_', '-')}{'-shut' if shut else ''}"
@@ -24,7 +40,7 @@ def problem_sentence(problem: Problem, layout: Layout, units: UnitChoice = METRI
 
 def mend_sentence(problem: Problem, layout: Layout, units: UnitChoice = METRIC) -> str:
     """The nearest change that mends it."""
-    names = [layout.placed[n].part.called for n in problem.parts]
+    names = names_of(layout, problem.parts)
     figures = {k.removesuffix("_m"): _size(v, units) for k, v in problem.values.items()}
     return say(
         f"assembly-mend-{problem.code.replace('_', '-')}", part=names[0], other=names[1] if len(names) > 1 else "", **figures

@@ -3,18 +3,9 @@
 from collections.abc import Iterable
 from functools import lru_cache
 
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed
-from wobbly_fin.rocketry.airframe.parts import (
-    Baffle,
-    Bulkhead,
-    CentringRing,
-    Coupler,
-    FinSet,
-    MassLump,
-    MotorTube,
-    RailButton,
-)
-from wobbly_fin.rocketry.assembly.pieces import KEPT
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, holds
+from wobbly_fin.rocketry.airframe.parts import MassLump
+from wobbly_fin.rocketry.assembly.pieces import HELD, tube_round
 from wobbly_fin.rocketry.assembly.stand import Join, Stand, Way
 from wobbly_fin.rocketry.recovery.closures import Closure, closures_of, separations_of
 from wobbly_fin.rocketry.recovery.opens import planned
@@ -56,45 +47,22 @@ def other_side(closure: Closure) -> int:
     return closure.fore if closure.end == "fore" else closure.aft
 
 
-def host_tube(layout: Layout, placed: Placed) -> int:
-    """What a disc is glued into: the coupler, nose or mount it belongs to, else the coupler round it, else its tube."""
-    parent = next((p for p in layout.placed if p.part.id and p.part.id == placed.part.parent), None)
-    if parent is not None and not isinstance(parent.part, CentringRing):
-        return parent.index
-    around = next((c for c in layout.of(Coupler) if c.fore_m - 0.002 <= placed.fore_m and placed.aft_m <= c.aft_m + 0.002), None)
-    return around.index if around is not None else layout.host_of(placed).index
-
-
-def mount_of(layout: Layout, ring: Placed) -> int | None:
-    """The motor tube a ring goes round; None of a ring in an empty tube."""
-    found = [m for m in layout.of(MotorTube) if m.stage == ring.stage and m.fore_m < ring.aft_m + 1e-6 and m.aft_m > ring.fore_m - 1e-6]
-    own = next((m for m in found if m.part.id and m.part.id == ring.part.parent), None)
-    return own.index if own is not None else found[0].index if found else None
-
-
 def fixed(layout: Layout, opens: Opens, loose: Iterable[int] = ()) -> tuple[Join, ...]:
     """Everything that is glued when the rocket is finished; `loose`: lids that stay removable."""
-    out = [Join(c.part, other_side(c)) for c in every_closure(layout) if held_for_good(c, opens)]
-    joining = {c.part for c in every_closure(layout)}
-    free = set(loose)
-    for placed in layout.of(MotorTube, Bulkhead, Baffle, CentringRing, Coupler):
-        if placed.index in free or (isinstance(placed.part, Coupler) and placed.index in joining):
-            continue
-        if isinstance(placed.part, CentringRing):
-            mount = mount_of(layout, placed)
-            out.append(Join(placed.index, layout.host_of(placed).index))
-            out += [Join(placed.index, mount)] if mount is not None else []
-        elif isinstance(placed.part, Bulkhead):
-            out.append(Join(placed.index, host_tube(layout, placed)))
-        else:
-            out.append(Join(placed.index, layout.host_of(placed).index))
-    out += [Join(p.index, layout.host_of(p).index, slides=False) for p in layout.of(FinSet, RailButton) if not p.part.one_piece]
+    closures, free = every_closure(layout), set(loose)
+    out = [Join(c.part, other_side(c)) for c in closures if held_for_good(c, opens)]
+    joining = {c.part for c in closures}
+    for placed in layout.placed:
+        held = HELD.find(placed.part)
+        if held is not None and placed.index not in free | joining:
+            out += [Join(placed.index, to, slides=not placed.part.stands_deg) for to in held(layout, placed)]
     return tuple(out)
 
 
-def kept_things(layout: Layout) -> list[Placed[MassLump]]:
+def kept_things(stand: Stand) -> list[Placed[MassLump]]:
     """What lies in a bay and must come out again."""
-    return [p for p in layout.of(MassLump) if p.part.kind in KEPT and not p.part.stands_deg]
+    lumps = {p.part for p in stand.pieces if p.kind == "lump"}
+    return [p for p in stand.layout.placed if p.index in lumps and holds(p, MassLump)]
 
 
 def comes_out(stand: Stand, thing: Placed[MassLump]) -> tuple[bool, tuple[Way, ...]]:
@@ -106,15 +74,19 @@ def comes_out(stand: Stand, thing: Placed[MassLump]) -> tuple[bool, tuple[Way, .
 @lru_cache(maxsize=256)
 def loose_lids(layout: Layout, opens: Opens) -> frozenset[int]:
     """Lids that must stay removable, so that what lies behind them comes out: as few as will do."""
-    lids = [b.index for b in layout.of(Bulkhead)]
+    lids = [p.index for p in layout.placed if p.part.CLOSES]
     glued_at = {(c.part, c.end) for c in every_closure(layout) if held_for_good(c, opens)}
     loose: set[int] = set()
-    for thing in kept_things(layout):
+    for thing in kept_things(Stand.of(layout)):
         if comes_out(Stand.of(layout).after(fixed(layout, opens, loose)), thing)[0]:
             continue
         walls = _walls_of(layout, thing, lids)
         # First the one on the side where the joint comes apart.
-        walls.sort(key=lambda n: (host_tube(layout, layout.placed[n]), "aft" if layout.placed[n].fore_m > thing.fore_m else "fore") in glued_at)
+        walls.sort(
+            key=lambda n: (
+                (tube_round(layout, layout.placed[n]), "aft" if layout.placed[n].fore_m > thing.fore_m else "fore") in glued_at
+            )
+        )
         for trial in (*({n} for n in walls), set(walls)):
             if comes_out(Stand.of(layout).after(fixed(layout, opens, loose | trial)), thing)[0]:
                 loose |= trial

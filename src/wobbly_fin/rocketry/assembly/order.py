@@ -72,9 +72,7 @@ class _Arranging:
                 self.stuck[act.key] = fault
                 return changed
             others = [
-                f.key
-                for f in self.fixing
-                if f.key != act.key and f.key not in before and act.key not in self.earlier[f.key]
+                f.key for f in self.fixing if f.key != act.key and f.key not in before and act.key not in self.earlier[f.key]
             ]
             if self._fault(act, before | set(others)) is None:
                 return changed

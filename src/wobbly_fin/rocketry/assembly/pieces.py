@@ -5,6 +5,7 @@ Only what lies inside the body, or is gone past on the way in, has pieces; what 
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any, Literal
 
 from wobbly_fin.rocketry.airframe.aspects import Aspect
@@ -79,14 +80,72 @@ SECTION.none("outward", LaunchLug, TubeFins, Pods, RingFin, DisplayPart, Retaine
 SECTION.none("against", Anchor)
 
 
+Held = Callable[[Layout, Placed[Any]], Iterator[int]]
+# What a part is glued to or screwed to, by number; joints are told by closures.
+HELD: Aspect[Held] = Aspect("held")
+HELD.none("joined", NoseCone, BodyTube, Transition, FinCan)
+HELD.none("soft_held", Cord, CanopyPack)
+HELD.none("outward", LaunchLug, TubeFins, Pods, RingFin, DisplayPart, Retainer, VentHoles)
+HELD.none("loose", MassLump, Anchor)
+HELD.none("told", Joint, Allowance)
+
+
+@HELD.of(MotorTube, Coupler, Baffle, FinSet, RailButton)
+def _in_its_tube(layout: Layout, placed: Placed) -> Iterator[int]:
+    if not placed.part.one_piece:
+        yield layout.host_of(placed).index
+
+
+@HELD.of(CentringRing)
+def _between(layout: Layout, placed: Placed[CentringRing]) -> Iterator[int]:
+    yield layout.host_of(placed).index
+    mount = mount_of(layout, placed)
+    if mount is not None:
+        yield mount
+
+
+@HELD.of(Bulkhead)
+def _in_what_it_closes(layout: Layout, placed: Placed[Bulkhead]) -> Iterator[int]:
+    yield tube_round(layout, placed)
+
+
+@lru_cache(maxsize=256)
 def pieces_of(layout: Layout) -> tuple[Piece, ...]:
     """Of every part, in the order of the parts."""
     found: list[Piece] = []
     for placed in layout.placed:
-        cut = SECTION.find(placed.part)
-        if cut is not None:
-            found += cut(layout, placed)
+        found += _cut_open(layout, placed)
     return tuple(found)
+
+
+def motor_tubes(layout: Layout) -> list[Placed[MotorTube]]:
+    """Every one."""
+    return layout.of(MotorTube)
+
+
+def mount_of(layout: Layout, ring: Placed) -> int | None:
+    """The motor tube a ring goes round; None of a ring in an empty tube."""
+    near = (
+        m for m in motor_tubes(layout) if m.stage == ring.stage and m.fore_m < ring.aft_m + 1e-6 and m.aft_m > ring.fore_m - 1e-6
+    )
+    found = sorted(near, key=lambda m: not (m.part.id and m.part.id == ring.part.parent))
+    return found[0].index if found else None
+
+
+def tube_round(layout: Layout, placed: Placed) -> int:
+    """The narrowest tube a part lies in: a coupler rather than the tube round it, a nose’s shoulder, a motor tube it plugs."""
+    parent = next((p for p in layout.placed if p.part.id and p.part.id == placed.part.parent), None)
+    if parent is not None and parent.host is not None and parent.part.from_tube:
+        return parent.index
+    middle = (placed.fore_m + placed.aft_m) / 2
+    tubes = [p for o in layout.placed if o.part.from_tube or o.host is None for p in _cut_open(layout, o)]
+    around = [p for p in tubes if p.kind == "tube" and p.inner_m > 0 and p.fore_m <= middle < p.aft_m and p.part != placed.index]
+    return min(around, key=lambda p: p.inner_m).part if around else layout.host_of(placed).index
+
+
+def _cut_open(layout: Layout, placed: Placed) -> Iterator[Piece]:
+    cut = SECTION.find(placed.part)
+    return iter(()) if cut is None else cut(layout, placed)
 
 
 @SECTION.of(BodyTube)
@@ -119,7 +178,7 @@ def _nose(layout: Layout, placed: Placed[NoseCone]) -> Iterator[Piece]:
 
 def _through(layout: Layout, placed: Placed) -> float:
     """Radius of the hole a motor tube makes through a solid piece of the body. [m]"""
-    found = (m.part for m in layout.of(MotorTube) if m.fore_m < placed.aft_m and m.aft_m > placed.fore_m)
+    found = (m.part for m in motor_tubes(layout) if m.fore_m < placed.aft_m and m.aft_m > placed.fore_m)
     return max((m.outer_diameter_m / 2 + m.spread_m for m in found), default=0.0)
 
 
@@ -178,7 +237,7 @@ def _ring(layout: Layout, placed: Placed[CentringRing]) -> Iterator[Piece]:
 
 @SECTION.of(Bulkhead, Baffle)
 def _plate(layout: Layout, placed: Placed[Bulkhead | Baffle]) -> Iterator[Piece]:
-    plug = next((m.part for m in layout.of(MotorTube) if m.part.id and m.part.id == placed.part.parent), None)
+    plug = next((m.part for m in motor_tubes(layout) if m.part.id and m.part.id == placed.part.parent), None)
     across = placed.part.outer_diameter_m or 0.0
     if plug is not None:
         across = min(across, plug.inner_diameter_m)
@@ -198,7 +257,7 @@ def _nut(layout: Layout, placed: Placed[RailButton]) -> Iterator[Piece]:
     if sits_in_ring(layout, placed) is None:
         middle = (placed.fore_m + placed.aft_m) / 2
         bore = layout.outer_at(middle).part.bore_m / 2
-        cores = [m.part.outer_diameter_m / 2 + m.part.spread_m for m in layout.of(MotorTube) if m.fore_m < middle < m.aft_m]
+        cores = [m.part.outer_diameter_m / 2 + m.part.spread_m for m in motor_tubes(layout) if m.fore_m < middle < m.aft_m]
         high = min(NUT_HIGH_M, 0.9 * (bore - max(cores, default=0.0)))
         if high > 1e-3:
             yield Piece(placed.index, "block", middle - NUT_LONG_M / 2, middle + NUT_LONG_M / 2, bore - high, bore)
@@ -215,7 +274,7 @@ def sits_in_ring(layout: Layout, button: Placed[RailButton]) -> Placed[CentringR
 @SECTION.of(MassLump)
 def _lump(layout: Layout, placed: Placed[MassLump]) -> Iterator[Piece]:
     part = placed.part
-    if part.kind in KEPT and part.diameter_m > 0 and part.length_m > 0 and not part.stands_deg:
+    if part.kind in KEPT and not part.stands_deg:
         yield Piece(placed.index, "lump", placed.fore_m, placed.aft_m, 0.0, part.diameter_m / 2)
 
 

@@ -1,39 +1,23 @@
 """What no order of steps can mend: parts that want the same room, hang on nothing, are shut in, or shut what must open."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
-from itertools import pairwise
 from typing import Literal
 
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, holds
-from wobbly_fin.rocketry.airframe.parts import (
-    Baffle,
-    BodyTube,
-    Bulkhead,
-    CanopyPack,
-    CentringRing,
-    Coupler,
-    DisplayPart,
-    FinCan,
-    MotorTube,
-    Pods,
-    Retainer,
-)
-from wobbly_fin.rocketry.airframe.tabs import tab_of
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed
+from wobbly_fin.rocketry.airframe.parts import CanopyPack, Retainer
 from wobbly_fin.rocketry.assembly.finished import (
     Opens,
     comes_out,
     every_closure,
     fixed,
-    host_tube,
     kept_things,
     loose_lids,
-    mount_of,
     opens_in_flight,
 )
-from wobbly_fin.rocketry.assembly.pieces import Piece
-from wobbly_fin.rocketry.assembly.stand import GIVE_M, Stand
+from wobbly_fin.rocketry.assembly.pieces import HELD, Piece
+from wobbly_fin.rocketry.assembly.stand import GIVE_M, Join, Stand
 from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
 from wobbly_fin.rocketry.recovery.closures import FIXED
 
@@ -59,15 +43,18 @@ class Problem:
 @lru_cache(maxsize=256)
 def problems_of(layout: Layout, opens: Opens) -> tuple[Problem, ...]:
     """Of the drawing itself, whatever the order; `opens`: see `finished.must_open`."""
-    stand = Stand.of(layout).after(fixed(layout, opens, loose_lids(layout, opens)))
+    joins = fixed(layout, opens, loose_lids(layout, opens))
+    stand = Stand.of(layout).after(joins)
     return (
-        *_whole(layout), *_fits(stand), *_loose(layout), *_joints(layout, opens), *_shut_in(stand), *_motors(stand), *_screws(layout),
+        *_whole(stand), *_fits(stand), *_loose(stand, joins), *_joints(layout, opens), *_shut_in(stand), *_motors(stand),
+        *_screws(layout),
     )  # fmt: skip
 
 
-def _whole(layout: Layout) -> Iterator[Problem]:
+def _whole(stand: Stand) -> Iterator[Problem]:
+    layout = stand.layout
     first = layout.outer[0]
-    if holds(first, BodyTube) and not any(b.fore_m < first.aft_m for b in layout.of(Bulkhead)):
+    if not any(p.kind == "disc" and p.inner_m == 0.0 and p.fore_m < first.aft_m for p in stand.pieces):
         yield Problem(code="no_nose", parts=(first.index,))
     for stage in sorted({o.stage for o in layout.outer}):
         if not any(p.part.motor_bay is not None for p in layout.placed if p.stage == stage):
@@ -97,42 +84,33 @@ def _plug_and_bore(one: Piece, other: Piece) -> tuple[Piece, Piece] | tuple[None
     return None, one
 
 
-def _loose(layout: Layout) -> Iterator[Problem]:
+def _loose(stand: Stand, joins: Sequence[Join]) -> Iterator[Problem]:
     """What hangs on nothing, or lies outside the rocket."""
+    layout = stand.layout
     for placed in layout.placed:
-        stands = (bool(placed.part.stands_deg) or placed.host is not None) and not isinstance(placed.part, Retainer | DisplayPart)
-        if stands and (placed.fore_m > layout.length_m + 1e-3 or placed.aft_m < -1e-3):
+        if HELD.find(placed.part) is not None and (placed.fore_m > layout.length_m + 1e-3 or placed.aft_m < -1e-3):
             yield Problem(code="outside", parts=(placed.index,), values={"at_m": placed.fore_m, "long_m": layout.length_m})
-    for disc in layout.of(CentringRing, Bulkhead, Baffle, Coupler):
-        host = layout.placed[host_tube(layout, disc)] if holds(disc, Bulkhead) else layout.host_of(disc)
-        bore = _bore_m(host)
-        across = disc.part.outer_diameter_m or bore
-        if bore - across > FLOATS_M:
-            yield Problem(code="floats", parts=(disc.index, host.index), values={"gap_m": (bore - across) / 2})
-    for ring in layout.of(CentringRing):
-        mount = mount_of(layout, ring)
-        core = layout.placed[mount].part if mount is not None else None
-        if isinstance(core, MotorTube) and core.count == 1 and ring.part.inner_diameter_m:
-            gap = ring.part.inner_diameter_m - core.outer_diameter_m
-            if gap > FLOATS_M:
-                yield Problem(code="floats", parts=(ring.index, mount or 0), values={"gap_m": gap / 2})
-    for tube in layout.of(MotorTube):
-        gap = layout.host_of(tube).part.bore_m - tube.part.outer_diameter_m - 2 * (tube.part.spread_m if tube.part.count > 1 else 0.0)
-        if gap > FLOATS_M and not _held(layout, tube):
-            yield Problem(code="floats", parts=(tube.index, layout.host_of(tube).index), values={"gap_m": gap / 2})
+    cores = {p.part for p in stand.pieces if p.kind == "core"}
+    gaps = {(j.part, j.to): _gap_m(stand, j) for j in joins if j.slides}
+    for (part, to), gap in gaps.items():
+        if gap <= FLOATS_M / 2:
+            continue
+        # A motor tube is held by rings, lids and tabs; everything else by its own fit.
+        carried = part in cores and any(j.to == part or _gap_m(stand, Join(j.part, part)) == 0.0 for j in joins if j.part != part)
+        if not carried:
+            yield Problem(code="floats", parts=(part, to), values={"gap_m": gap})
 
 
-def _bore_m(host: Placed) -> float:
-    part = host.part
-    if isinstance(part, Coupler):
-        return (part.outer_diameter_m or 0.0) - 2 * part.wall_m
-    return part.inner_diameter_m if isinstance(part, MotorTube) else part.bore_m
-
-
-def _held(layout: Layout, tube: Placed[MotorTube]) -> bool:
-    rings = any(r.aft_m > tube.fore_m - 1e-6 and r.fore_m < tube.aft_m + 1e-6 for r in layout.of(CentringRing, Bulkhead))
-    tabs = any(tab_of(layout, p) is not None and p.fore_m < tube.aft_m and p.aft_m > tube.fore_m for p in layout.placed)
-    return rings or tabs
+def _gap_m(stand: Stand, join: Join) -> float:
+    """Air between a part and what it is fixed to, where they lie beside one another. [m]"""
+    found = [
+        max(0.0, a.inner_m - b.outer_m, b.inner_m - a.outer_m)
+        for a in stand.pieces
+        if a.part == join.part
+        for b in stand.pieces
+        if b.part == join.to and a.along(b, -1e-3)
+    ]
+    return min(found, default=0.0)
 
 
 def _joints(layout: Layout, opens: Opens) -> Iterator[Problem]:
@@ -140,18 +118,16 @@ def _joints(layout: Layout, opens: Opens) -> Iterator[Problem]:
         if opens_in_flight(closure, opens) and closure.kind in FIXED:
             parts = (*((closure.joint,) if closure.joint is not None else ()), closure.part, closure.fore, closure.aft)
             yield Problem(code="opening_fixed", parts=tuple(dict.fromkeys(parts)))
-    couplers = layout.of(Coupler)
-    for fore, aft in pairwise(layout.outer):
-        meet = isinstance(fore.part, BodyTube) and isinstance(aft.part, BodyTube) and fore.stage == aft.stage
-        spans = any(c.fore_m < aft.fore_m - 1e-4 and c.aft_m > aft.fore_m + 1e-4 for c in couplers)
+        fore, aft = layout.placed[closure.fore], layout.placed[closure.aft]
+        meet = closure.part == closure.aft and fore.part.from_tube and aft.part.from_tube and fore.stage == aft.stage
         within = aft.part.front_m <= fore.part.bore_m + GIVE_M or fore.part.tail_m <= aft.part.bore_m + GIVE_M
-        if meet and not spans and not within:
+        if meet and not within:
             yield Problem(code="no_joiner", parts=(fore.index, aft.index))
 
 
 def _shut_in(stand: Stand) -> Iterator[Problem]:
     layout = stand.layout
-    for thing in kept_things(layout):
+    for thing in kept_things(stand):
         out, ways = comes_out(stand, thing)
         if not out:
             best = max(ways, key=lambda w: w.gap_m)
@@ -167,24 +143,27 @@ def _shut_in(stand: Stand) -> Iterator[Problem]:
 
 def _motors(stand: Stand) -> Iterator[Problem]:
     """A motor goes in from behind, and its case comes out there."""
-    for tube in stand.layout.of(MotorTube):
-        wide = tube.part.inner_diameter_m + 2 * (tube.part.spread_m if tube.part.count > 1 else 0.0)
-        for piece in stand.pieces_in(stand.group(tube.index)):
-            if piece.part != tube.index and piece.aft_m > tube.aft_m + 1e-3 and piece.fore_m > tube.fore_m and 2 * piece.inner_m < wide - 1e-3:
-                if piece.kind in ("tube", "disc"):
-                    yield Problem(
-                        code="motor_shut_in", parts=(piece.part, tube.index), values={"wide_m": wide, "bore_m": 2 * piece.inner_m}
-                    )
-                    break
+    for core in [p for p in stand.pieces if p.kind == "core"]:
+        part = stand.layout.placed[core.part].part
+        bay = part.motor_bay
+        wide = 2 * part.off_axis_m(0.0) + (bay.diameter_m if bay is not None else 0.0)
+        behind = [
+            p
+            for p in stand.pieces_in(stand.group(core.part))
+            if p.part != core.part and p.kind in ("tube", "disc") and p.aft_m > core.aft_m + 1e-3 and p.fore_m > core.fore_m
+        ]
+        tight = min(behind, key=lambda p: p.inner_m, default=None)
+        if tight is not None and 2 * tight.inner_m < wide - 1e-3:
+            yield Problem(
+                code="motor_shut_in", parts=(tight.part, core.part), values={"wide_m": wide, "bore_m": 2 * tight.inner_m}
+            )
 
 
 def _screws(layout: Layout) -> Iterator[Problem]:
     """A screw through the side holds the case from behind: there must be tube behind it."""
     for retainer in layout.of(Retainer):
-        if retainer.part.kind != "screw":
-            continue
-        mount = next((m for m in layout.of(MotorTube, FinCan, Pods) if m.stage == retainer.stage), None)
-        if mount is not None:
+        mount = next((m for m in layout.placed if m.stage == retainer.stage and m.part.motor_bay is not None), None)
+        if retainer.part.kind == "screw" and mount is not None:
             room = screw_room_m(layout, mount)
             if room < SCREW_M:
                 yield Problem(code="no_room_for_screw", parts=(retainer.index, mount.index), values={"room_m": max(room, 0.0)})

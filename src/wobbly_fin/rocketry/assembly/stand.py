@@ -49,6 +49,9 @@ class Hands:
         return self.finger_m if gap_m >= self.finger_wide_m else 0.0
 
 
+USUAL_HANDS = Hands()
+
+
 @dataclass(frozen=True, slots=True)
 class Way:
     """From an open end to a place: how far, how narrow, and what makes it so. [m]
@@ -155,7 +158,9 @@ class Stand:
         """From where something lies loose in the body to the open ends; `gap_m` is across."""
         placed = self.layout.placed[part]
         host = placed.host if placed.host is not None else part
-        pieces = tuple(p for p in self.pieces_in(self.group(_nearest_tube(self, part, host))) if p.part != part and p.kind != "lump")
+        pieces = tuple(
+            p for p in self.pieces_in(self.group(_nearest_tube(self, part, host))) if p.part != part and p.kind != "lump"
+        )
         return tuple(_bore_out(pieces, placed.fore_m if end == "aft" else placed.aft_m, end) for end in ENDS)
 
     def overlaps(self) -> Iterator[tuple[Piece, Piece]]:
@@ -164,10 +169,10 @@ class Stand:
         for n, one in enumerate(self.pieces):
             for other in self.pieces[n + 1 :]:
                 pair = (one.part, other.part)
-                if one.part != other.part and pair not in seen and one.along(other, 1e-4) and one.beside(other, GIVE_M):
-                    if not self._meant(one, other):
-                        seen.add(pair)
-                        yield one, other
+                meets = one.part != other.part and pair not in seen and one.along(other, 1e-4) and one.beside(other, GIVE_M)
+                if meets and not self._meant(one, other):
+                    seen.add(pair)
+                    yield one, other
 
     def _meant(self, one: Piece, other: Piece) -> bool:
         """A tab goes through the wall, a cluster's plate round its tubes; what lies in a bay may hold what lies in it."""

@@ -51,7 +51,7 @@ class Change:
 
 def apply_changes(plan: Plan, changes: Sequence[Change]) -> Plan:
     """The plan with its owner's changes; what cannot be is left out and said among the remarks."""
-    out = Plan(steps=list(plan.steps), remarks=list(plan.remarks))
+    out = replace(plan, steps=list(plan.steps), remarks=list(plan.remarks))
     for change in changes:
         try:
             out = change_plan(out, change)
@@ -83,6 +83,7 @@ def _add(plan: Plan, change: Change) -> Plan:
         )
     step = Step(
         key=change.key,
+        work="own",
         title=change.title.strip(),
         assembly=change.assembly,
         hands_on_s=change.hands_on_s,
@@ -98,7 +99,7 @@ def _add(plan: Plan, change: Change) -> Plan:
     # Listed behind what it waits for.
     place = max((i for i, s in enumerate(steps) if s.key in change.after), default=-1) + 1
     steps.insert(place, step)
-    return _checked(Plan(steps=steps, remarks=list(plan.remarks)), change)
+    return _checked(replace(plan, steps=steps, remarks=list(plan.remarks)), change)
 
 
 def _drop(plan: Plan, change: Change) -> Plan:
@@ -119,7 +120,7 @@ def _drop(plan: Plan, change: Change) -> Plan:
     remarks = list(plan.remarks)
     if gone.without:
         remarks.append(f"Dropped “{gone.title}”: {gone.without}.")
-    return Plan(steps=steps, remarks=remarks)
+    return replace(plan, steps=steps, remarks=remarks)
 
 
 def _move(plan: Plan, change: Change) -> Plan:
@@ -133,7 +134,7 @@ def _move(plan: Plan, change: Change) -> Plan:
         else s
         for s in plan.steps
     ]
-    return _checked(Plan(steps=steps, remarks=list(plan.remarks)), change)
+    return _checked(replace(plan, steps=steps, remarks=list(plan.remarks)), change)
 
 
 def _known(plan: Plan, keys: Sequence[str]) -> None:

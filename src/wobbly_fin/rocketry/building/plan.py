@@ -45,11 +45,10 @@ def build_plan(bench: Bench, changes: Sequence[Change] = ()) -> Plan:
     before_scale = tuple(step.key for step in late) or after_paint
     steps = [tubes.gather(bench), *glued, *painting, *late, finish.final_weighing(bench, (*before_scale, *after_paint))]
     steps, stuck = ordered(bench, steps)
-    plan = Plan(
-        steps=steps,
-        remarks=_remarks(sections),
-        problems=[*problems_of(bench.layout, bench.opens), *(problem_of(f) for f in stuck)],
-    )
+    drawn = problems_of(bench.layout, bench.opens)
+    told = {frozenset(p.parts[:2]) for p in drawn}
+    found = [p for p in map(problem_of, stuck) if frozenset(p.parts) not in told]
+    plan = Plan(steps=steps, remarks=_remarks(sections), problems=[*drawn, *found])
     plan = apply_changes(plan, changes)
     plan.steps = in_sequence(plan.steps)
     if plan.buildable:
@@ -75,7 +74,9 @@ def ordered(bench: Bench, steps: Sequence[Step]) -> tuple[list[Step], tuple[Faul
         after.setdefault(link.then, []).append(Link(key=link.first, because=why))
         before.setdefault(link.first, []).append(Link(key=link.then, because=why))
     done = [
-        replace(s, after=(*s.after, *after.get(s.key, ())), before=tuple(before.get(s.key, ()))) if s.key in after or s.key in before else s
+        replace(s, after=(*s.after, *after.get(s.key, ())), before=tuple(before.get(s.key, ())))
+        if s.key in after or s.key in before
+        else s
         for s in steps
     ]
     return done, found.stuck

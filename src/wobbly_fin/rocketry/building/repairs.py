@@ -4,10 +4,12 @@ from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet
 from wobbly_fin.rocketry.building.amounts import fillets_kg, root_fillet_radius_m, sleeve_kg
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.plan import in_sequence
+from wobbly_fin.rocketry.building.recipes.eyes import eyes_of
 from wobbly_fin.rocketry.building.recipes.finish import coats_of
-from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE
+from wobbly_fin.rocketry.building.recipes.section import BLADE, DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.step import Link, Plan, Step
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.messages import say
 
 DAMAGES: dict[str, str] = {
     "fin_off": "a fin came off or cracked",
@@ -32,6 +34,7 @@ def repair_plan(bench: Bench, damage: str) -> Plan:
         raise RocketryError("damage", f"{damage!r} is no damage this book knows; one of {', '.join(DAMAGES)}")
     look = Step(
         key="look",
+        work="inspect",
         title="Take it apart and look",
         assembly="whole",
         hands_on_s=15 * MINUTE,
@@ -48,6 +51,7 @@ def repair_plan(bench: Bench, damage: str) -> Plan:
         steps.append(
             Step(
                 key="paint",
+                work="paint",
                 title="Touch in the paint",
                 assembly="whole",
                 hands_on_s=20 * MINUTE,
@@ -59,6 +63,7 @@ def repair_plan(bench: Bench, damage: str) -> Plan:
     steps.append(
         Step(
             key="weigh",
+            work="weigh",
             title="Weigh and balance it again",
             assembly="whole",
             hands_on_s=10 * MINUTE,
@@ -83,6 +88,7 @@ def _fin(bench: Bench) -> list[Step]:
     return [
         Step(
             key="clean",
+            work="clean",
             title="Clean the joint down to bare paper and wood",
             assembly="body",
             hands_on_s=20 * MINUTE,
@@ -95,6 +101,8 @@ def _fin(bench: Bench) -> list[Step]:
         ),
         Step(
             key="fin-on",
+            work="glue_on",
+            parts=(fin.index, bench.layout.host_of(fin).index),
             title="Glue the fin back on its line",
             assembly="body",
             hands_on_s=12 * MINUTE,
@@ -107,6 +115,8 @@ def _fin(bench: Bench) -> list[Step]:
         ),
         Step(
             key="fillet",
+            work="fillet_outside",
+            parts=(fin.index, bench.layout.host_of(fin).index),
             title="Both fillets anew",
             assembly="body",
             hands_on_s=15 * MINUTE,
@@ -129,6 +139,7 @@ def _splice(bench: Bench) -> list[Step]:
     return [
         Step(
             key="cut-back",
+            work="cut",
             title="Cut the tube back to where it is sound",
             assembly="body",
             hands_on_s=20 * MINUTE,
@@ -139,6 +150,7 @@ def _splice(bench: Bench) -> list[Step]:
         ),
         Step(
             key="splice",
+            work="glue_in",
             title="Splice in a new piece over a coupler",
             assembly="body",
             hands_on_s=25 * MINUTE,
@@ -153,6 +165,7 @@ def _splice(bench: Bench) -> list[Step]:
         ),
         Step(
             key="fill",
+            work="fill",
             title="Fill and sand the seam",
             assembly="body",
             hands_on_s=15 * MINUTE,
@@ -168,6 +181,7 @@ def _nose(bench: Bench) -> list[Step]:
     return [
         Step(
             key="nose",
+            work="mend",
             title="Glue the crack and line it",
             assembly="nose",
             hands_on_s=20 * MINUTE,
@@ -182,13 +196,22 @@ def _nose(bench: Bench) -> list[Step]:
 
 
 def _cord(bench: Bench) -> list[Step]:
+    """A new cord, tied to its eye where a hand still gets there; else to what is left of the old one outside."""
+    s = Section(bench, 0)
+    eyes = [eye for eye, _ in eyes_of(s)]
+    deep = [eye for eye in eyes if s.out_of_hand(eye)]
     return [
         Step(
             key="cord",
+            work="tie_cord",
             title="Replace the whole cord",
             assembly="whole",
             hands_on_s=25 * MINUTE,
-            lines=("No knots in the middle of an old one. Flameproof where the charge reaches it.",),
+            parts=tuple(p.index for p in (*(c for e in eyes for c in s.cords_at(e)), *eyes)),
+            lines=(
+                "No knots in the middle of an old one. Flameproof where the charge reaches it.",
+                *(say("build-mend-deep", eye=a.part.called) for a in deep),
+            ),
             inspect="Pull both ends as hard as they will be pulled.",
             after=(Link(key="look", because="look first"),),
             needed=True,
@@ -201,6 +224,7 @@ def _canopy(bench: Bench) -> list[Step]:
     return [
         Step(
             key="canopy",
+            work="mend",
             title="Patch the canopy, or retire it",
             assembly="canopy",
             hands_on_s=25 * MINUTE,
@@ -214,18 +238,45 @@ def _canopy(bench: Bench) -> list[Step]:
 
 
 def _mount(bench: Bench) -> list[Step]:
-    return [
+    """Fresh fillets at every ring a stick still reaches; where none does, the tube has to be opened first."""
+    finished, s = bench.finished, Section(bench, 0)
+    rings = [s.ring_part(r) for r in s.rings]
+    faces = [(ring, end, at) for ring in rings for end, at in (("fore", ring.fore_m - 0.001), ("aft", ring.aft_m + 0.001))]
+    open_ = [(ring, end) for ring, end, at in faces if finished.reaches(ring.index, at, "stick", bench.schools.hands)]
+    shut = [ring for ring in rings if ring.index not in {r.index for r, _ in open_}]
+    lines = [say("build-mend-face", ring=ring.part.called, end=end) for ring, end in open_]
+    lines += [say("build-mend-shut", ring=ring.part.called) for ring in shut]
+    steps = []
+    if rings and not open_:
+        steps.append(
+            Step(
+                key="open",
+                work="cut",
+                title=say("build-mend-open"),
+                assembly="body",
+                hands_on_s=25 * MINUTE,
+                parts=tuple(r.index for r in rings),
+                lines=(say("build-mend-open-line"),),
+                tools=("knife", "collar"),
+                caution=BLADE,
+                after=(Link(key="look", because="look first"),),
+            )
+        )
+    steps.append(
         Step(
             key="mount",
+            work="fillet_inside",
             title="Glue the mount in again",
             assembly="body",
             hands_on_s=25 * MINUTE,
-            lines=("Old glue scraped out, fresh fillets on both faces of both rings, laid in with a long stick.",),
+            parts=tuple(p.index for p in (*s.motor_tubes, *rings)),
+            lines=(say("build-mend-mount"), *lines),
             tools=("long stick",),
             gluing=bench.gluing(bench.fillets, 0.004, 12 * MINUTE, joints=2),
             inspect="A spent case pushed hard from behind moves nothing.",
-            after=(Link(key="look", because="look first"),),
+            after=(Link(key=steps[0].key if steps else "look", because="look first"),),
             needed=True,
             without="thrust pushes it through the rocket",
         )
-    ]
+    )
+    return steps

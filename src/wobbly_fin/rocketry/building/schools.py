@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from wobbly_fin.rocketry.assembly.stand import Hands
+from wobbly_fin.rocketry.assembly.stand import USUAL_HANDS, Hands
 from wobbly_fin.rocketry.building.glues import WARMEST_C
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
@@ -58,7 +58,7 @@ class Schools:
     temperature_c: float = 20.0
     spacing: Spacing = "apart"
     lines: Lines = "neighbours"
-    hands: Hands = Hands()
+    hands: Hands = USUAL_HANDS
 
     def __post_init__(self) -> None:
         for name, value, known in (

@@ -77,7 +77,11 @@ def wind(case: Case) -> Trial:
 
 def built(case: Case) -> Trial:
     """Build, repairs and holds are done."""
-    done = case.situation.built
+    done, problems = case.situation.built, case.configuration.problems
+    layout = case.configuration.layout
+    if problems and not done and layout is not None:
+        # What stands there was built, whatever the drawing says of it; what is still to be built cannot be.
+        return plain("built", False, layout.placed[problems[0].parts[0]].part.called, why=problems[0].code.replace("_", "-"))
     if done is None:
         return unknown("built", "built")
     # Not finished is not wrong: it is open until it is.

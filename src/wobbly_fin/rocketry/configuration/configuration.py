@@ -11,6 +11,8 @@ from wobbly_fin.rocketry.airframe.mass import Aboard
 from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.airframe.part_checks import Finding, TubeSchool
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.assembly.finished import must_open
+from wobbly_fin.rocketry.assembly.problems import Problem, problems_of
 from wobbly_fin.rocketry.configuration.load import MountLoad
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
@@ -292,6 +294,12 @@ class Configuration:
         if rigid is None:
             return ()
         return dangers_aboard(rigid.layout, () if self.empty_stages else self.aboard, rigid.pressure.flags, self.tube_school)
+
+    @cached_property
+    def problems(self) -> tuple[Problem, ...]:
+        """What keeps it from being built as drawn, whatever the order of work."""
+        layout = self.layout
+        return () if layout is None else problems_of(layout, must_open(layout, self.plan or RecoveryPlan(sequence=self.sequence)))
 
     # What opens it.
 

@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.base import tupled
+from wobbly_fin.formats.plan_file import SchoolsDocument
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.building.changes import MOST_CHANGES, Change, change_plan
@@ -23,7 +24,8 @@ from wobbly_fin.workshop.models import Build
 from wobbly_fin.workshop.station import bench_of, build_of, chosen, plan_of
 from wobbly_fin.workshop.times import free_time, hours_of
 
-_SCHOOL_BOXES = {"inside", "jig", "origin", "fillers", "coats", "structural", "fillets", "temperature"}
+# Read anew each time the plan is made: kept with their units, they stay as they are whatever their owner takes to.
+_TYPED = {"temperature": "temperature", "hand": "short_length", "finger": "short_length"}
 _LONGEST = 80
 _FURTHEST_DAYS = 3 * 366
 _MOST_EXCEPTIONS = 400
@@ -48,7 +50,7 @@ def begin_build(user: User, rocket_key: uuid.UUID, key: uuid.UUID, kind: str, da
         earlier = Build.objects.belonging_to(user).order_by("-created_at").first()
         if earlier is not None and kind == "build":
             # One's way of building is a habit.
-            told = {k: v for k, v in earlier.schools.items() if k in ("jig", "fillers", "temperature")}
+            told = {k: v for k, v in earlier.schools.items() if k in ("jig", "fillers", "temperature", "hand", "finger", "lines")}
         file = read_rocket_file(row.document)
         if file.kit:
             told["origin"] = "kit"
@@ -64,15 +66,15 @@ def set_schools(user: User, key: uuid.UUID, told: dict[str, Any]) -> Build:
     """Change some of the boxes of how it is built; raises RocketryError at the box at fault and changes nothing."""
     with transaction.atomic():
         build = build_of(user, key)
-        unknown = set(told) - _SCHOOL_BOXES
+        unknown = set(told) - SchoolsDocument.model_fields.keys()
         if unknown:
             raise RocketryError(min(unknown), "is no box of this form")
         merged = chosen(user, build) | {k: v if isinstance(v, bool) else str(v or "")[:_LONGEST] for k, v in told.items()}
         units = units_of(preferences_of(user))
         bench_of(user, read_rocket_file(build.rocket.document), merged, units)
-        if str(merged.get("temperature", "")).strip():
-            # Read anew each time the plan is made: with its unit, it stays as warm whatever its owner takes to.
-            merged["temperature"] = parse(merged["temperature"], "temperature", units).kept
+        for name, quantity in _TYPED.items():
+            if str(merged.get(name, "")).strip():
+                merged[name] = parse(merged[name], quantity, units).kept
         build.schools = merged
         build.save()
     return build

@@ -1,10 +1,13 @@
 """The workshop's answers, from the core's terms."""
 
 import datetime
+import uuid
 from collections.abc import Mapping
 from zoneinfo import ZoneInfo
 
+from wobbly_fin.rocketry.assembly.explain import mend_sentence, problem_sentence
 from wobbly_fin.rocketry.building.agenda import hands_on_s
+from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.explain import (
     cause_sentence,
     gluing_sentences,
@@ -16,8 +19,9 @@ from wobbly_fin.rocketry.building.explain import (
 from wobbly_fin.rocketry.building.glues import GLUES
 from wobbly_fin.rocketry.building.hours import FreeHours, say_hours, zone_of
 from wobbly_fin.rocketry.building.repairs import DAMAGES
-from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS, JIGS, ORIGINS
-from wobbly_fin.rocketry.building.step import Step
+from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS, JIGS, LINES, ORIGINS, SPACINGS
+from wobbly_fin.rocketry.building.standing import is_drawn
+from wobbly_fin.rocketry.building.step import Link, Plan, Step
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.workshop.api.schemas import (
@@ -31,6 +35,7 @@ from wobbly_fin.workshop.api.schemas import (
     HoursOut,
     OptionsOut,
     PhotoOut,
+    ProblemOut,
     ReasonOut,
     SlotOut,
     StationOut,
@@ -38,7 +43,7 @@ from wobbly_fin.workshop.api.schemas import (
 )
 from wobbly_fin.workshop.models import Build, BuildPhoto, FreeTime
 from wobbly_fin.workshop.rescue import rescue
-from wobbly_fin.workshop.since import changed_steps
+from wobbly_fin.workshop.since import changed_steps, not_asked
 from wobbly_fin.workshop.station import Station
 from wobbly_fin.workshop.times import USUAL
 
@@ -60,7 +65,7 @@ def station_out(s: Station) -> StationOut:
     )
     coming = sorted((k for k, st in by_state.items() if st == "waiting" and k in begins), key=lambda k: begins[k])
     left = sum(hands_on_s(x, s.state.pace) for x in s.plan.steps if x.key not in s.state.done)
-    finished = not any(x.key not in s.state.done for x in s.plan.steps)
+    finished = all(x.key in s.state.done or not_asked(x, s.state) for x in s.plan.steps)
     late = s.deadline_s is not None and s.agenda.finish_s is not None and s.agenda.finish_s > s.deadline_s
     headline = ready_sentence(s.agenda, s.plan, s.now_s, zone, s.deadline_s, s.units)
     return StationOut(
@@ -70,6 +75,7 @@ def station_out(s: Station) -> StationOut:
         headline=headline,
         latest=latest_sentence(s.agenda, s.now_s, zone),
         verdict="done" if finished else "open" if s.agenda.finish_s is None else "late" if late else "good",
+        problems=problems_out(s.plan, s.bench),
         remarks=_remarks(s),
         rescue=rescue(s) if late else [],
         chain=[cause_sentence(c, s.plan) for c in s.agenda.chain[-_CHAIN:]],
@@ -101,6 +107,20 @@ def _build_out(build: Build, zone: ZoneInfo) -> BuildOut:
         deadline=deadline,
         schools=build.schools,
     )
+
+
+def problems_out(plan: Plan, bench: Bench) -> list[ProblemOut]:
+    """What keeps it from being built."""
+    layout = bench.layout
+    return [
+        ProblemOut(
+            code=p.code,
+            part=uuid.UUID(layout.placed[p.parts[0]].part.id),
+            reason=problem_sentence(p, layout, bench.units),
+            change=mend_sentence(p, layout, bench.units),
+        )
+        for p in plan.problems
+    ]
 
 
 def _remarks(s: Station) -> list[str]:
@@ -161,11 +181,16 @@ def _step_out(s: Station, step: Step, zone: ZoneInfo, changed: Mapping[str, str]
         materials=list(step.materials),
         caution=" ".join(x for x in (step.caution, _glue_caution(s, step)) if x),
         inspect=step.inspect,
-        after=[
-            ReasonOut(key=x.key, title=s.plan.of[x.key].title, because=x.because, done=x.key in s.state.done)
-            for x in step.after
-            if x.key in s.plan.of
+        after=[_reason(s, x) for x in step.after if x.key in s.plan.of],
+        work=step.work,
+        before=[_reason(s, x) for x in step.before if x.key in s.plan.of],
+        closes=[
+            ReasonOut(key=x.key, title=x.title, because=link.because, done=x.key in s.state.done)
+            for x in s.plan.steps
+            for link in x.before
+            if link.key == step.key
         ],
+        stands=is_drawn(step),
         weigh_in=weigh,
         template=step.template,
         pictured=step.picture is not None,
@@ -185,6 +210,10 @@ def _step_out(s: Station, step: Step, zone: ZoneInfo, changed: Mapping[str, str]
         remarks=s.state.remarks.get(step.key, []),
         photos=[p.pk for p in s.build.photos.all() if p.step == step.key],
     )
+
+
+def _reason(s: Station, link: Link) -> ReasonOut:
+    return ReasonOut(key=link.key, title=s.plan.of[link.key].title, because=link.because, done=link.key in s.state.done)
 
 
 def _glue_caution(s: Station, step: Step) -> str:
@@ -276,6 +305,7 @@ def options_out(s: Station | None = None) -> OptionsOut:
     glues = {**GLUES, **(s.bench.own_glues if s is not None else {})}
     fit = [ChoiceOut(key=k, label=g.name) for k, g in glues.items() if g.sort in ("wood", "epoxy")]
     return OptionsOut(
+        spacing=_choices(SPACINGS), lines=_choices(LINES),
         inside=_choices(INSIDE_SCHOOLS), jig=_choices(JIGS), origin=_choices(ORIGINS), glues=fit, damages=_choices(DAMAGES)
     )
 

@@ -1,6 +1,7 @@
 """The workshop: a rocket's build, what to do now, what is curing, and whether it will be ready."""
 
 import uuid
+from typing import Literal
 
 from django.http import FileResponse, Http404, HttpRequest, HttpResponse
 from django.utils import timezone
@@ -14,6 +15,7 @@ from wobbly_fin.rocketry.building.agenda import fits_in
 from wobbly_fin.rocketry.building.explain import lasting
 from wobbly_fin.rocketry.building.materials import materials
 from wobbly_fin.rocketry.building.pictures import picture_of
+from wobbly_fin.rocketry.building.standing import standing_picture
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
@@ -201,11 +203,13 @@ def fits(request: HttpRequest, build: uuid.UUID, time: str) -> FitsOut:
 
 
 @router.get("/builds/{uuid:build}/picture", response={200: PictureOut, **REFUSALS}, operation_id="step_picture")
-def picture(request: HttpRequest, build: uuid.UUID, step: str) -> PictureOut:
-    """A step's picture, from the rocket's own geometry."""
+def picture(request: HttpRequest, build: uuid.UUID, step: str, view: Literal["work", "stands"] = "work") -> PictureOut:
+    """A step's picture, from the rocket's own geometry: the work, or the assembly cut open as it stands."""
     s = workbench_of(person(request), build_of(person(request), build))
     there = s.plan.of.get(step)
-    drawn = picture_of(s.bench, there) if there is not None else None
+    drawn = None
+    if there is not None:
+        drawn = picture_of(s.bench, there) if view == "work" else standing_picture(s.bench, s.plan, there)
     if drawn is None:
         raise Http404
     return picture_out(drawn)

@@ -66,7 +66,11 @@ class BuildStepOut(Schema):
     materials: list[str]
     caution: str
     inspect: str
+    work: str
     after: list[ReasonOut]
+    before: list[ReasonOut]  # steps that would make it impossible: why it is done now
+    closes: list[ReasonOut]  # what cannot be done any more after it
+    stands: bool  # whether the section shows what it does
     weigh_in: WeighInOut | None
     template: str
     pictured: bool
@@ -85,6 +89,15 @@ class BuildStepOut(Schema):
     spent: str
     remarks: list[str]
     photos: list[uuid.UUID]
+
+
+class ProblemOut(Schema):
+    """What no order of steps can mend; `part` is the one to change at Shape."""
+
+    code: str
+    part: uuid.UUID
+    reason: str
+    change: str
 
 
 class SlotOut(Schema):
@@ -142,6 +155,8 @@ class OptionsOut(Schema):
     inside: list[ChoiceOut]
     jig: list[ChoiceOut]
     origin: list[ChoiceOut]
+    spacing: list[ChoiceOut]
+    lines: list[ChoiceOut]
     glues: list[ChoiceOut]
     damages: list[ChoiceOut]
 
@@ -155,6 +170,7 @@ class StationOut(Schema):
     headline: str
     latest: str
     verdict: Literal["good", "late", "open", "done"]
+    problems: list[ProblemOut] = []
     remarks: list[str]
     rescue: list[str]
     chain: list[str]

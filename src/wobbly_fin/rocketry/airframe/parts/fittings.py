@@ -113,7 +113,8 @@ class GasVent(VentHoles):
 
 
 RETAINERS = {
-    "hook": "hook", "threaded_ring": "threaded ring", "flange": "flange screwed to the aft ring", "twist_lock": "twist-lock cap", "fin_unit": "fin unit that locks it",
+    "hook": "hook", "threaded_ring": "threaded ring", "flange": "flange screwed to the aft ring",
+    "twist_lock": "twist-lock cap", "fin_unit": "fin unit that locks it",
     "screw": "screw through the side", "clips": "wire clips", "tape": "masking tape",
 }  # fmt: skip
 

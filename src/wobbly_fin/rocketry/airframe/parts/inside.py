@@ -76,6 +76,7 @@ class Bulkhead(Part):
 
     TYPE: ClassVar[str] = "bulkhead"
     WORD: ClassVar[str] = "bulkhead"
+    CLOSES: ClassVar[bool] = True
     STOPS: ClassVar[bool] = True
 
     thickness_m: float = size("Thickness", high=0.3)

@@ -94,6 +94,7 @@ class Part:
     WORD: ClassVar[str] = ""  # what it is called when it has no name of its own
     PIECE: ClassVar[str] = ""  # what one of several round the body is called
     OUTER: ClassVar[bool] = False
+    CLOSES: ClassVar[bool] = False  # a lid, glued or on rods
     STOPS: ClassVar[bool] = False  # hard, inside, and in the way of what is packed
     FORM: ClassVar[Form] = "solid"
     FIRST: ClassVar[tuple[str, ...]] = ()  # figures that matter most; empty: those told first

@@ -1,8 +1,9 @@
 """The electronics bay: vent holes, the sled of what fires charges, and what closes it."""
 
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, bore_of, holds
+from wobbly_fin.rocketry.airframe.layout import Placed, bore_of, holds
 from wobbly_fin.rocketry.airframe.parts import BodyTube, Bulkhead, Coupler, VentHoles
 from wobbly_fin.rocketry.assembly.finished import held_for_good
+from wobbly_fin.rocketry.assembly.pieces import tube_round
 from wobbly_fin.rocketry.building.marking import chord_m
 from wobbly_fin.rocketry.building.recipes.section import DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.step import Link, Step
@@ -18,13 +19,13 @@ def bay(s: Section) -> list[Step]:
 
 def _seams(s: Section, vents: Placed[VentHoles]) -> list[str]:
     """How far the holes are from the nearest joint, and what lies under them."""
-    layout, middle = s.bench.layout, (vents.fore_m + vents.aft_m) / 2
+    middle = (vents.fore_m + vents.aft_m) / 2
     seams = [c.station_m for c in s.bench.closures]
     found = []
     near = min((abs(x - middle) for x in seams), default=None)
     if near is not None and near < NEAR_JOINT_M:
         found.append(say("build-vents-joint", near=s.bench.size(near)))
-    if any(c.fore_m < middle < c.aft_m for c in layout.of(Coupler)):
+    if any(c.fore_m < middle < c.aft_m for c in s.couplers):
         found.append(say("build-vents-coupler"))
     return found
 
@@ -75,7 +76,7 @@ def _sleds(s: Section) -> list[Step]:
         below = min(bore / 4, (part.diameter_m or 0.0) / 4)
         wide = chord_m(bore, below) if bore > 0 else 0.0
         room = part.length_m or tube.part.axial_length_m / 2
-        lids = [b for b in s.of(Bulkhead) if b.index in bench.lids]
+        lids = [b for b in s.lids if b.index in bench.lids]
         sled = Step(
             key=s.key("sled", placed),
             work="make_sled",
@@ -106,7 +107,11 @@ def _sleds(s: Section) -> list[Step]:
 def _close(s: Section, device: Placed, tube: Placed, lids: list[Placed[Bulkhead]], sled: str) -> Step:
     """What shuts a bay: its lid on rods, else the nose or coupler that comes off."""
     layout = s.bench.layout
-    ends = [layout.placed[c.part] for c in s.bench.closures if not held_for_good(c, s.bench.opens) and tube.index in (c.part, c.fore, c.aft)]
+    ends = [
+        layout.placed[c.part]
+        for c in s.bench.closures
+        if not held_for_good(c, s.bench.opens) and tube.index in (c.part, c.fore, c.aft)
+    ]
     shut = lids or ends[:1]
     names = shut[0].part.called if shut else tube.part.called
     return Step(
@@ -121,19 +126,12 @@ def _close(s: Section, device: Placed, tube: Placed, lids: list[Placed[Bulkhead]
         inspect=say("build-close-inspect"),
         after=(
             Link(key=sled, because="the sled goes in first"),
-            *(Link(key=s.key("bulkhead", b), because="its lids are made first") for b in s.of(Bulkhead)),
+            *(Link(key=s.key("bulkhead", b), because="its lids are made first") for b in s.lids),
             *(Link(key=s.key("vents", v), because="holes are drilled in an empty bay") for v in s.of(VentHoles)),
-            *(Link(key=s.key("join", c), because="its joints are drilled first") for c in s.of(Coupler)),
+            *(Link(key=s.key("join", c), because="its joints are drilled first") for c in s.couplers),
         ),
         without="the bay stays open",
     )
-
-
-def tube_round(layout: Layout, placed: Placed) -> int:
-    """The narrowest tube something lies in: of a bay in a coupler the coupler, not the tube round it."""
-    middle = (placed.fore_m + placed.aft_m) / 2
-    inside = [c for c in layout.of(Coupler) if c.fore_m < middle < c.aft_m]
-    return inside[0].index if inside else layout.host_of(placed).index
 
 
 def bore_of_tube(tube: Placed) -> float:

@@ -114,9 +114,13 @@ def _aft_ring(s: Section) -> Step:
 def nuts(s: Section) -> list[Step]:
     """A nut inside the wall for every rail button, or a hole in the ring that lies under it."""
     bench, steps = s.bench, []
-    for button in s.of(RailButton):
+    for button in s.buttons:
         when = [*before_gluing(s), *(Link(key=s.key("mark", f), because="it sits on the marked line") for f in s.standing)]
-        when += [Link(key=s.key("inside", f), because="fillet glue would run into its thread") for f in s.through if s.inside == "aft_ring_last"]
+        when += [
+            Link(key=s.key("inside", f), because="fillet glue would run into its thread")
+            for f in s.through
+            if s.inside == "aft_ring_last"
+        ]
         body, middle = bench.layout.host_of(button), (button.fore_m + button.aft_m) / 2
         hole = f"Hole on the guide line, {bench.size(body.aft_m - middle)} ahead of the tube’s aft edge."
         ring = sits_in_ring(bench.layout, button)
@@ -215,7 +219,7 @@ def buttons(s: Section) -> list[Step]:
             after=(Link(key=s.key("nut", button), because="it is screwed to its nut", until="full"), *painted),
             without="nothing guides it on the rail",
         )
-        for button in s.of(RailButton)
+        for button in s.buttons
     ]
 
 
@@ -258,7 +262,11 @@ def retainer(s: Section) -> list[Step]:
                 parts=(placed.index, *([bay.index] if bay is not None else [])),
                 lines=_retainer_lines(s, placed, metal=metal, usually_metal=usually_metal),
                 gluing=bench.gluing(key, 0.002 if metal else 0.001, 5 * MINUTE),
-                caution=say("build-retainer-drill") if part.kind == "screw" else "Solvent: gloves, moving air, no flame." if metal else DUST,
+                caution=say("build-retainer-drill")
+                if part.kind == "screw"
+                else "Solvent: gloves, moving air, no flame."
+                if metal
+                else DUST,
                 inspect="A spent case goes in, is held, and comes out again.",
                 after=tuple(after),
                 without="nothing keeps the motor in at ejection; tape it at the field, as the maker’s sheet says",

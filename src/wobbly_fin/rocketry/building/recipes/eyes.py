@@ -5,7 +5,7 @@ from wobbly_fin.rocketry.airframe.parts import Anchor
 from wobbly_fin.rocketry.assembly.act import Reach
 from wobbly_fin.rocketry.assembly.stand import Join
 from wobbly_fin.rocketry.building.recipes.section import MINUTE, Section
-from wobbly_fin.rocketry.building.step import Link, Step
+from wobbly_fin.rocketry.building.step import Link, Picture, Step
 from wobbly_fin.rocketry.messages import say
 
 EYES = ("eye_bolt", "u_bolt")
@@ -14,7 +14,7 @@ EYES = ("eye_bolt", "u_bolt")
 def eyes_of(s: Section) -> list[tuple[Placed[Anchor], int]]:
     """Every eye, and the part that holds it: the ring, lid or nose it belongs to."""
     found = []
-    for eye in s.of(Anchor):
+    for eye in s.anchors:
         if eye.part.kind in EYES:
             holder = s.by_id(eye.part.parent)
             found.append((eye, holder.index if holder is not None else s.bench.layout.host_of(eye).index))
@@ -32,7 +32,7 @@ def eyes(s: Section) -> list[Step]:
             say("build-eye-open") if bolt else say("build-eye-u"),
             say("build-eye-tilt") if bolt else say("build-eye-drips"),
             "Lay motor tube and ring together dry: the eye clears the motor tube and the wall."
-            if held.TYPE == "centring_ring"
+            if holder in {s.ring_part(r).index for r in s.rings}
             else say("build-eye-clear"),
         )
         fix = Step(
@@ -53,7 +53,7 @@ def eyes(s: Section) -> list[Step]:
             after=(Link(key="gather", because="it is measured first"),),
             without="the cord has nothing to hold on to",
             needed=True,
-            picture=("disc", holder) if held.TYPE in ("centring_ring", "bulkhead") else None,
+            picture=_disc(s, holder),
         )
         steps.append(fix)
         if s.out_of_hand(eye):
@@ -76,5 +76,10 @@ def _tie(s: Section, eye: Placed[Anchor], holder: int, after: str) -> Step:
         after=(Link(key=after, because="the eye must have its strength", until="full"),),
         without="the cord has nothing to hold on to",
         needed=True,
-        picture=("disc", holder),
+        picture=_disc(s, holder),
     )
+
+
+def _disc(s: Section, holder: int) -> tuple[Picture, int] | None:
+    flat = {*(s.ring_part(r).index for r in s.rings), *(b.index for b in s.lids)}
+    return ("disc", holder) if holder in flat else None

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from wobbly_fin.rocketry.airframe.layout import aft_diameter_m, holds
 from wobbly_fin.rocketry.airframe.mass import empty_totals
-from wobbly_fin.rocketry.airframe.parts import Allowance, Anchor, CanopyPack, Cord, DisplayPart, LaunchLug, MassLump, NoseCone
+from wobbly_fin.rocketry.airframe.parts import Allowance, Cord, DisplayPart, LaunchLug, MassLump, NoseCone
 from wobbly_fin.rocketry.assembly.act import Reach
 from wobbly_fin.rocketry.assembly.stand import Join
 from wobbly_fin.rocketry.building.bench import Bench
@@ -21,7 +21,7 @@ USUAL_COATS = 3
 def nose(s: Section) -> list[Step]:
     """The nose cone, and what it weighs."""
     bench, steps = s.bench, []
-    for placed in s.of(NoseCone):
+    for placed in s.noses:
         part = placed.part
         assembly, wooden = s.said("nose"), part.material in WOOD
         base = bench.size(aft_diameter_m(part))
@@ -100,7 +100,9 @@ def ballast(sections: list[Section], before: tuple[str, ...]) -> list[Step]:
     lumps = [m for m in bench.layout.of(MassLump) if m.part.kind == "ballast"]
     if not lumps:
         return []
-    without = [p.index for p in bench.layout.placed if p.index not in {m.index for m in lumps} and not isinstance(p.part, DisplayPart)]
+    without = [
+        p.index for p in bench.layout.placed if p.index not in {m.index for m in lumps} and not isinstance(p.part, DisplayPart)
+    ]
     drawn = sum(bench.masses[m.index].mass_kg for m in lumps)
     first = Step(
         key="weigh-tail",
@@ -259,13 +261,13 @@ def rig(sections: list[Section], before: tuple[str, ...]) -> list[Step]:
             continue
         bench = s.bench
         length = sum(c.part.length_m for c in cords)
-        packs = [p.part for p in s.of(CanopyPack) if p.part.kind in PACKED_KINDS]
+        packs = [p.part for p in s.cloth if p.part.kind in PACKED_KINDS]
         thing = "streamer" if packs and all(p.kind == "streamer" for p in packs) else "canopy" if packs else ""
         hung = f"; {thing} a third of the way down from the nose (common practice, no source)" if thing else ""
-        anchored = [Link(key=s.key("anchor", a), because="the anchor must have its strength", until="full") for a in s.of(Anchor)]
+        anchored = [Link(key=s.key("anchor", a), because="the anchor must have its strength", until="full") for a in s.anchors]
         late = [(eye, holder) for eye, holder in eyes_of(s) if not s.out_of_hand(eye)]
         anchored += [Link(key=s.key("eye", eye), because="the eye must have its strength", until="full") for eye, _ in late]
-        noses, cloth = s.of(NoseCone), s.of(CanopyPack)
+        noses, cloth = s.noses, s.cloth
         lines = [
             f"{bench.size(length)} of cord from anchor to nose{hung}.",
             "Knots drawn tight, ends left long, a drop of glue on each.",

@@ -2,13 +2,12 @@
 
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m, holds
 from wobbly_fin.rocketry.airframe.parts import (
-    Bulkhead,
-    Coupler,
     FinCan,
     Part,
     Transition,
 )
-from wobbly_fin.rocketry.assembly.finished import held_for_good, host_tube, opens_in_flight, other_side
+from wobbly_fin.rocketry.assembly.finished import held_for_good, opens_in_flight, other_side
+from wobbly_fin.rocketry.assembly.pieces import tube_round
 from wobbly_fin.rocketry.assembly.stand import Join
 from wobbly_fin.rocketry.building.amounts import collar_kg, sleeve_kg
 from wobbly_fin.rocketry.building.marking import nested_strip_m
@@ -174,9 +173,13 @@ def couplers(s: Section) -> list[Step]:
         if holds(joining, FinCan) or (holds(joining, Transition) and held_for_good(closure, s.bench.opens)):
             continue  # a tail and a shroud have their own words
         steps.append(_joint(s, closure))
-    for stiffener in s.of(Coupler):
+    for stiffener in s.couplers:
         if all(c.part != stiffener.index for c in s.closures):
-            steps.append(_glued(s, stiffener, s.bench.layout.host_of(stiffener), s.key("coupler", stiffener), inside_m=stiffener.part.length_m))
+            steps.append(
+                _glued(
+                    s, stiffener, s.bench.layout.host_of(stiffener), s.key("coupler", stiffener), inside_m=stiffener.part.length_m
+                )
+            )
     return steps
 
 
@@ -184,7 +187,7 @@ def _joint(s: Section, closure: Closure) -> Step:
     layout = s.bench.layout
     joining, other = layout.placed[closure.part], layout.placed[other_side(closure)]
     own = joining.host == other.index
-    key = s.key("coupler", joining) if own else s.key("join", joining) if holds(joining, Coupler) else s.key("joint", joining)
+    key = s.key("coupler", joining) if own else s.key("join", joining) if joining.host is not None else s.key("joint", joining)
     overlap = overlap_m(layout, joining, closure)
     if held_for_good(closure, s.bench.opens):
         return _glued(s, joining, other, key, inside_m=overlap)
@@ -192,7 +195,7 @@ def _joint(s: Section, closure: Closure) -> Step:
     kind = "friction" if opens and closure.kind in FIXED else closure.kind
     touched = (*((closure.joint,) if closure.joint is not None else ()), joining.index, other.index)
     before = [*before_gluing(s), *_made(s, joining)]
-    if holds(joining, Coupler) and not own:
+    if joining.host is not None and not own:
         before += [Link(key=s.key("coupler", joining), because="the coupler has to hold in its own tube")]
     names = {"name": joining.part.called, "other": other.part.called}
     if kind == "pinned":
@@ -280,12 +283,13 @@ def _glued(s: Section, joining: Placed, other: Placed, key: str, *, inside_m: fl
         if inside_m > 0
         else say("build-joint-edges")
     ]
-    if holds(joining, Coupler):
+    coupler = next((c.part for c in s.couplers if c.index == joining.index), None)
+    if coupler is not None:
         lines[0] = (
-            f"{bench.size(inside_m)} of its {bench.size(joining.part.length_m)} go into the {other.part.called}; a pencil line marks it."
+            f"{bench.size(inside_m)} of its {bench.size(coupler.length_m)} go into the {other.part.called}; a pencil line marks it."
         )
         lines.append(
-            f"A second coupler inside stiffens it: take a strip of {bench.size(nested_strip_m(joining.part.wall_m))} out of that one, lengthwise."
+            f"A second coupler inside stiffens it: take a strip of {bench.size(nested_strip_m(coupler.wall_m))} out of that one, lengthwise."
         )
         lines.append("Thin CA on the end that stays bare stops fuzz from jamming it.")
     lines.append(say("build-joint-wall", other=other.part.called))
@@ -294,7 +298,7 @@ def _glued(s: Section, joining: Placed, other: Placed, key: str, *, inside_m: fl
         key=key,
         work="glue_in",
         title=f"Glue the {part.called} into the {other.part.called}"
-        if inside_m > 0 or holds(joining, Coupler)
+        if inside_m > 0 or coupler is not None
         else say("build-joint-glued", name=part.called, other=other.part.called),
         assembly=s.said("body" if other is s.body else other.part.called),
         hands_on_s=12 * MINUTE,
@@ -312,7 +316,7 @@ def _glued(s: Section, joining: Placed, other: Placed, key: str, *, inside_m: fl
 
 def overlap_m(layout: Layout, joining: Placed, closure: Closure) -> float:
     """How much of a joining part lies in what it joins at one end. [m]"""
-    if holds(joining, Coupler):
+    if joining.host is not None:
         return max(0.0, closure.station_m - joining.fore_m if closure.end == "fore" else joining.aft_m - closure.station_m)
     fore, aft = joining.part.enters_m
     return fore if closure.end == "fore" else aft
@@ -321,6 +325,6 @@ def overlap_m(layout: Layout, joining: Placed, closure: Closure) -> float:
 def _lids(s: Section, into: Placed) -> list[Link]:
     return [
         Link(key=s.key("bulkhead", b), because="its bulkhead is glued in where both faces can be reached")
-        for b in s.of(Bulkhead)
-        if host_tube(s.bench.layout, b) == into.index
+        for b in s.lids
+        if tube_round(s.bench.layout, b) == into.index
     ]

@@ -29,7 +29,7 @@ def eyes_on(s: Section) -> list[Placed[Anchor]]:
 
 def lines_on(s: Section) -> list[Placed[Anchor]]:
     """Cords that are tied to the mount."""
-    return [a for a in s.of(Anchor) if a.part.kind == "mount_line"]
+    return [a for a in s.anchors if a.part.kind == "mount_line"]
 
 
 def _scuff(s: Section) -> Step:
@@ -120,7 +120,7 @@ def _lines(s: Section) -> list[Step]:
 
 
 def _rings(s: Section) -> list[Step]:
-    bench, tube = s.bench, s.mount
+    tube = s.mount
     assert tube is not None
     now = [r for r in s.rings if r is not s.aft_ring]
     steps: list[Step] = []
@@ -184,7 +184,7 @@ def _more_tubes(s: Section) -> list[Step]:
     assert s.mount is not None
     bench, steps = s.bench, []
     ring = s.rings[0].index if s.rings else None
-    for tube in s.of(MotorTube)[1:]:
+    for tube in s.motor_tubes[1:]:
         into = ring if ring is not None else s.mount.index
         part = tube.part
         density = bench.glue(bench.structural).density_kg_m3
@@ -203,7 +203,11 @@ def _more_tubes(s: Section) -> list[Step]:
                 inspect=say("build-tube-in-inspect"),
                 after=(
                     *before_gluing(s),
-                    *(Link(key=s.key("ring", s.ring_part(r)), because="its rings have to hold") for r in s.rings if r is not s.aft_ring),
+                    *(
+                        Link(key=s.key("ring", s.ring_part(r)), because="its rings have to hold")
+                        for r in s.rings
+                        if r is not s.aft_ring
+                    ),
                 ),
                 without="there is nothing to put its motors in",
                 needed=True,
@@ -292,7 +296,7 @@ def mount_in(s: Section) -> list[Step]:
     lines += [say("build-mount-cord") for _ in early[:1]]
     after += [Link(key=s.key("dams", f), because="dams are built on the bare mount") for f in s.through]
     after += [Link(key=s.key("slot", f), because="slots are cut into an empty tube") for f in s.through]
-    after += [Link(key=s.key("tube-in", t), because="its tubes have to hold") for t in s.of(MotorTube)[1:]]
+    after += [Link(key=s.key("tube-in", t), because="its tubes have to hold") for t in s.motor_tubes[1:]]
     return [
         Step(
             key=s.key("mount-in"),
@@ -300,7 +304,7 @@ def mount_in(s: Section) -> list[Step]:
             title="Glue the mount into the body",
             assembly=s.said("body"),
             hands_on_s=18 * MINUTE,
-            parts=(tube.index, *(t.index for t in s.of(MotorTube)[1:]), *(r.index for r in now), s.held_in),
+            parts=(tube.index, *(t.index for t in s.motor_tubes[1:]), *(r.index for r in now), s.held_in),
             joins=(Join(tube.index, s.held_in, ends=("aft",)),),
             lines=tuple(lines),
             tools=("marked stick",),

@@ -7,9 +7,26 @@ from typing import TypeVar
 
 from wobbly_fin.rocketry.airframe.layout import Placed
 from wobbly_fin.rocketry.airframe.part_checks import FITS_M
-from wobbly_fin.rocketry.airframe.parts import Anchor, BodyTube, Cord, FinCan, FinSet, MotorTube, Part, Pods, Retainer, TubeFins
+from wobbly_fin.rocketry.airframe.parts import (
+    Anchor,
+    BodyTube,
+    Bulkhead,
+    CanopyPack,
+    Cord,
+    Coupler,
+    FinCan,
+    FinSet,
+    MotorTube,
+    NoseCone,
+    Part,
+    Pods,
+    RailButton,
+    Retainer,
+    TubeFins,
+)
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.assembly.finished import held_for_good, other_side
+from wobbly_fin.rocketry.assembly.pieces import motor_tubes
 from wobbly_fin.rocketry.assembly.stand import Join
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import RingMark, ring_marks
@@ -85,15 +102,49 @@ class Section:
     @cached_property
     def body(self) -> Placed | None:
         """The tube with the fins and the mount: the one everything is glued into."""
-        hosts = [p.host for p in (*self.standing, *self.of(MotorTube)) if p.host is not None]
+        hosts = [p.host for p in (*self.standing, *self.motor_tubes) if p.host is not None]
         outer = next((self.bench.layout.placed[h] for h in hosts if isinstance(self.bench.layout.placed[h].part, BodyTube)), None)
         return outer or (self.tubes[-1] if self.tubes else None)
 
     @cached_property
+    def motor_tubes(self) -> list[Placed[MotorTube]]:
+        """Every one: the first carries the rings."""
+        return [m for m in motor_tubes(self.bench.layout) if m.stage == self.number]
+
+    @property
     def mount(self) -> Placed[MotorTube] | None:
         """The motor tube, or the first of a cluster."""
-        found = self.of(MotorTube)
-        return found[0] if found else None
+        return self.motor_tubes[0] if self.motor_tubes else None
+
+    @cached_property
+    def lids(self) -> list[Placed[Bulkhead]]:
+        """What closes a tube or a bay."""
+        return self.of(Bulkhead)
+
+    @cached_property
+    def couplers(self) -> list[Placed[Coupler]]:
+        """Tubes that join others from inside."""
+        return self.of(Coupler)
+
+    @cached_property
+    def buttons(self) -> list[Placed[RailButton]]:
+        """Rail buttons and guides."""
+        return self.of(RailButton)
+
+    @cached_property
+    def anchors(self) -> list[Placed[Anchor]]:
+        """Where cords hold on."""
+        return self.of(Anchor)
+
+    @cached_property
+    def noses(self) -> list[Placed[NoseCone]]:
+        """Nose cones; of a booster none."""
+        return self.of(NoseCone)
+
+    @cached_property
+    def cloth(self) -> list[Placed[CanopyPack]]:
+        """What it comes down by."""
+        return self.of(CanopyPack)
 
     @cached_property
     def rings(self) -> tuple[RingMark, ...]:

@@ -42,10 +42,13 @@ def gather(bench: Bench) -> Step:
 
 def dry_fit(s: Section) -> list[Step]:
     """What is cut and printed, put together without glue; and the glue that is mixed in the order in which it goes on."""
-    inner = s.of(MotorTube) or s.of(Coupler) or s.of(CentringRing) or s.fins
+    inner = s.fins or any(p.part.STOPS for p in s.of(Part))
     if not inner and len([o for o in s.bench.layout.outer if o.stage == s.number]) < 2:
         return []
-    after = [Link(key="gather", because=say("build-because-gathered")), Link(key=s.key("cut-tubes"), because=say("build-because-cut"))]
+    after = [
+        Link(key="gather", because=say("build-because-gathered")),
+        Link(key=s.key("cut-tubes"), because=say("build-because-cut")),
+    ]
     after += [Link(key=s.key("sand-fins", f), because=say("build-because-fins-shaped")) for f in s.fins]
     after += [Link(key=s.key("slot", f), because=say("build-because-slots")) for f in s.through]
     after += [Link(key=s.key("clean", p), because="it comes off the printer first") for p in s.of(Part)]

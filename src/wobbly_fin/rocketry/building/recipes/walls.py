@@ -1,9 +1,9 @@
 """Discs and anchors inside a tube: bulkheads glued or on rods, baffles, patches that hold the cord."""
 
 from wobbly_fin.rocketry.airframe.layout import Placed
-from wobbly_fin.rocketry.airframe.parts import Anchor, Baffle, Bulkhead
+from wobbly_fin.rocketry.airframe.parts import Baffle, Bulkhead
 from wobbly_fin.rocketry.assembly.act import Reach
-from wobbly_fin.rocketry.assembly.finished import host_tube
+from wobbly_fin.rocketry.assembly.pieces import tube_round
 from wobbly_fin.rocketry.assembly.stand import Join, Tool
 from wobbly_fin.rocketry.building.amounts import collar_kg, fillet_radius_m
 from wobbly_fin.rocketry.building.recipes.eyes import eyes_of
@@ -16,9 +16,9 @@ from wobbly_fin.rocketry.messages import say
 def bulkheads(s: Section) -> list[Step]:
     """Discs that close a tube or a coupler."""
     bench, steps = s.bench, []
-    for placed in s.of(Bulkhead):
+    for placed in s.lids:
         part = placed.part
-        into = bench.layout.placed[host_tube(bench.layout, placed)]
+        into = bench.layout.placed[tube_round(bench.layout, placed)]
         across = part.outer_diameter_m or 0.02
         if placed.index in bench.lids:
             steps.append(_loose_lid(s, placed, into))
@@ -93,7 +93,12 @@ def _loose_lid(s: Section, lid: Placed[Bulkhead], into: Placed) -> Step:
         hands_on_s=25 * MINUTE,
         parts=(lid.index, into.index),
         lines=(
-            say("build-lid-line", across=bench.size(part.outer_diameter_m or 0.02), thick=bench.size(part.thickness_m), into=into.part.called),
+            say(
+                "build-lid-line",
+                across=bench.size(part.outer_diameter_m or 0.02),
+                thick=bench.size(part.thickness_m),
+                into=into.part.called,
+            ),
             say("build-lid-rods"),
             say("build-lid-why"),
         ),
@@ -118,7 +123,7 @@ _ANCHOR_LINES = {
 def anchors(s: Section) -> list[Step]:
     """Cord anchors glued inside the wall."""
     bench, steps = s.bench, []
-    for placed in s.of(Anchor):
+    for placed in s.anchors:
         part = placed.part
         if part.kind not in _ANCHOR_LINES:
             continue

@@ -1,5 +1,8 @@
 ### The assembly: what keeps a rocket from being built, and why one step comes before another.
 
+assembly-name-forward = forward { $name }
+assembly-name-aft = aft { $name }
+
 assembly-problem-does-not-fit = The { $part } is { $wide } across; the { $other } lets { $bore } pass.
 assembly-problem-same-room = The { $part } and the { $other } need the same { $by } of the tube, { $at } behind the nose’s tip.
 assembly-problem-floats = The { $part } has { $gap } of air all round inside the { $other }: glue does not bridge that, and it hangs on nothing.

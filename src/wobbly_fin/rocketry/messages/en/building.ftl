@@ -132,3 +132,25 @@ build-ballast-lead = Lead: gloves, and wash your hands. Some codes forbid metal 
 build-ballast-glove = Gloves with epoxy, moving air.
 build-lines-neighbours = Lines: each one’s two ends to neighbouring holes; all of one length, none twisted round another.
 build-lines-opposite = Lines: each one’s two ends to opposite holes; all of one length, none twisted round another.
+build-mend-mount = Old glue scraped out, then fresh fillets laid in with a long stick wherever one still gets.
+build-mend-face = { $end ->
+    [fore] The { $ring }, from the front: its forward face is in reach of a stick.
+   *[other] The { $ring }, from behind: its aft face is in reach of a stick.
+}
+build-mend-shut = The { $ring } is shut in: no stick gets to either face without cutting.
+build-mend-open = Cut the body open over the mount
+build-mend-open-line = No ring can be reached from either end. Cut the tube square ahead of the forward ring; a coupler joins it again afterwards.
+build-mend-deep = The { $eye } is deeper than a hand gets: tie the new cord to a sound end of the flameproof leader, or take the mount out first.
+
+standing-slides = slides in
+standing-reach = { $far } in
+standing-shut = hatched: out of reach from now on
+standing-tail = tail
+standing-says-slides = Cut open: the { $part } slides into the { $into }.
+standing-says-on = Cut open: the { $part } goes onto the { $into }.
+standing-says-reach = Reached from { $end ->
+    [fore] the front
+   *[other] behind
+}, { $far } in.
+standing-says-shut = Hatched is what no stick reaches afterwards.
+standing-says-open = Cut open, as it stands now.

@@ -67,6 +67,17 @@ test-ground-test-stale = the bay has changed since its ground test: test it agai
 
 test-built-passed = build, repairs and holds are done
 test-built-unknown = not known whether it is built: tell it, or finish it in Build
+test-built-does-not-fit = it cannot be built as drawn: the { $value } is too wide for what it goes into
+test-built-same-room = it cannot be built as drawn: the { $value } needs room another part takes
+test-built-floats = it cannot be built as drawn: the { $value } hangs on nothing
+test-built-outside = it cannot be built as drawn: the { $value } lies outside the rocket
+test-built-no-joiner = it cannot be built as drawn: nothing joins the { $value } to the next tube
+test-built-no-mount = it cannot be built as drawn: there is nothing to put a motor in
+test-built-no-nose = it cannot be built as drawn: it is open at the front
+test-built-opening-fixed = it cannot be built as drawn: a joint holds for good where it must come apart
+test-built-sealed-in = it cannot be built as drawn: the { $value } cannot come out again
+test-built-motor-shut-in = it cannot be built as drawn: no motor gets past the { $value }
+test-built-no-room-for-screw = it cannot be built as drawn: the motor’s screw has no tube behind the case
 test-built-unfinished = its build is not finished: finish it in Build
 test-repairs-failed = the review of its last failure keeps it on the ground until its repairs are done; finish them in Build
 test-airframe-passed = nothing about the airframe forbids flying
