@@ -19,6 +19,7 @@
     ring: 'fill-secondary/70',
     tape: 'fill-neutral-content/60',
     moving: 'fill-primary/70',
+    ghost: 'fill-primary/20',
   };
   const uid = $props.id();
   const strokes: Record<string, string> = {

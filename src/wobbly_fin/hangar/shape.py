@@ -19,10 +19,10 @@ from wobbly_fin.rocketry.airframe.part_checks import Finding
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at
-from wobbly_fin.rocketry.choosing.case import fly_cases
-from wobbly_fin.rocketry.configuration import Mount, fits, mounts_of
 from wobbly_fin.rocketry.assembly.finished import must_open
 from wobbly_fin.rocketry.assembly.problems import Problem, problems_of
+from wobbly_fin.rocketry.choosing.case import fly_cases
+from wobbly_fin.rocketry.configuration import Mount, fits, mounts_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight import Flight, Site, fly
 from wobbly_fin.rocketry.motors import Motor

@@ -48,10 +48,17 @@ def _trials(problem: Problem, layout: Layout) -> Iterator[Mend]:
     number = problem.parts[0]
     part, values = layout.placed[number].part, problem.values
     if problem.code == "does_not_fit":
+        other = problem.parts[1]
+        if layout.placed[other].part.STOPS and getattr(layout.placed[other].part, "inner_diameter_m", None):
+            yield Mend(other, "inner_diameter_m", round(values["wide_m"] + SLIDES_M, 5))
         names = [n for n in _ACROSS if getattr(part, n, None)]
         yield from (Mend(number, n, round(values["bore_m"] - SLIDES_M, 5)) for n in names)
     elif problem.code == "floats":
-        yield from (Mend(number, n, round(getattr(part, n) + 2 * values["gap_m"] - SLIDES_M, 5)) for n in _ACROSS if getattr(part, n, None))
+        yield from (
+            Mend(number, n, round(getattr(part, n) + 2 * values["gap_m"] - SLIDES_M, 5))
+            for n in _ACROSS
+            if getattr(part, n, None)
+        )
     elif problem.code == "same_room" and part.offset_m is not None:
         step = values["by_m"] + 1e-3
         yield from (Mend(number, "offset_m", round(part.offset_m + s * step, 5)) for s in (1, -1))

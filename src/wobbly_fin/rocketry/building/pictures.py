@@ -9,7 +9,6 @@ from wobbly_fin.rocketry.building.amounts import POCKET_GAP_M, fillet_radius_m, 
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import ring_marks, stick_mark_m
 from wobbly_fin.rocketry.building.nesting import nest_fins
-from wobbly_fin.rocketry.building.recipes.section import Section
 from wobbly_fin.rocketry.building.step import Step
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.templates.cutout import cutout_template
@@ -35,7 +34,8 @@ def picture_of(bench: Bench, step: Step) -> Picture | None:
             # A wrap stands on the tube's edge on paper; on a screen it lies as the rocket does, nose to the left.
             return _lying(drawn) if kind == "wrap" else drawn
         return {
-            "sheet": _sheet, "cuts": _cuts, "rings": _rings, "stick": _stick, "inside": _inside, "outside": _outside, "lug": _lug,
+            "sheet": _sheet, "cuts": _cuts, "rings": _rings, "stick": _stick, "inside": _inside, "pockets": _pockets, "outside": _outside,
+            "lug": _lug,
             "whole": _whole, "tubes": _tubes,
         }[kind](bench, placed)  # fmt: skip
     except RocketryError:
@@ -231,13 +231,16 @@ def _fins_from_behind(
     return paths, filled
 
 
-def _inside(bench: Bench, placed: Placed) -> Picture:
+def _pockets(bench: Bench, placed: Placed) -> Picture:
+    return _inside(bench, placed, pockets=True)
+
+
+def _inside(bench: Bench, placed: Placed, *, pockets: bool = False) -> Picture:
     fins, radius, bore, inner, circles = _section(bench, placed)
     fin = fins.part
     reach = min(fin.reach_m * 1000, radius * 0.6)
     paths, filled = _fins_from_behind(bench.layout, fins, radius, inner, reach)
     half, r = fin.thickness_m * 500, fillet_radius_m(2 * radius / 1000) * 1000
-    pockets = Section(bench, placed.stage).inside == "fin_pockets"
     r = min(r, max(0.4, (bore - inner) / 2.2))
     for k in range(fin.count):
         angle = fin.angle_deg + 360 * k / fin.count

@@ -14,9 +14,10 @@ from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.changes import Change, apply_changes
 from wobbly_fin.rocketry.building.recipes import bay, closing, eyes, finish, fins, joints, mount, rings, tubes, walls
 from wobbly_fin.rocketry.building.recipes.section import Section
-from wobbly_fin.rocketry.building.schools import INSIDE_SCHOOLS
+from wobbly_fin.rocketry.building.schools import INSIDE_ORDER, INSIDE_SCHOOLS, Inside
 from wobbly_fin.rocketry.building.step import Link, Plan, Step
 from wobbly_fin.rocketry.building.task import in_order
+from wobbly_fin.rocketry.messages import say
 
 
 def build_plan(bench: Bench, changes: Sequence[Change] = ()) -> Plan:
@@ -83,13 +84,24 @@ def ordered(bench: Bench, steps: Sequence[Step]) -> tuple[list[Step], tuple[Faul
 
 
 def _suited(bench: Bench, number: int) -> Section:
-    """The stage built the way that can be built: the aft ring with its mount or last."""
+    """The stage built the way that can be built: in its owner's school before others, the aft ring with its mount or last."""
     plain = Section(bench, number)
     if len(plain.rings) < 2:
         return plain
-    wanted = plain.inside == "aft_ring_last"
-    ways = [Section(bench, number, aft_last=last) for last in (wanted, not wanted)]
-    return min(ways, key=lambda s: len(ordered(bench, [tubes.gather(bench), *_stage(s)])[1]))
+    schools: list[Inside | None] = [None, *(x for x in INSIDE_ORDER if plain.through and x != plain.inside)]
+    best: tuple[int, Section] | None = None
+    for school in schools:
+        here = Section(bench, number, school=school)
+        wanted = here.inside == "aft_ring_last"
+        for last in (wanted, not wanted):
+            s = Section(bench, number, aft_last=last, school=school)
+            stuck = len(ordered(bench, [tubes.gather(bench), *_stage(s)])[1])
+            if stuck == 0:
+                return s
+            if best is None or stuck < best[0]:
+                best = stuck, s
+    assert best is not None
+    return best[1]
 
 
 def _stage(s: Section) -> list[Step]:
@@ -173,13 +185,15 @@ def in_sequence(steps: Sequence[Step]) -> list[Step]:
 def _remarks(sections: Sequence[Section]) -> list[str]:
     said = []
     for s in sections:
-        wanted = s.bench.schools.inside
-        if s.fins and wanted is not None and s.inside != wanted:
+        wanted = s.bench.schools.inside or (s.inside if s.school is None else "aft_ring_last")
+        if s.fins and s.inside != wanted:
             why = (
                 "its fins sit on the surface and have no inside"
                 if not s.through
                 else "it has no mount to fillet to"
                 if s.mount is None or not s.rings
+                else say("build-because-school")
+                if s.school is not None
                 else "its mount has one ring only"
             )
             said.append(

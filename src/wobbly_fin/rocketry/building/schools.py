@@ -16,6 +16,8 @@ INSIDE_SCHOOLS: dict[str, str] = {
     "fin_pockets": "fin pockets, filled",
     "surface": "surface only",
 }
+# Tried in this order where the owner's own cannot be built; fins through the wall are never left without anything inside.
+INSIDE_ORDER: tuple[Inside, ...] = ("aft_ring_last", "fin_pockets")
 JIGS: dict[str, str] = {"all": "all fins at once", "one": "one fin at a time"}
 Spacing = Literal["apart", "close"]
 SPACINGS: dict[str, str] = {"apart": "rings apart, for long tabs", "close": "rings close together, to carry thrust"}

@@ -16,6 +16,7 @@ from wobbly_fin.rocketry.templates.picture import Filled, Picture
 from wobbly_fin.rocketry.templates.template import Path, Point, Words
 
 _CELLS = 48
+_INSIDE = ("fillet_inside", "fit_nut", "glue_in")
 _STUFF = {"tube": "paper", "core": "paper", "disc": "ring", "block": "wood", "lump": "tape"}
 
 
@@ -39,8 +40,8 @@ class _Scene:
 
 
 def is_drawn(step: Step) -> bool:
-    """Whether a step does anything that shows in the section."""
-    return bool(step.joins or step.reaches)
+    """Whether a step does anything that shows in the section: what is done on the open bench does not."""
+    return bool(step.joins) or (bool(step.reaches) and step.work in _INSIDE)
 
 
 def standing_picture(bench: Bench, plan: Plan, step: Step) -> Picture | None:
@@ -113,6 +114,9 @@ def _drawn(bench: Bench, step: Step, scene: _Scene) -> Picture:
             if aft > low and fore < high:
                 filled.append(Filled(stuff="shut", points=_box(max(fore, low), sign * bottom, min(aft, high), sign * outer)))
     for piece in scene.moves:
+        if piece.inner_m > 0 and piece.kind in ("tube", "core"):
+            hollow = Piece(piece.part, piece.kind, piece.fore_m, piece.aft_m, 0.0, piece.inner_m)
+            _piece(hollow, scene.shift_m, low, high, "ghost", [], filled)
         _piece(piece, scene.shift_m, low, high, "moving", paths, filled)
     across = max([p.outer_m for p in (*scene.stays, *scene.moves)], default=0.01) * 1000
     size = max((high - low) * 1000 * 0.03, 2.0)
@@ -153,9 +157,7 @@ def _window(scene: _Scene) -> tuple[float, float]:
     return min(happens) - room, max(happens) + room
 
 
-def _piece(
-    piece: Piece, shift: float, low: float, high: float, stuff: str, paths: list[Path], filled: list[Filled]
-) -> None:
+def _piece(piece: Piece, shift: float, low: float, high: float, stuff: str, paths: list[Path], filled: list[Filled]) -> None:
     fore, aft = max(piece.fore_m + shift, low), min(piece.aft_m + shift, high)
     if aft <= fore:
         return

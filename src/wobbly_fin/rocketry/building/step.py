@@ -24,6 +24,7 @@ Picture = Literal[
     "rings",
     "stick",
     "inside",
+    "pockets",
     "outside",
     "disc",
     "nose",

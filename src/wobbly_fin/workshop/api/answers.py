@@ -305,8 +305,13 @@ def options_out(s: Station | None = None) -> OptionsOut:
     glues = {**GLUES, **(s.bench.own_glues if s is not None else {})}
     fit = [ChoiceOut(key=k, label=g.name) for k, g in glues.items() if g.sort in ("wood", "epoxy")]
     return OptionsOut(
-        spacing=_choices(SPACINGS), lines=_choices(LINES),
-        inside=_choices(INSIDE_SCHOOLS), jig=_choices(JIGS), origin=_choices(ORIGINS), glues=fit, damages=_choices(DAMAGES)
+        spacing=_choices(SPACINGS),
+        lines=_choices(LINES),
+        inside=_choices(INSIDE_SCHOOLS),
+        jig=_choices(JIGS),
+        origin=_choices(ORIGINS),
+        glues=fit,
+        damages=_choices(DAMAGES),
     )
 
 

@@ -29,7 +29,9 @@ def proposal_out(user: User, row: Rocket, zone: str) -> StationOut:
     free = free_time(user)
     hours = hours_of(free, zone)
     return StationOut(
-        rocket_id=row.pk, build=None, quick=file.is_quick, headline=headline, latest="", verdict="open", problems=problems, remarks=[], rescue=[], chain=[], steps=[],
+        rocket_id=row.pk, build=None, quick=file.is_quick, headline=headline, latest="", verdict="open",
+        problems=problems, remarks=[], rescue=[], chain=[],
+        steps=[],
         now=[], curing=[], next=[], days=[],
         hours=hours_out(free, hours),
         options=options_out(), changes=[], photos=[], pace="", left="", done_count=0, weigh_ins=[], booked=False,

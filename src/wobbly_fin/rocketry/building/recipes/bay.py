@@ -1,9 +1,9 @@
 """The electronics bay: vent holes, the sled of what fires charges, and what closes it."""
 
-from wobbly_fin.rocketry.airframe.layout import Placed, bore_of, holds
-from wobbly_fin.rocketry.airframe.parts import BodyTube, Bulkhead, Coupler, VentHoles
+from wobbly_fin.rocketry.airframe.layout import Placed
+from wobbly_fin.rocketry.airframe.parts import Bulkhead, VentHoles
 from wobbly_fin.rocketry.assembly.finished import held_for_good
-from wobbly_fin.rocketry.assembly.pieces import tube_round
+from wobbly_fin.rocketry.assembly.pieces import pieces_of, tube_round
 from wobbly_fin.rocketry.building.marking import chord_m
 from wobbly_fin.rocketry.building.recipes.section import DUST, MINUTE, Section
 from wobbly_fin.rocketry.building.step import Link, Step
@@ -72,7 +72,7 @@ def _sleds(s: Section) -> list[Step]:
         if placed.stage != s.number or placed.host is None:
             continue
         tube = layout.placed[tube_round(layout, placed)]
-        bore = bore_of_tube(tube)
+        bore = 2 * min((p.inner_m for p in pieces_of(layout) if p.part == tube.index and p.inner_m > 0), default=0.015)
         below = min(bore / 4, (part.diameter_m or 0.0) / 4)
         wide = chord_m(bore, below) if bore > 0 else 0.0
         room = part.length_m or tube.part.axial_length_m / 2
@@ -132,10 +132,3 @@ def _close(s: Section, device: Placed, tube: Placed, lids: list[Placed[Bulkhead]
         ),
         without="the bay stays open",
     )
-
-
-def bore_of_tube(tube: Placed) -> float:
-    """What slides into it. [m]"""
-    if holds(tube, Coupler):
-        return (tube.part.outer_diameter_m or 0.0) - 2 * tube.part.wall_m
-    return bore_of(tube.part) if isinstance(tube.part, BodyTube) else 0.03

@@ -251,7 +251,7 @@ def _dams(s: Section) -> list[Step]:
                     if r is not s.aft_ring
                 ),
                 without="the glue of a pocket runs off through the tube",
-                picture=("inside", fin.index),
+                picture=("pockets", fin.index),
             )
         )
     return steps

@@ -30,6 +30,7 @@ from wobbly_fin.rocketry.assembly.pieces import motor_tubes
 from wobbly_fin.rocketry.assembly.stand import Join
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.marking import RingMark, ring_marks
+from wobbly_fin.rocketry.building.schools import Inside
 from wobbly_fin.rocketry.recovery.closures import Closure
 
 One = TypeVar("One", bound=Part)
@@ -41,11 +42,15 @@ DUST = "Dust mask and eyes when sanding."
 
 @dataclass
 class Section:
-    """A stage at its bench; `number` counts from the nose. `aft_last`: the mount's aft ring stays off until all ahead of it is done."""
+    """A stage at its bench; `number` counts from the nose. `aft_last`: the mount's aft ring stays off until all ahead of it is done.
+
+    `school`: how its fins are held inside, where not the owner's way.
+    """
 
     bench: Bench
     number: int
     aft_last: bool = False
+    school: Inside | None = None
 
     @property
     def only(self) -> bool:
@@ -161,7 +166,7 @@ class Section:
         """The school of inside fillets that can be had: fins on the surface have no inside."""
         if not self.through or self.mount is None or not self.rings:
             return "surface"
-        school = self.bench.schools.inside or "aft_ring_last"
+        school = self.school or self.bench.schools.inside or "aft_ring_last"
         return "fin_pockets" if school == "aft_ring_last" and len(self.rings) < 2 else school
 
     @cached_property

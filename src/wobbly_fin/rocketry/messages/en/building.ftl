@@ -154,3 +154,4 @@ standing-says-reach = Reached from { $end ->
 }, { $far } in.
 standing-says-shut = Hatched is what no stick reaches afterwards.
 standing-says-open = Cut open, as it stands now.
+build-because-school = no order of work leaves a way to the corners of its tabs
