@@ -25,7 +25,7 @@ def names_of(layout: Layout, parts: Sequence[int]) -> list[str]:
             out.append(name)
         else:
             ahead = layout.placed[n].fore_m < min(layout.placed[m].fore_m for m in same)
-            out.append(say("assembly-name-forward" if ahead else "assembly-name-aft", name=name))
+            out.append(say("assembly-name-forward", name=name) if ahead else say("assembly-name-aft", name=name))
     return out
 
 
@@ -34,8 +34,11 @@ def problem_sentence(problem: Problem, layout: Layout, units: UnitChoice = METRI
     names = names_of(layout, problem.parts)
     figures = {k.removesuffix("_m"): _size(v, units) for k, v in problem.values.items()}
     shut = problem.code == "sealed_in" and problem.values["bore_m"] < 1e-3
-    key = f"assembly-problem-{problem.code.replace('_', '-')}{'-shut' if shut else ''}"
-    return say(key, part=names[0], other=names[1] if len(names) > 1 else "", third=names[2] if len(names) > 2 else "", **figures)
+    if shut:
+        return say("assembly-shut", part=names[0], other=names[1])
+    return say(
+        f"assembly-problem-{problem.code.replace('_', '-')}", part=names[0], other=names[1] if len(names) > 1 else "", **figures
+    )
 
 
 def mend_sentence(problem: Problem, layout: Layout, units: UnitChoice = METRIC) -> str:

@@ -36,7 +36,8 @@ def build_plan(bench: Bench, changes: Sequence[Change] = ()) -> Plan:
     for s in sections:
         glued += _stage(s)
     keys = _ends(glued)
-    painting = finish.paint(bench, keys)
+    early = {eye.index for s in sections for eye, _ in eyes.eyes_of(s) if s.out_of_hand(eye)}
+    painting = finish.paint(bench, keys, early)
     after_paint = ("painted",) if painting else keys
     late: list[Step] = []
     for s in sections:

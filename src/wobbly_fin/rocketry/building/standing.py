@@ -187,7 +187,7 @@ def _says(bench: Bench, step: Step, scene: _Scene) -> str:
     if scene.moves:
         moved = layout.placed[step.joins[0].part].part.called
         into = layout.placed[step.joins[0].to].part.called
-        lines.append(say("standing-says-slides" if scene.shift_m else "standing-says-on", part=moved, into=into))
+        lines.append(say(f"standing-moves-{'in' if scene.shift_m else 'on'}", part=moved, into=into))
     for _, way in scene.ways:
         if way.far_m > 0:
             lines.append(say("standing-says-reach", far=bench.size(way.far_m), end=way.end))

@@ -262,7 +262,7 @@ def retainer(s: Section) -> list[Step]:
                 parts=(placed.index, *([bay.index] if bay is not None else [])),
                 lines=_retainer_lines(s, placed, metal=metal, usually_metal=usually_metal),
                 gluing=bench.gluing(key, 0.002 if metal else 0.001, 5 * MINUTE),
-                caution=say("build-retainer-drill")
+                caution=say("build-screw-drill")
                 if part.kind == "screw"
                 else "Solvent: gloves, moving air, no flame."
                 if metal
@@ -286,10 +286,10 @@ def _retainer_lines(s: Section, placed: Placed[Retainer], *, metal: bool, usuall
     if part.kind == "screw":
         bay = s.mount or next(iter(s.cans), None)
         room = screw_room_m(bench.layout, bay) if bay is not None else 0.0
-        behind = [say("build-retainer-screw-room", room=bench.size(room), at=bench.size(room / 2))] if room > 0 else []
-        return (say("build-retainer-screw"), *behind, say("build-retainer-screw-never"))
+        behind = [say("build-screw-room", room=bench.size(room), at=bench.size(room / 2))] if room > 0 else []
+        return (say("build-screw"), *behind, say("build-screw-never"))
     if part.kind in ("clips", "fin_unit"):
         return (say(f"build-retainer-{part.kind.replace('_', '-')}"), *((reach,) if part.length_m else ()))
     how = say(f"build-retainer-{part.kind.replace('_', '-')}")
-    stuff = say("build-retainer-metal") if metal else say("build-retainer-plastic")
-    return (how, stuff, *((say("build-retainer-unsure"),) if usually_metal else ()), *(() if part.kind == "flange" else (reach,)))
+    stuff = say("build-stuff-metal") if metal else say("build-stuff-plastic")
+    return (how, stuff, *((say("build-stuff-unsure"),) if usually_metal else ()), *(() if part.kind == "flange" else (reach,)))

@@ -211,7 +211,7 @@ def _joint(s: Section, closure: Closure) -> Step:
             parts=touched,
             lines=(
                 say("build-joint-drill", count=count, at=s.bench.size(overlap / 2), **names),
-                say("build-joint-inserts" if kind == "screwed" else "build-joint-rivets"),
+                say("build-joint-inserts") if kind == "screwed" else say("build-joint-rivets"),
                 say("build-joint-stays", **names),
             ),
             tools=("drill",),
@@ -224,7 +224,7 @@ def _joint(s: Section, closure: Closure) -> Step:
     return Step(
         key=key,
         work="fit_joint",
-        title=say("build-joint-taped" if kind == "taped" else "build-joint-fit", **names),
+        title=say("build-joint-taped", **names) if kind == "taped" else say("build-joint-fit", **names),
         assembly=s.said("body"),
         hands_on_s=12 * MINUTE,
         parts=touched,

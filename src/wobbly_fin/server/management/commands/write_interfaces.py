@@ -1,14 +1,17 @@
-"""`manage.py write_interfaces`: the OpenAPI document the front end is typed from, JSON Schemas of the files, the tests of a verdict."""
+"""`manage.py write_interfaces`: the OpenAPI document the front end is typed from, JSON Schemas of the files, the tests of a verdict, the kinds of work of a plan."""
 
 import json
 from pathlib import Path
-from typing import Any
+from typing import Any, get_args
 
 from django.conf import settings
 from django.core.management import BaseCommand
 
 from wobbly_fin.formats.published import PUBLISHED
+from wobbly_fin.rocketry.assembly.problems import Code
+from wobbly_fin.rocketry.building.step import WORKS
 from wobbly_fin.rocketry.choosing.registry import TESTS
+from wobbly_fin.rocketry.messages import say
 
 
 def interfaces() -> dict[Path, str]:
@@ -24,6 +27,10 @@ def interfaces() -> dict[Path, str]:
     found[root / "docs/formats/verdict-tests.json"] = [
         {"name": t.name, "quantity": t.quantity, "source": t.source, "needs": t.needs, "changes": t.changes} for t in TESTS
     ]
+    found[root / "docs/formats/build-plan.json"] = {
+        "work": {w: say(f"work-{w.replace('_', '-')}") for w in WORKS},
+        "problems": list(get_args(Code)),
+    }
     return {path: json.dumps(value, indent=2, ensure_ascii=False) + "\n" for path, value in found.items()}
 
 
