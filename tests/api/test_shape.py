@@ -367,6 +367,12 @@ def test_larger_is_tail_heavier_and_gets_its_ballast(bench: Bench) -> None:
     assert bench.person.call("POST", f"{bench.path}/up-scale", body | {"id": str(uuid.uuid4()), "factor": "100"})[0] == 422
 
 
+def test_larger_without_a_motor_nothing_is_said_of_how_it_flies(bench: Bench) -> None:
+    body = {"id": str(uuid.uuid4()), "name": "Giant Bodkin", "factor": "9", "fin_material": "birch-ply"}
+    status, out = bench.person.call("POST", f"{bench.path}/up-scale", body)
+    assert status == 200 and "None of your motors fits its 98 mm mount" in out["sentence"] and "ballast" not in out["sentence"]
+
+
 def test_larger_it_keeps_to_its_school(bench: Bench) -> None:
     margins = []
     for low in (3.0, 4.5):

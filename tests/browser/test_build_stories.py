@@ -50,17 +50,17 @@ def test_from_design_to_plan_two_steps_and_a_scale_that_asks_for_ballast(page: P
     with page.expect_response(re.compile("/builds/")):
         page.get_by_role("button", name="Begin the build").click()
     step = page.get_by_label("Step", exact=True)
-    expect(step.get_by_role("heading", level=2)).to_have_text("Lay out every part and fit them together dry")
+    expect(step.get_by_role("heading", level=2)).to_have_text("Lay out every part and measure it")
 
     # Two steps: one by its big tick, one with its time.
     with page.expect_response(re.compile("/events/")):
         page.get_by_label(re.compile("^Done: Lay out every part")).click()
-    expect(page.get_by_text("1 of 30 steps done")).to_be_visible()
+    expect(page.get_by_text("1 of 33 steps done")).to_be_visible()
     step.get_by_label("or it took").fill("25")
     title = step.get_by_role("heading", level=2).inner_text()
     with page.expect_response(re.compile("/events/")):
         step.get_by_role("button", name="✓ Done").click()
-    expect(page.get_by_text("2 of 30 steps done")).to_be_visible()
+    expect(page.get_by_text("2 of 33 steps done")).to_be_visible()
     page.get_by_role("tab", name="Diary").click()
     expect(page.get_by_label("Diary", exact=True)).to_contain_text("took 25 min")
     expect(page.get_by_label("Diary", exact=True)).to_contain_text(title, use_inner_text=True)
@@ -79,12 +79,45 @@ def test_from_design_to_plan_two_steps_and_a_scale_that_asks_for_ballast(page: P
     expect(scale.get_by_text("in the nose")).to_be_visible()
     with page.expect_response(re.compile("/ballast")):
         scale.get_by_role("button", name=re.compile("of ballast for the nose")).click()
-    expect(page.get_by_text("2 of 31 steps done")).to_be_visible()
+    expect(page.get_by_text("2 of 34 steps done")).to_be_visible()
     fixes = page.get_by_label("Whole plan").get_by_role("button", name=re.compile("^Fix .* of ballast in the nose"))
     expect(fixes).to_have_count(2)  # the clay it had, and this
     # The design has it too, and undo there takes it out again.
     page.get_by_role("link", name="Shape", exact=True).click()
     expect(page.get_by_text("nose ballast").first).to_be_visible()
+
+
+def test_a_step_says_why_now_and_a_ring_that_does_not_fit_is_mended_at_shape(page: Page, demo: str) -> None:
+    page.goto(f"{demo}/rockets/{demo_key('rocket', 'Old Bellwether')}/build")
+    with page.expect_response(re.compile("/builds/")):
+        page.get_by_role("button", name="Build it again").click()
+    step = page.get_by_label("Step", exact=True)
+    page.get_by_role("tab", name="Whole plan").click()
+    plan = page.get_by_label("Whole plan")
+    plan.get_by_role("button", name=re.compile("^Tie the cord to the U-bolt")).click()
+    expect(step.get_by_text("590 mm down the lower tube, deeper than a hand gets")).to_be_visible()
+    step.get_by_role("button", name="Glue the mount into the body").click()
+    expect(step.get_by_text("It closes the way to:")).to_be_visible()
+    expect(step.get_by_role("img", name=re.compile("^Cut open: the motor tube slides into the lower tube"))).to_be_visible()
+
+    # A ring wider than its tube: said in Build, led to and mended at Shape.
+    page.get_by_role("link", name="Shape", exact=True).click()
+    page.get_by_label("Parts from nose to tail").get_by_role(
+        "button", name=re.compile("forward ring", re.IGNORECASE)
+    ).first.click()
+    wide = page.locator("[name=outer_diameter_m]")
+    expect(wide).to_be_visible()
+    with page.expect_response(re.compile("shape/edit")):
+        wide.fill("101 mm")
+        wide.press("Tab")
+    page.get_by_role("link", name="Build", exact=True).click()
+    cannot = page.get_by_label("Cannot be built as drawn")
+    expect(cannot.get_by_text("The forward ring is 101 mm across; the lower tube lets 98.8 mm pass.")).to_be_visible()
+    cannot.get_by_role("link", name="Change it at Shape").click()
+    expect(page.locator("[name=outer_diameter_m]")).to_have_value(re.compile("101"))
+    with page.expect_response(re.compile("shape/edit")):
+        page.get_by_label("What wants a look").get_by_role("button", name="Do that").click()
+    expect(page.get_by_text("lets 98.8 mm pass")).to_have_count(0)
 
 
 def test_an_evening_dragged_away_moves_the_finish(page: Page, demo: str) -> None:
@@ -138,9 +171,9 @@ def test_on_a_phone_with_one_hand(page: Page, demo: str) -> None:
 
     with page.expect_response(re.compile("/events/")):
         step.get_by_role("button", name="✓ Done").click()
-    expect(page.get_by_text("14 of 33 steps done")).to_be_visible()
+    expect(page.get_by_text("15 of 36 steps done")).to_be_visible()
     page.get_by_role("button", name="Undo").click()
-    expect(page.get_by_text("13 of 33 steps done")).to_be_visible()
+    expect(page.get_by_text("14 of 36 steps done")).to_be_visible()
 
 
 def test_stores_feed_the_cut_list_and_the_lists_print(page: Page, demo: str) -> None:

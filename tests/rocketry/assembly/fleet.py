@@ -22,6 +22,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     MotorTube,
     NoseCone,
     Part,
+    Piston,
     RailButton,
     Retainer,
     StaticPort,
@@ -58,6 +59,7 @@ class Kind:
     snug: bool = False  # minimum diameter
     tail: bool = False
     baffle: bool = False
+    piston: bool = False
     ballast: bool = False
     retainer: str = "hook"
     material: str = "paper-tube"
@@ -124,6 +126,8 @@ def _upper(k: Kind) -> list[Part]:
     ]
     if k.baffle:
         parts.append(Baffle(id="baffle", parent="body", edge="fore", offset_m=0.25, length_m=0.03))
+    if k.piston:
+        parts.append(Piston(id="piston", parent="body", edge="fore", offset_m=0.3, length_m=0.04))
     if k.ballast:
         parts.append(MassLump(id="ballast", kind="ballast", position_m=0.06, mass_kg=0.02))
     return parts
@@ -189,6 +193,7 @@ FLEET: dict[str, tuple[Kind, Schools]] = {
     "printed tail": (Kind(across=0.03, can=True, retainer="twist_lock"), Schools()),
     "boat tail": (Kind(tail=True), Schools()),
     "baffle": (Kind(baffle=True), Schools()),
+    "piston": (Kind(piston=True), Schools()),
     "ballast": (Kind(ballast=True), Schools(coats=2)),
     "payload bay": (Kind(bay="payload"), Schools()),
     "bay in a coupler, two joints": (Kind(bay="coupler", across=0.1, eye=True, buttons=True, through=True, rings=3, retainer="flange"), Schools()),

@@ -173,6 +173,19 @@ def test_what_lies_in_a_bay_must_get_out_of_it() -> None:
     assert [p.code for p in plan.problems] == ["opening_fixed"] and not Steps(bench, plan).of("fix_joint", "coupler", "body")
 
 
+def test_a_piston_slides_and_comes_out_again() -> None:
+    """Its tube is 48.2 mm wide: 0.6 mm less falls through; wider than its tube it is no piston, behind a glued lid it never comes out."""
+    s = Steps(*plan_of(Kind(piston=True)))
+    step = s.steps[s.one("fit_joint", "piston", "body")]
+    assert not step.joins and step.gluing is None and step.lines[0].startswith("47.6 mm across")
+    assert [p.code for p in plan_of(Kind(piston=True), piston={"outer_diameter_m": 0.05})[1].problems] == [
+        "does_not_fit",
+        "sealed_in",
+    ]
+    shut = plan_of(Kind(piston=True, baffle=True), baffle={"offset_m": 0.1})[1]
+    assert [p.code for p in shut.problems] == ["sealed_in"]
+
+
 def test_shorter_hands_tie_sooner() -> None:
     kind = Kind(eye=True, across=0.1, body=0.4)
     long, short = (Steps(*plan_of(kind, Schools(hands=replace(Schools().hands, hand_m=reach)))) for reach in (0.45, 0.2))

@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.airframe.scaling import up_scale
 from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, smaller_margin
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.labels import printed_labels
 from wobbly_fin.rocketry.units import parse
@@ -110,7 +111,12 @@ def up_scaled(
     if motors and motors[0] is not None:
         sentence += f" With {motors[0].name}, the heaviest that fits, {margin:.1f}."
     wanted = file.margin.to_school().low if margin_calibres is None else margin_calibres
-    if margin < wanted:
+    if not motors or motors[0] is None:
+        # Without a motor every tail is light: no word then of how straight it flies, and no ballast for a balance nobody flies.
+        bays = [p.part.motor_bay for p in found.layout.placed if p.part.motor_bay is not None]
+        across = show(bays[0].diameter_m, "short_length", units) if bays else ""
+        sentence += " " + (say("scaled-no-motor", mount=across) if bays else say("scaled-no-mount"))
+    elif margin < wanted:
         sentence += " " + _add_ballast(content, found, wanted, units)
     return RocketFile.model_validate(content).check(), sentence
 

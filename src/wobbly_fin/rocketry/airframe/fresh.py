@@ -74,6 +74,7 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
         "coupler": {"length_m": 1.8 * d, "wall_m": 0.0007 if small else 0.0012, "material": "paper-tube", "offset_m": -0.9 * d, "edge": "aft"},
         "bulkhead": {"thickness_m": 0.0015 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
         "baffle": {"length_m": 0.8 * d, "mass_kg": 0.004 if small else 0.02, "mass_source": "guessed", "material": "card" if small else "birch-ply"},
+        "piston": {"length_m": 0.8 * d, "mass_kg": 0.004 if small else 0.03, "mass_source": "guessed", "material": "card" if small else "phenolic"},
         "rail_guide": {"material": "acetal", "angle_deg": 60.0},
         "launch_lug": {"length_m": 0.04, "outer_diameter_m": 0.0044, "inner_diameter_m": 0.0036, "rod_diameter_m": 0.0032, "angle_deg": 60.0,
                        **({"moulded": True, "material": holder.part.material} if printed else {"material": "paper-tube"})},

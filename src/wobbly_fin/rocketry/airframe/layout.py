@@ -29,6 +29,7 @@ from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
 from wobbly_fin.rocketry.canopies.packing import packed_density_kg_m3
 from wobbly_fin.rocketry.errors import RocketryError
 
+PISTON_PLAY_M = 0.0006  # in its bore, so that it falls through by its own weight (common practice, no source)
 Kind = TypeVar("Kind", bound=Part, covariant=True, default=Part)
 One = TypeVar("One", bound=Part)
 Other = TypeVar("Other", bound=Part)
@@ -301,7 +302,7 @@ def _fit_inner(part: Part, parent: Placed | None, around: Placed, listed: list[t
     if isinstance(part, Coupler | Bulkhead | Baffle) and part.outer_diameter_m is None:
         inside = parent.part if parent and isinstance(parent.part, Coupler) and isinstance(part, Bulkhead) else None
         wide = (inside.outer_diameter_m or bore) - 2 * inside.wall_m if isinstance(inside, Coupler) else bore
-        return replace(part, outer_diameter_m=wide)
+        return replace(part, outer_diameter_m=wide - (PISTON_PLAY_M if part.SLIDES else 0.0))
     return part
 
 

@@ -24,6 +24,7 @@ from wobbly_fin.rocketry.motors.motor import USUAL_DIAMETERS_M
 
 FACTORS = (0.1, 10.0)
 _MOULDED_M = 0.0015  # wall of a moulded nose (common practice, no source)
+CAN_PLAY_M = 0.0004  # round a motor in a printed bay (common practice, no source)
 _BUILT = (LaunchLug, RailButton, Retainer, CanopyPack, Cord)  # bought for the size flown, not drawn larger
 
 
@@ -156,6 +157,10 @@ def _scaled(part: Part, factor: float, swaps: Mapping[str, str], hollow_nose: bo
             "inner_diameter_m": bore,
             "outer_diameter_m": bore + max(0.0008, part.outer_diameter_m - part.inner_diameter_m),
         }
+    bay = part.motor_bay
+    if bay is not None and part.OUTER:
+        # A one-piece tail holds the motor itself.
+        changes["inner_diameter_m"] = min(USUAL_DIAMETERS_M, key=lambda b: abs(b - bay.diameter_m * factor)) + CAN_PLAY_M
     if isinstance(part, CentringRing):
         changes |= {"inner_diameter_m": None, "outer_diameter_m": None}  # the bore is a bought size: fit again
     if isinstance(part, NoseCone) and part.wall_m is None and hollow_nose:

@@ -3,9 +3,8 @@
 from collections.abc import Iterable
 from functools import lru_cache
 
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, holds
-from wobbly_fin.rocketry.airframe.parts import MassLump
-from wobbly_fin.rocketry.assembly.pieces import HELD, tube_round
+from wobbly_fin.rocketry.airframe.layout import Layout
+from wobbly_fin.rocketry.assembly.pieces import HELD, Piece, tube_round
 from wobbly_fin.rocketry.assembly.stand import Join, Stand, Way
 from wobbly_fin.rocketry.recovery.closures import Closure, closures_of, separations_of
 from wobbly_fin.rocketry.recovery.opens import planned
@@ -59,16 +58,15 @@ def fixed(layout: Layout, opens: Opens, loose: Iterable[int] = ()) -> tuple[Join
     return tuple(out)
 
 
-def kept_things(stand: Stand) -> list[Placed[MassLump]]:
-    """What lies in a bay and must come out again."""
-    lumps = {p.part for p in stand.pieces if p.kind == "lump"}
-    return [p for p in stand.layout.placed if p.index in lumps and holds(p, MassLump)]
+def kept_things(stand: Stand) -> list[Piece]:
+    """What lies loose in the body and must come out again."""
+    return [p for p in stand.pieces if p.kind == "lump"]
 
 
-def comes_out(stand: Stand, thing: Placed[MassLump]) -> tuple[bool, tuple[Way, ...]]:
+def comes_out(stand: Stand, thing: Piece) -> tuple[bool, tuple[Way, ...]]:
     """Whether something in a bay gets out of it, and by what ways."""
-    ways = stand.way_out(thing.index)
-    return any(w.gap_m >= max(thing.part.diameter_m, 1e-3) for w in ways), ways
+    ways = stand.way_out(thing.part)
+    return any(w.gap_m >= max(2 * thing.outer_m, 1e-3) for w in ways), ways
 
 
 @lru_cache(maxsize=256)
@@ -94,7 +92,7 @@ def loose_lids(layout: Layout, opens: Opens) -> frozenset[int]:
     return frozenset(loose)
 
 
-def _walls_of(layout: Layout, thing: Placed, lids: list[int]) -> list[int]:
+def _walls_of(layout: Layout, thing: Piece, lids: list[int]) -> list[int]:
     """The lids next to it, behind and ahead."""
     behind = [n for n in lids if layout.placed[n].fore_m >= thing.fore_m]
     ahead = [n for n in lids if layout.placed[n].fore_m < thing.fore_m]

@@ -28,6 +28,7 @@ from wobbly_fin.rocketry.airframe.parts import (
     MassLump,
     MotorTube,
     NoseCone,
+    Piston,
     Pods,
     RailButton,
     Retainer,
@@ -86,7 +87,7 @@ HELD: Aspect[Held] = Aspect("held")
 HELD.none("joined", NoseCone, BodyTube, Transition, FinCan)
 HELD.none("soft_held", Cord, CanopyPack)
 HELD.none("outward", LaunchLug, TubeFins, Pods, RingFin, DisplayPart, Retainer, VentHoles)
-HELD.none("loose", MassLump, Anchor)
+HELD.none("loose", MassLump, Anchor, Piston)
 HELD.none("told", Joint, Allowance)
 
 
@@ -276,6 +277,11 @@ def _lump(layout: Layout, placed: Placed[MassLump]) -> Iterator[Piece]:
     part = placed.part
     if part.kind in KEPT and not part.stands_deg:
         yield Piece(placed.index, "lump", placed.fore_m, placed.aft_m, 0.0, part.diameter_m / 2)
+
+
+@SECTION.of(Piston)
+def _piston(layout: Layout, placed: Placed[Piston]) -> Iterator[Piece]:
+    yield Piece(placed.index, "lump", placed.fore_m, placed.aft_m, 0.0, (placed.part.outer_diameter_m or 0.0) / 2)
 
 
 # What lies in a bay and comes out again: to be read, charged, switched or shown.

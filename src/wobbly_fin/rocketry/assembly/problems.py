@@ -43,10 +43,9 @@ class Problem:
 @lru_cache(maxsize=256)
 def problems_of(layout: Layout, opens: Opens) -> tuple[Problem, ...]:
     """Of the drawing itself, whatever the order; `opens`: see `finished.must_open`."""
-    joins = fixed(layout, opens, loose_lids(layout, opens))
-    stand = Stand.of(layout).after(joins)
+    stand = Stand.of(layout).after(fixed(layout, opens, loose_lids(layout, opens)))
     return (
-        *_whole(stand), *_fits(stand), *_loose(stand, joins), *_joints(layout, opens), *_shut_in(stand), *_motors(stand),
+        *_whole(stand), *_fits(stand), *_loose(stand, fixed(layout, opens)), *_joints(layout, opens), *_shut_in(stand), *_motors(stand),
         *_screws(layout),
     )  # fmt: skip
 
@@ -131,8 +130,8 @@ def _shut_in(stand: Stand) -> Iterator[Problem]:
         out, ways = comes_out(stand, thing)
         if not out:
             best = max(ways, key=lambda w: w.gap_m)
-            parts = (thing.index,) if best.narrowed_by is None else (thing.index, best.narrowed_by)
-            yield Problem(code="sealed_in", parts=parts, values={"wide_m": thing.part.diameter_m, "bore_m": best.gap_m})
+            parts = (thing.part,) if best.narrowed_by is None else (thing.part, best.narrowed_by)
+            yield Problem(code="sealed_in", parts=parts, values={"wide_m": 2 * thing.outer_m, "bore_m": best.gap_m})
     for pack in layout.of(CanopyPack):
         if pack.part.kind in PACKED_KINDS and pack.host is not None and all(w.gap_m < CLOTH_M for w in stand.way_out(pack.index)):
             by = max(stand.way_out(pack.index), key=lambda w: w.gap_m).narrowed_by

@@ -36,7 +36,7 @@ def build_plan(bench: Bench, changes: Sequence[Change] = ()) -> Plan:
     for s in sections:
         glued += _stage(s)
     keys = _ends(glued)
-    early = {eye.index for s in sections for eye, _ in eyes.eyes_of(s) if s.out_of_hand(eye)}
+    early = [eye.part.eye for s in sections for eye, _ in eyes.eyes_of(s) if s.out_of_hand(eye)]
     painting = finish.paint(bench, keys, early)
     after_paint = ("painted",) if painting else keys
     late: list[Step] = []

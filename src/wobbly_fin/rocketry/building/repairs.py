@@ -210,7 +210,7 @@ def _cord(bench: Bench) -> list[Step]:
             parts=tuple(p.index for p in (*(c for e in eyes for c in s.cords_at(e)), *eyes)),
             lines=(
                 "No knots in the middle of an old one. Flameproof where the charge reaches it.",
-                *(say("build-mend-deep", eye=a.part.called) for a in deep),
+                *(say("build-mend-deep", eye=a.part.eye) for a in deep),
             ),
             inspect="Pull both ends as hard as they will be pulled.",
             after=(Link(key="look", because="look first"),),

@@ -27,6 +27,7 @@ _EXPOSED = {
     "blocked": "{what} is closed: the motor’s charge cannot reach the canopy. It wants a way out through the side, or an altimeter’s charge ahead.",
     "leaks": "{what} is loose round the motor tube: gas goes past it, into the fins’ glue instead of the canopy.",
     "softens": "{what} stands in the hot gas{at}: line it, or look at it after every flight.",
+    "slides": "The piston keeps the gas off all that is ahead of it, while it slides: wipe it and its tube after every flight.",
     "chars": "A baffle chars a thin motor tube in the end: look into it after every flight.",
 }  # fmt: skip
 _FITS = {

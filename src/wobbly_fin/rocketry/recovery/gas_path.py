@@ -138,7 +138,7 @@ def _narrows(placed: Placed) -> Iterator[GasStep]:
     if isinstance(part, Bulkhead):
         yield GasStep(what=part.called, state="blocked", code="blocked")
     elif isinstance(part, Baffle):
-        yield GasStep(what=part.called, state="shields", code="chars")
+        yield GasStep(what=part.called, state="shields", code="slides" if part.SLIDES else "chars")
     elif isinstance(part, Coupler | Transition):
         stuff = MATERIALS.get(part.material or "")
         soft = stuff is not None and stuff.softens_c is not None

@@ -18,7 +18,7 @@ from wobbly_fin.rocketry.airframe.parts.fittings import (
     StaticPort,
     VentHoles,
 )
-from wobbly_fin.rocketry.airframe.parts.inside import Baffle, Bulkhead, CentringRing, Coupler, MotorTube
+from wobbly_fin.rocketry.airframe.parts.inside import Baffle, Bulkhead, CentringRing, Coupler, MotorTube, Piston
 from wobbly_fin.rocketry.airframe.parts.outer import BodyTube, FinCan, NoseCone, Outer, Transition
 from wobbly_fin.rocketry.airframe.parts.part import Part
 from wobbly_fin.rocketry.airframe.parts.pods import Pods
@@ -27,7 +27,7 @@ from wobbly_fin.rocketry.airframe.parts.rings import RingFin, TubeFins
 PART_TYPES: dict[str, type[Part]] = {
     kind.TYPE: kind
     for kind in (
-        NoseCone, BodyTube, Transition, FinCan, FinSet, TubeFins, RingFin, Pods, MotorTube, CentringRing, Coupler, Bulkhead, Baffle,
+        NoseCone, BodyTube, Transition, FinCan, FinSet, TubeFins, RingFin, Pods, MotorTube, CentringRing, Coupler, Bulkhead, Baffle, Piston,
         LaunchLug, RailButton, RailGuide, StaticPort, GasVent, Retainer, Anchor, Cord, CanopyPack, Joint, MassLump, Device, Allowance, DisplayPart,
     )
 }  # fmt: skip
@@ -56,6 +56,6 @@ __all__ = [
     "BODY", "INSIDE", "NO_BODY",
     "OLDER_TYPES",
     "PART_TYPES", "Allowance", "Anchor", "Baffle", "BodyTube", "Bulkhead", "CanopyPack", "CentringRing", "Cord", "Coupler", "Device", "DisplayPart",
-    "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "Pods", "RailButton",
+    "FinCan", "FinSet", "GasVent", "Joint", "LaunchLug", "MassLump", "MotorTube", "NoseCone", "Outer", "Part", "Piston", "Pods", "RailButton",
     "RailGuide", "Retainer", "RingFin", "StaticPort", "Transition", "TubeFins", "VentHoles",
 ]  # fmt: skip

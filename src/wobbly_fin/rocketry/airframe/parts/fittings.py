@@ -176,6 +176,11 @@ class Anchor(Part):
     wire_m: float | None = size("Wire", default=None, high=0.05)
 
     @property
+    def eye(self) -> str:
+        """What it is called where it is a bolt: its own name, or its school's."""
+        return self.name or ANCHORS[self.kind]
+
+    @property
     def axial_length_m(self) -> float:
         return self.length_m
 

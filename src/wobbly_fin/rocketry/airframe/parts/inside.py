@@ -121,3 +121,12 @@ class Baffle(Part):
     @property
     def axial_length_m(self) -> float:
         return self.length_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Piston(Baffle):
+    """A plug that slides ahead of the gas and pushes out what is packed; it hangs on the cord. `outer_diameter_m` None: slides."""
+
+    TYPE: ClassVar[str] = "piston"
+    WORD: ClassVar[str] = "piston"
+    SLIDES: ClassVar[bool] = True

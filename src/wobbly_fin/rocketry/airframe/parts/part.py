@@ -95,6 +95,7 @@ class Part:
     PIECE: ClassVar[str] = ""  # what one of several round the body is called
     OUTER: ClassVar[bool] = False
     CLOSES: ClassVar[bool] = False  # a lid, glued or on rods
+    SLIDES: ClassVar[bool] = False  # inside, and held by nothing but its cord
     STOPS: ClassVar[bool] = False  # hard, inside, and in the way of what is packed
     FORM: ClassVar[Form] = "solid"
     FIRST: ClassVar[tuple[str, ...]] = ()  # figures that matter most; empty: those told first

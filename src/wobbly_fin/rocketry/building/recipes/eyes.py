@@ -38,7 +38,7 @@ def eyes(s: Section) -> list[Step]:
         fix = Step(
             key=s.key("eye", eye),
             work="fit_eye",
-            title=f"Fix the {eye.part.called} in the {held.called}",
+            title=f"Fix the {eye.part.eye} in the {held.called}",
             assembly=s.said(held.called),
             hands_on_s=18 * MINUTE,
             parts=(eye.index, holder),
@@ -66,7 +66,7 @@ def _tie(s: Section, eye: Placed[Anchor], holder: int, after: str) -> Step:
     return Step(
         key=s.key("tie", eye),
         work="tie_cord",
-        title=say("build-tie-early", eye=eye.part.called),
+        title=say("build-tie-early", eye=eye.part.eye),
         assembly=s.said(s.bench.layout.placed[holder].part.called),
         hands_on_s=8 * MINUTE,
         parts=(*(c.index for c in cords), eye.index, holder),

@@ -1,6 +1,6 @@
 """The nose and its ballast, touching up, paint, rigging, and the last weighing."""
 
-from collections.abc import Collection
+from collections.abc import Sequence
 from dataclasses import replace
 
 from wobbly_fin.rocketry.airframe.layout import aft_diameter_m, holds
@@ -160,8 +160,8 @@ def coats_of(bench: Bench) -> int:
     return max((p.coats for p in paint), default=USUAL_COATS if not bench.layout.of(Allowance) else 0)
 
 
-def paint(bench: Bench, glued: tuple[str, ...], early: Collection[int] = ()) -> list[Step]:
-    """Touch up, prime, sand, paint; `glued` are the steps before it, `early` eyes whose cord is tied already."""
+def paint(bench: Bench, glued: tuple[str, ...], early: Sequence[str] = ()) -> list[Step]:
+    """Touch up, prime, sand, paint; `glued` are the steps before it, `early` what eyes are called whose cord is tied already."""
     coats, steps = coats_of(bench), list[Step]()
     before = tuple(Link(key=k, because="everything that is glued is on before paint") for k in glued)
     if coats == 0:
@@ -197,9 +197,8 @@ def paint(bench: Bench, glued: tuple[str, ...], early: Collection[int] = ()) -> 
         if bench.layout.of(LaunchLug)
         else "Mask motor tube, shoulder and holes."
     )
-    tied = [p.part.called for p in bench.layout.placed if p.index in early]
-    if tied:
-        masks += " " + say("build-mask-cord", eye=tied[0])
+    if early:
+        masks += " " + say("build-mask-cord", eye=early[0])
     last, skin = "", tuple(o.index for o in bench.layout.outer)
     for number in range(coats):
         primer = number == 0 and coats > 1

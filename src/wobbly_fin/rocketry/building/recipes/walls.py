@@ -54,6 +54,9 @@ def bulkheads(s: Section) -> list[Step]:
             )
         )
     for baffle in s.of(Baffle):
+        if baffle.part.SLIDES:
+            steps.append(_piston(s, baffle))
+            continue
         across = baffle.part.outer_diameter_m or 0.02
         density = bench.glue(bench.structural).density_kg_m3
         steps.append(
@@ -81,6 +84,30 @@ def bulkheads(s: Section) -> list[Step]:
             )
         )
     return steps
+
+
+def _piston(s: Section, piston: Placed[Baffle]) -> Step:
+    """It slides, on its cord: nothing of it is glued to the wall."""
+    host, bench = s.bench.layout.host_of(piston), s.bench
+    named = {"name": piston.part.called}
+    return Step(
+        key=s.key("piston", piston),
+        work="fit_joint",
+        title=say("build-piston", **named),
+        assembly=s.said("body"),
+        hands_on_s=15 * MINUTE,
+        parts=(piston.index, host.index),
+        lines=(
+            say("build-piston-line", across=bench.size(piston.part.outer_diameter_m or 0.0)),
+            say("build-piston-cord"),
+        ),
+        tools=("400 grit",),
+        caution=DUST,
+        inspect=say("build-piston-inspect"),
+        after=tuple(before_gluing(s)),
+        without="it jams, and nothing comes out",
+        needed=True,
+    )
 
 
 def _loose_lid(s: Section, lid: Placed[Bulkhead], into: Placed) -> Step:

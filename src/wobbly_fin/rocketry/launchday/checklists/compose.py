@@ -36,7 +36,7 @@ def changed(now: Sequence[Item], ticked: Mapping[str, str]) -> tuple[str, ...]:
 
 
 # With the motor in first, the blow test has to come before it and the canopy after.
-_FIRST = ("canopy", "cord", "folded", "blow", "baffle", "hinges", "tumble")
+_FIRST = ("canopy", "cord", "folded", "blow", "baffle", "piston", "hinges", "tumble")
 
 
 def _before_motor(packed: Sequence[Item]) -> tuple[Item, ...]:

@@ -55,6 +55,7 @@ def loadout_of(
     two_bays = sequence.first == "drogue"
     bore = bore_m or rocket.diameter_m
     height = show(sequence.main_height_m, "height", units) if sequence.main_height_m is not None else ""
+    screens = [] if layout is None else layout.of(Baffle)
     return Loadout(
         rocket=name,
         motors=_motors(ruling.candidate, layout),
@@ -69,7 +70,8 @@ def loadout_of(
         altimeters=altimeters,
         fires=fires,
         devices=devices,
-        baffle=layout is not None and bool(layout.of(Baffle)),
+        baffle=any(not b.part.SLIDES for b in screens),
+        piston=any(b.part.SLIDES for b in screens),
         payload="what is fragile aboard" if payload is not None else "",
         high_power=ruling.high_power,
         stand_off=stand_off_words(ruling, units),

@@ -80,6 +80,8 @@ class Loadout:
         Aboard, of which nothing but that is told; `fires`: something aboard fires a charge.
     baffle : bool
         One is built in, whatever is packed above it.
+    piston : bool
+        One slides in it.
     devices : tuple of DeviceLoad
         Aboard, by name.
     payload : str
@@ -103,6 +105,7 @@ class Loadout:
     altimeters: int = 0
     fires: bool = False
     baffle: bool = False
+    piston: bool = False
     devices: tuple[DeviceLoad, ...] = ()
     payload: str = ""
     high_power: bool = False

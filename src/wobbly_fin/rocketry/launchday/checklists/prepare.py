@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from wobbly_fin.rocketry.launchday.checklists.devices import powered, released, stowed
 from wobbly_fin.rocketry.launchday.checklists.item import Item
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.words import capital
 
 _UNTREATED = "Untreated paper and laundry sheets start fires."
@@ -153,6 +154,15 @@ def recovery(f: Loadout) -> Iterator[Item]:
             stage="recovery",
             text="Look through the baffle.",
             good="Nothing loose, nothing charred through.",
+            again=True,
+        )
+    if f.piston:
+        yield Item(
+            key="piston",
+            stage="recovery",
+            text=say("check-piston"),
+            good=say("check-piston-good"),
+            why=say("check-piston-why"),
             again=True,
         )
     yield Item(

@@ -156,3 +156,7 @@ standing-says-shut = Hatched is what no stick reaches afterwards.
 standing-says-open = Cut open, as it stands now.
 build-because-school = no order of work leaves a way to the corners of its tabs
 build-mask-cord = The cord on the { $eye } is tied already: push its bundle into the tube and stop the end with paper.
+build-piston = Fit the { $name }: it slides
+build-piston-line = { $across } across. Sand it until it falls through its tube by its own weight, dry and clean; thin CA on the tube’s wall and sanding make it glide.
+build-piston-cord = Tie it into the cord, so that the cord draws it out past the end of its tube and it hangs free.
+build-piston-inspect = Turned over, it runs from one end to the other and does not tilt.

@@ -9,3 +9,7 @@ day-duty-stand-off = Everybody { $value } from the pad, the lead as long.
 day-duty-cleared = { $value } across cleared of dry grass round the pad.
 day-duty-notify = { $value } at liftoff, more than the simplest class: whoever must be told or asked has been.
 day-no-distance = beyond the range’s table of distances
+
+check-piston = Wipe piston and tube, and let it fall through.
+check-piston-good = It runs by its own weight, its cord whole.
+check-piston-why = Soot jams it, and then nothing comes out.

@@ -1,4 +1,4 @@
-"""`manage.py write_interfaces`: the OpenAPI document the front end is typed from, JSON Schemas of the files, the tests of a verdict, the kinds of work of a plan."""
+"""`manage.py write_interfaces`: what the front end is typed from, JSON Schemas of the files, lists of codes: tests of a verdict, work of a plan."""
 
 import json
 from pathlib import Path
