@@ -21,6 +21,7 @@ from wobbly_fin.demo.airframes import airframe_file
 from wobbly_fin.demo.load import load_demo
 from wobbly_fin.standins.scale import weigh
 from wobbly_fin.stores.models import OwnGlue
+from wobbly_fin.workshop.finished import build_done
 from wobbly_fin.workshop.models import Build, BuildEvent, BuildPhoto
 
 EVENINGS = ["19:00-21:30", "", "19-21:30", "", "", "10-13, 14-17", ""]
@@ -533,6 +534,11 @@ def test_another_s_bench_is_not_there(bench: Bencher, rival: Person) -> None:
 def test_the_demo_s_bench_is_half_way(db: None) -> None:
     load_demo()
     builds = {b.rocket.name: b for b in Build.objects.select_related("rocket")}
-    assert set(builds) == {"Post Rider", "Night Ferry"} and builds["Night Ferry"].kind == "repair"
+    assert (
+        set(builds) == {"Post Rider", "Night Ferry", "Old Bellwether", "Copper Kettle"} and builds["Night Ferry"].kind == "repair"
+    )
+    # Two were built to the end, each in a school of its own.
+    assert [build_done(builds[n].rocket) for n in ("Old Bellwether", "Copper Kettle", "Post Rider")] == [True, True, False]
+    assert builds["Old Bellwether"].events.filter(step__startswith="dams").exists()
     assert builds["Post Rider"].events.filter(kind="done").count() == 14
     assert builds["Post Rider"].events.get(kind="weighed").facts["news"]

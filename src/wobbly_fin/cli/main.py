@@ -12,7 +12,7 @@ from pydantic import ValidationError
 from wobbly_fin.formats.errors import refusals
 from wobbly_fin.rocketry.errors import RocketryError
 
-Answer = dict[str, Any]
+Answer = Any
 Kind = TypeVar("Kind")
 BAD_INPUT = 2
 _LARGEST_DOCUMENT = 20_000_000
@@ -84,6 +84,12 @@ def _judge(path: str) -> Answer:
     from wobbly_fin.formats.judge_file import JudgeDocument
 
     return JudgeDocument.model_validate(_read(path)).answer()
+
+
+def _learn(path: str) -> Any:
+    from wobbly_fin.formats.learn_file import answer_of
+
+    return answer_of(_read(path))
 
 
 def _plan(path: str) -> Answer:
@@ -205,6 +211,7 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "decode": (_decode, "LABEL", "what a motor label says"),
     "fly": (_fly, "FILE", "fly one rocket with one motor"),
     "scatter": (_scatter, "FILE", "where it may land: the same flight many times over"),
+    "learn": (_learn, "FILE", "what flights teach of a rocket and its builder, and how high the next one goes"),
     "plan": (_plan, "FILE", "how a rocket is built, step by step, and what keeps it from being built"),
     "stability": (_stability, "FILE", "where the air pushes and where it balances"),
     "schedule": (_schedule, "FILE", "when to do what, with one pair of hands and glue that cures"),

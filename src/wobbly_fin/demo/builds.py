@@ -12,6 +12,7 @@ from wobbly_fin.workshop.actions.begin import begin_build, set_hours, set_school
 from wobbly_fin.workshop.actions.tick import record
 from wobbly_fin.workshop.actions.weigh import weigh_in
 from wobbly_fin.workshop.models import Build, BuildEvent
+from wobbly_fin.workshop.since import made_as
 from wobbly_fin.workshop.station import workbench_of
 
 HOURS = ["", "19:00-21:15", "", "18:30-21:00", "", "9:30-12:30, 14:00-17:00", "15:00-17:30"]
@@ -22,6 +23,11 @@ RAW = [
     ("sheet", "", {"material": "birch-ply", "thickness": "2.95 mm", "length": "600 mm", "width": "300 mm", "count": "1"}),
     ("glue", "", {"glue": "wood", "mass": "310 g"}),
     ("glue", "", {"glue": "epoxy-30", "mass": "88 g"}),
+]
+# Built years ago, each in its own school: rocket, how, days ago.
+FINISHED: list[tuple[str, dict[str, str], int]] = [
+    ("Old Bellwether", {"inside": "fin_pockets", "jig": "one"}, 400),
+    ("Copper Kettle", {"inside": "surface", "jig": "all"}, 620),
 ]
 BUILT, MENDED = "Post Rider", "Night Ferry"
 WARMTH = "17 C"
@@ -52,6 +58,8 @@ def load_builds(user: User, key: Callable[..., UUID]) -> None:
     set_hours(user, HOURS, None, None)
     for number, (kind, name, typed) in enumerate(RAW):
         keep_raw(user, key("raw", number), kind, name, typed)
+    for name, how, days in FINISHED:
+        _finished(user, key, name, how, now - datetime.timedelta(days=days))
     begin_build(user, key("rocket", MENDED), key("build", MENDED), "repair", "tube_crushed")
     build = begin_build(user, key("rocket", BUILT), key("build", BUILT), "build")
     set_schools(user, build.pk, {"temperature": WARMTH})
@@ -68,6 +76,30 @@ def load_builds(user: User, key: Callable[..., UUID]) -> None:
             if weighed == work:
                 weigh_in(user, build.pk, key("weighing", number), step.key, text)
                 BuildEvent.objects.filter(pk=key("weighing", number)).update(at=now - datetime.timedelta(minutes=when))
+
+
+def _finished(user: User, key: Callable[..., UUID], name: str, how: dict[str, str], began: datetime.datetime) -> None:
+    """A build ticked off to its last step, an evening after another."""
+    build = begin_build(user, key("rocket", name), key("build", name), "build")
+    set_schools(user, build.pk, how)
+    found = workbench_of(user, Build.objects.get(pk=build.pk))
+    ticks = []
+    for number, step in enumerate(found.plan.steps):
+        at = began + datetime.timedelta(hours=24 * (number // 2) + number % 2)
+        off = int(at.timestamp())
+        facts = {
+            "hands_off_s": off,
+            "cured_s": off + round(step.cure_s),
+            "full_s": off + round(step.full_s),
+            "as": made_as(step, found.units),
+        }
+        ticks.append(
+            BuildEvent(
+                id=key("built", name, number), build=build, kind="done", step=step.key, title=step.title, at=at, facts=facts
+            )
+        )
+    BuildEvent.objects.bulk_create(ticks)
+    Build.objects.filter(pk=build.pk).update(created_at=began)
 
 
 def _launch(now: datetime.datetime) -> datetime.datetime:

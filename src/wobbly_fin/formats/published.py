@@ -4,6 +4,7 @@ from wobbly_fin.formats.base import Document
 from wobbly_fin.formats.descent_file import DescentDocument
 from wobbly_fin.formats.documents import FlightDocument, StabilityDocument, TemplateDocument
 from wobbly_fin.formats.judge_file import JudgeDocument
+from wobbly_fin.formats.learn_file import LearnDocument
 from wobbly_fin.formats.log_file import TrackDocument
 from wobbly_fin.formats.motors import MotorDocument, MotorsFile
 from wobbly_fin.formats.pick_file import PickDocument
@@ -18,6 +19,7 @@ PUBLISHED: dict[str, type[Document]] = {
     "pick": PickDocument,
     "judge": JudgeDocument,
     "plan": PlanDocument,
+    "learn": LearnDocument,
     "stability": StabilityDocument,
     "template": TemplateDocument,
     "schedule": ScheduleDocument,

@@ -11,7 +11,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.workshop.models import Build
-from wobbly_fin.workshop.since import changed_steps, not_asked
+from wobbly_fin.workshop.since import changed_steps, not_asked_again
 from wobbly_fin.workshop.state import state_of
 from wobbly_fin.workshop.station import bench_of, chosen, plan_of
 
@@ -52,7 +52,7 @@ def _all_ticked(build: Build, rocket: Rocket, units: UnitChoice) -> bool:
         return False
     try:
         plan = plan_of(build, bench_of(user, read_rocket_file(rocket.document), chosen(user, build), units))
-        ticked = all(step.key in state.done or not_asked(step, state) for step in plan.steps)
-        return ticked and not any(changed_steps(plan, state, units))
+        not_asked_again(plan, state)
+        return all(step.key in state.done for step in plan.steps) and not any(changed_steps(plan, state, units))
     except RocketryError:
         return False

@@ -18,10 +18,14 @@ RECIPES = 2
 _NEW_IN_2 = frozenset({"dry-fit", "tie", "ring-wall", "joint", "close-bay", "weigh-tail", "tube-in"})
 
 
-def not_asked(step: Step, state: State) -> bool:
-    """Whether a step came into the recipes after this build was finished."""
+def not_asked_again(plan: Plan, state: State) -> None:
+    """Counts steps that came into the recipes after this build was finished as done with it."""
     last = state.made.get("weigh")
-    return last is not None and last.get("recipes", 1) < RECIPES and step.key.split(":")[0] in _NEW_IN_2
+    if last is None or last.get("recipes", 1) >= RECIPES or "weigh" not in state.done:
+        return
+    for step in plan.steps:
+        if step.key.split(":")[0] in _NEW_IN_2:
+            state.done.setdefault(step.key, state.done["weigh"])
 
 
 def made_as(step: Step, units: UnitChoice) -> dict[str, Any]:

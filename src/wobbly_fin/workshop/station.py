@@ -27,6 +27,7 @@ from wobbly_fin.rocketry.building.step import Plan
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.stores.glues import own_glues
 from wobbly_fin.workshop.models import Build, FreeTime
+from wobbly_fin.workshop.since import not_asked_again
 from wobbly_fin.workshop.state import State, state_of
 from wobbly_fin.workshop.times import free_time, hours_of
 
@@ -139,6 +140,8 @@ def workbench_of(user: User, build: Build) -> Workbench:
         f"The glue chosen {_GLUES[name]} is among yours no more: the plan counts with the usual one. Choose another under How I build."
         for name in gone
     ]
+    state = state_of(build)
+    not_asked_again(plan, state)
     return Workbench(
         user=user,
         row=build.rocket,
@@ -146,7 +149,7 @@ def workbench_of(user: User, build: Build) -> Workbench:
         build=build,
         bench=bench,
         plan=plan,
-        state=state_of(build),
+        state=state,
         units=units,
     )
 

@@ -4,12 +4,12 @@
   import { useAdvice } from '../../api/logbook';
   import { p } from '../../router';
   import type { Bench } from './bench.svelte';
+  import MendChoice from './MendChoice.svelte';
   import Problems from './Problems.svelte';
 
   let { id, rocket, station, bench }: { id: string; rocket: Rocket; station: Station; bench: Bench } =
     $props();
 
-  let damage = $state('fin_off');
   const advice = useAdvice();
 </script>
 
@@ -48,17 +48,7 @@
         >{rocket.flights ? 'Build it again' : 'Begin the build'}</button
       >
       <span class="quiet pb-2">or mend:</span>
-      <label class="min-w-56">
-        <span class="sr-only">What broke</span>
-        <select class="select w-full" bind:value={damage}>
-          {#each station.options.damages as d (d.key)}<option value={d.key}>{d.label}</option>{/each}
-        </select>
-      </label>
-      <button
-        class={['btn', rocket.flights > 0 && 'btn-primary']}
-        disabled={bench.change.isPending}
-        onclick={() => bench.begin(id, 'repair', damage)}>Plan the repair</button
-      >
+      <MendChoice {id} {station} {bench} first={rocket.flights > 0} />
     </div>
   {/if}
   {#if bench.change.error}<p class="text-error mt-2" role="alert">{bench.change.error.message}</p>{/if}

@@ -3,6 +3,7 @@
   import { latestOf } from '../../api/order';
   import type { Station } from '../../api/workshop';
   import Later from '../../kit/Later.svelte';
+  import MendChoice from './MendChoice.svelte';
   import Problems from './Problems.svelte';
   import type { Bench } from './bench.svelte';
   import { Awake } from './clock.svelte';
@@ -94,6 +95,12 @@
       <div class="mt-2 flex flex-wrap gap-3"><Later closed>{@render controls('phone')}</Later></div>
     </details>
   </div>
+  {#if station.verdict === 'done'}
+    <div class="mt-2 flex flex-wrap items-center gap-3">
+      <span class="quiet">Something broke?</span>
+      <MendChoice id={station.rocket_id} {station} {bench} />
+    </div>
+  {/if}
   {#if fits}<p class="mt-2 font-semibold" role="status">{fits}</p>{/if}
   {#if refused && bench.about === 'plan'}
     <p class="text-error mt-2" role="alert">

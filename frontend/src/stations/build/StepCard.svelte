@@ -83,7 +83,7 @@
         <p class="mt-3"><span class="text-error font-bold">Caution:</span> {step.caution}</p>
       {/if}
       {#if step.inspect}<p class="mt-3"><b>Before you go on:</b> {step.inspect}</p>{/if}
-      {#if step.before.length && !done}
+      {#if step.before.length}
         <p class="mt-3">
           <b>Why now:</b>
           {#each step.before as b, i (b.key)}{i ? '; ' : ''}before

@@ -1,13 +1,14 @@
 """The next flight's forecast with what was learnt in it, and how far off it may be: a band that narrows as flights come in."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.constants import Z90
 from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.flight import LeavesAirError
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.learning.rocket_fit import HEIGHT_SCATTER_SD, THRUST_SCATTER_SD, Learnt, pushed
+from wobbly_fin.rocketry.learning.rocket_fit import THRUST_SCATTER_SD, Learnt, pushed
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.variants import with_drag_factor
 
@@ -28,7 +29,7 @@ def height_band(rocket: Rocket, motor: Motor, site: Site, learnt: Learnt) -> Ban
     """Of a rocket as forecast without what was learnt; None where it does not fly.
 
     The variance of the logarithm is what is still open about drag and thrust, through how height goes with each, plus what differs
-    from flight to flight.
+    from flight to flight: of that, each width counts as likely as it is.
     """
 
     def height(drag: float, thrust: float) -> float | None:
@@ -44,6 +45,16 @@ def height_band(rocket: Rocket, motor: Motor, site: Site, learnt: Learnt) -> Ban
     if not plain or not expected or not by_drag or not by_thrust:
         return None
     slopes = math.log(by_drag / expected) / _STEP, math.log(by_thrust / expected) / _STEP
-    variance = learnt.log_variance(motor, *slopes) + HEIGHT_SCATTER_SD**2 + (slopes[1] * THRUST_SCATTER_SD) ** 2
-    reach = Z90 * math.sqrt(variance)
+    open_ = learnt.log_variance(motor, *slopes) + (slopes[1] * THRUST_SCATTER_SD) ** 2
+    reach = _reach([(math.sqrt(open_ + s**2), p) for s, p in learnt.scatters or ((learnt.scatter_sd, 1.0),)])
     return Band(plain_m=plain, expected_m=expected, low_m=expected * math.exp(-reach), high_m=expected * math.exp(reach))
+
+
+def _reach(widths: Sequence[tuple[float, float]]) -> float:
+    """How far nine in ten lie from the middle, of bells of several widths (1σ, and how likely each)."""
+    low, high = Z90 * min(w for w, _ in widths), Z90 * max(w for w, _ in widths)
+    for _ in range(40):
+        middle = (low + high) / 2
+        inside = sum(p * math.erf(middle / w / math.sqrt(2)) for w, p in widths)
+        low, high = (middle, high) if inside < 0.9 else (low, middle)
+    return (low + high) / 2

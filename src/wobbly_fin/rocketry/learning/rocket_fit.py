@@ -11,7 +11,7 @@ from wobbly_fin.rocketry.errors import require_positive
 from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.flight import LeavesAirError
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.learning.robust import ODD_WEIGHT, Floats, Group, fit
+from wobbly_fin.rocketry.learning.robust import ODD_WEIGHT, Floats, Group, Posterior, fit
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.variants import with_drag_factor
 
@@ -20,6 +20,11 @@ from wobbly_fin.rocketry.variants import with_drag_factor
 CD_GUESSED_SD, CD_KNOWN_SD, THRUST_SD = 0.22, 0.12, 0.04
 # From flight to flight: motors of a type differ, and wind, rod and mass do what no forecast knows. Our own choice.
 THRUST_SCATTER_SD, HEIGHT_SCATTER_SD, SPEED_SCATTER_SD = 0.025, 0.05, 0.03
+# How much more or less than that a rocket's own heights may scatter (1σ of the logarithm of the scatter). Our own choice.
+SCATTER_UNSURE = 0.5
+# Beyond so many deviations a flight says nothing of how the others scatter (weight, see `robust`); and the view that is begun with.
+_BEYOND, _WIDE = 0.25, 1.5
+_SCATTERS = HEIGHT_SCATTER_SD * np.exp(np.linspace(-1.35, 1.35, 11))
 _STEP = 0.05
 _ROUNDS = 4
 _GRID = 0.1
@@ -79,6 +84,9 @@ class Learnt:
         Of the logarithms of drag and of each motor's thrust, in the order (drag, *thrust_factors).
     flights : int
         How many of them had something measured.
+    scatters : tuple of (float, float)
+        How far heights stray from flight to flight for no reason anybody knows (1σ of the logarithm), and how likely each: as assumed
+        before any flight, as this rocket's own flights show it after a few.
     weights : dict
         By flight key: how much it counted; below `ODD_WEIGHT` it is called odd.
     """
@@ -89,6 +97,12 @@ class Learnt:
     covariance: Floats
     flights: int
     weights: dict[str, float]
+    scatters: tuple[tuple[float, float], ...] = ()
+
+    @property
+    def scatter_sd(self) -> float:
+        """Of heights from flight to flight, beside what thrust does (1σ of the logarithm)."""
+        return math.sqrt(sum(p * s**2 for s, p in self.scatters)) if self.scatters else HEIGHT_SCATTER_SD
 
     @property
     def cd_interval(self) -> tuple[float, float]:
@@ -127,17 +141,41 @@ def thrust_sd(motor: Motor) -> float:
     return math.hypot(THRUST_SD, motor.unsure.sigma("impulse")) if motor.unsure is not None else THRUST_SD
 
 
-def nothing_learnt(cd_known: bool = False) -> Learnt:
+@dataclass(frozen=True, slots=True)
+class DragPrior:
+    """What is thought of a rocket's drag before it flies: mean and 1σ of the logarithm of the factor on its forecast's."""
+
+    mean: float
+    sd: float
+
+
+def usual_prior(cd_known: bool) -> DragPrior:
+    """Of a builder of whom nothing is known."""
+    return DragPrior(0.0, CD_KNOWN_SD if cd_known else CD_GUESSED_SD)
+
+
+def nothing_learnt(cd_known: bool = False, prior: DragPrior | None = None) -> Learnt:
     """Before any flight."""
-    sd = CD_KNOWN_SD if cd_known else CD_GUESSED_SD
-    return Learnt(cd_factor=1.0, cd_sd=sd, thrust_factors={}, covariance=np.array([[sd**2]]), flights=0, weights={})
+    prior = prior or usual_prior(cd_known)
+    return Learnt(
+        cd_factor=math.exp(prior.mean), cd_sd=prior.sd, thrust_factors={}, covariance=np.array([[prior.sd**2]]), flights=0, weights={},
+        scatters=_as_assumed(),
+    )  # fmt: skip
 
 
-def learn_rocket(flights: Sequence[Measured], cd_known: bool = False, tangents: Tangents | None = None) -> Learnt:
+def _as_assumed() -> tuple[tuple[float, float], ...]:
+    likely = np.exp(-0.5 * (np.log(_SCATTERS / HEIGHT_SCATTER_SD) / SCATTER_UNSURE) ** 2)
+    return tuple(zip(_SCATTERS.tolist(), (likely / likely.sum()).tolist(), strict=True))
+
+
+def learn_rocket(
+    flights: Sequence[Measured], cd_known: bool = False, tangents: Tangents | None = None, prior: DragPrior | None = None
+) -> Learnt:
     """Fit drag and thrust to every flight that measured something.
 
     The unknowns are the logarithms of one factor on the rocket's drag and one on each motor type's thrust. A height tells a mixture
-    of both; a top speed tells mostly thrust. Each flight's scatter is Student's t, so an odd one is believed little (`robust`).
+    of both; a top speed tells mostly thrust. Each flight's scatter is Student's t, so an odd one is believed little (`robust`). How far
+    heights scatter is one more unknown: each width is as likely as the flights, odd ones aside, are under it.
 
     Parameters
     ----------
@@ -146,29 +184,71 @@ def learn_rocket(flights: Sequence[Measured], cd_known: bool = False, tangents: 
         The forecasts used a Cd of the owner's rather than a reckoned one.
     tangents : mapping
         What was flown for earlier fits, by the flight's key; filled on. Keys must then mean the same flight for good.
+    prior : DragPrior or None
+        Where this builder's other rockets stand (`owner.py`); None: nothing is known of them.
     """
+    prior = prior or usual_prior(cd_known)
     tangents = {} if tangents is None else tangents
     used = [f for f in flights if (f.apogee_m is not None or f.max_speed_m_s is not None) and _flies(f, tangents)]
     if not used:
-        return nothing_learnt(cd_known)
+        return nothing_learnt(cd_known, prior)
     priors = {f.motor.key: thrust_sd(f.motor) for f in used}
     motors = list(priors)
-    prior_sd = np.array([CD_KNOWN_SD if cd_known else CD_GUESSED_SD, *priors.values()])
-    at = np.zeros(1 + len(motors))
-    posterior = None
+    mean, spread = np.zeros(1 + len(motors)), np.diag(np.array([prior.sd, *priors.values()]) ** 2)
+    mean[0] = prior.mean
+
+    def groups(at: Floats, scatter: float) -> list[Group]:
+        return [_group(f, at, 1 + motors.index(f.motor.key), tangents, scatter) for f in used]
+
+    scatters, scatter = _as_assumed(), _WIDE * HEIGHT_SCATTER_SD
     for _ in range(_ROUNDS):
-        groups = [_group(f, at, 1 + motors.index(f.motor.key), tangents) for f in used]
-        posterior = fit(np.zeros(len(at)), np.diag(prior_sd**2), groups)
+        # Which flights are odd hangs on how widely the others scatter: first a wide view, then as found.
+        at, posterior = _settled(groups, mean, spread, scatter)
+        believed = [n for n, weight in enumerate(posterior.weights) if weight >= _BEYOND and used[n].apogee_m is not None]
+        if len(believed) > 1:
+            scatters = _scatters([g for n, g in enumerate(groups(at, 0.0)) if n in believed], mean, spread)
+        before, scatter = scatter, math.sqrt(sum(p * s**2 for s, p in scatters))
+        if abs(scatter / before - 1) < 0.02:
+            break
+    at, posterior = _settled(groups, mean, spread, scatter)
+    return Learnt(
+        cd_factor=math.exp(at[0]), cd_sd=float(np.sqrt(posterior.covariance[0, 0])),
+        thrust_factors={key: math.exp(x) for key, x in zip(motors, at[1:], strict=True)}, covariance=posterior.covariance,
+        flights=len(used), weights={f.key: float(w) for f, w in zip(used, posterior.weights, strict=True)}, scatters=scatters,
+    )  # fmt: skip
+
+
+def _settled(
+    groups: Callable[[Floats, float], list[Group]], mean: Floats, spread: Floats, scatter: float
+) -> tuple[Floats, Posterior]:
+    """The fit, made linear about itself until it stays."""
+    at = mean.copy()
+    for _ in range(_ROUNDS):
+        posterior = fit(mean, spread, groups(at, scatter))
         moved = float(np.max(np.abs(posterior.mean - at)))
         at = np.clip(posterior.mean, -1.5, 1.5)
         if moved < 1e-3:
             break
-    assert posterior is not None
-    return Learnt(
-        cd_factor=math.exp(at[0]), cd_sd=float(np.sqrt(posterior.covariance[0, 0])),
-        thrust_factors={key: math.exp(x) for key, x in zip(motors, at[1:], strict=True)}, covariance=posterior.covariance,
-        flights=len(used), weights={f.key: float(w) for f, w in zip(used, posterior.weights, strict=True)},
-    )  # fmt: skip
+    return at, posterior
+
+
+def _scatters(groups: list[Group], mean: Floats, spread: Floats) -> tuple[tuple[float, float], ...]:
+    """How likely each scatter is after these flights, whatever drag and thrust are: the marginal likelihood of a Gaussian linear model."""
+    told, logs = _as_assumed(), []
+    design = np.vstack([g.design for g in groups])
+    off = np.concatenate([g.values for g in groups]) - design @ mean
+    fixed, heights, at = design @ spread @ design.T, np.zeros(len(off)), 0
+    for g in groups:
+        n = len(g.values)
+        fixed[at : at + n, at : at + n] += g.covariance
+        heights[at] = 1.0  # a height stands before a top speed
+        at += n
+    for scatter, before in told:
+        whole = fixed + np.diag(heights * scatter**2)
+        _, volume = np.linalg.slogdet(whole)
+        logs.append(math.log(before) - 0.5 * (float(volume) + float(off @ np.linalg.solve(whole, off))))
+    likely = np.exp(np.array(logs) - max(logs))
+    return tuple(zip((s for s, _ in told), (likely / likely.sum()).tolist(), strict=True))
 
 
 def pushed(motor: Motor, factor: float) -> Motor:
@@ -212,7 +292,7 @@ def _tangent(f: Measured, drag: float, thrust: float) -> Tangent:
     return Tangent(base, *slopes)  # type: ignore[arg-type]
 
 
-def _group(f: Measured, at: Floats, column: int, tangents: Tangents) -> Group:
+def _group(f: Measured, at: Floats, column: int, tangents: Tangents, height_scatter: float) -> Group:
     """A flight's measurements, linear about the nearest point of a grid: so near that what bends is lost in the scatter.
 
     On a grid the same points come up again, in the next round and after the next flight, and need not be flown again.
@@ -225,7 +305,7 @@ def _group(f: Measured, at: Floats, column: int, tangents: Tangents) -> Group:
     base = found.base
     values, rows, own = [], [], []
     told: tuple[tuple[int, float | None, float, float, Callable[[float], float]], ...] = (
-        (0, f.apogee_m, f.apogee_sd_m, HEIGHT_SCATTER_SD, math.log), (1, f.max_speed_m_s, f.max_speed_sd_m_s, SPEED_SCATTER_SD, math.log),
+        (0, f.apogee_m, f.apogee_sd_m, height_scatter, math.log), (1, f.max_speed_m_s, f.max_speed_sd_m_s, SPEED_SCATTER_SD, math.log),
     )  # fmt: skip
     for i, value, sd, scatter, log in told:
         if value is None:

@@ -43,7 +43,7 @@ from wobbly_fin.workshop.api.schemas import (
 )
 from wobbly_fin.workshop.models import Build, BuildPhoto, FreeTime
 from wobbly_fin.workshop.rescue import rescue
-from wobbly_fin.workshop.since import changed_steps, not_asked
+from wobbly_fin.workshop.since import changed_steps
 from wobbly_fin.workshop.station import Station
 from wobbly_fin.workshop.times import USUAL
 
@@ -65,7 +65,7 @@ def station_out(s: Station) -> StationOut:
     )
     coming = sorted((k for k, st in by_state.items() if st == "waiting" and k in begins), key=lambda k: begins[k])
     left = sum(hands_on_s(x, s.state.pace) for x in s.plan.steps if x.key not in s.state.done)
-    finished = all(x.key in s.state.done or not_asked(x, s.state) for x in s.plan.steps)
+    finished = all(x.key in s.state.done for x in s.plan.steps)
     late = s.deadline_s is not None and s.agenda.finish_s is not None and s.agenda.finish_s > s.deadline_s
     headline = ready_sentence(s.agenda, s.plan, s.now_s, zone, s.deadline_s, s.units)
     return StationOut(
