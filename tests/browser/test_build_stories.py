@@ -89,7 +89,7 @@ def test_from_design_to_plan_two_steps_and_a_scale_that_asks_for_ballast(page: P
 
 def test_a_step_says_why_now_and_a_ring_that_does_not_fit_is_mended_at_shape(page: Page, demo: str) -> None:
     page.goto(f"{demo}/rockets/{demo_key('rocket', 'Old Bellwether')}/build")
-    expect(page.get_by_text("Everything is done.")).to_be_visible()
+    expect(page.get_by_role("heading", name=re.compile("^Everything is done"))).to_be_visible()
     expect(page.get_by_role("button", name="Plan the repair")).to_be_visible()
     step = page.get_by_label("Step", exact=True)
     page.get_by_role("tab", name="Whole plan").click()
