@@ -81,6 +81,21 @@ def test_a_step_says_why_now_and_what_it_closes_and_shows_it(hedda: Person) -> N
     assert hedda.call("GET", f"/workshop/builds/{drawn.build}/picture?step=gather&view=stands")[0] == 404
 
 
+def test_the_picture_shows_what_is_done_and_not_what_the_plan_had_first(hedda: Person) -> None:
+    """Glue for the middle ring waits for the mount alone: whether tabs stand behind it is for the ticks to say."""
+    drawn = Drawn(hedda, "Old Bellwether")
+    steps = {s["key"].split(":")[0]: s["key"] for s in drawn.begin()["steps"]}
+    path = f"/workshop/builds/{drawn.build}/picture?step={steps['ring-wall']}&view=stands"
+
+    def stuffs() -> list[str]:
+        return [f["stuff"] for f in hedda.get(path)["filled"]]
+
+    before = stuffs()
+    body = {"kind": "done", "step": steps["fins-on"], "minutes": "", "remark": "", "with_before": True}
+    assert hedda.call("PUT", f"/workshop/builds/{drawn.build}/events/{uuid.uuid4()}", body)[0] == 200
+    assert before.count("wood") == 0 and stuffs().count("wood") == 2  # above the axis and below it
+
+
 def test_an_order_that_shuts_something_in_is_refused_with_what_breaks(hedda: Person) -> None:
     drawn = Drawn(hedda, "Old Bellwether")
     steps = {s["key"].split(":")[0]: s["key"] for s in drawn.begin()["steps"]}

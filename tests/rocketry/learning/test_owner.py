@@ -55,7 +55,11 @@ def test_many_rockets_that_drag_a_fifth_more_say_so_of_the_next() -> None:
     one = builder_of([taught(math.log(1.2), 0.02)], USUAL.sd)
     # One rocket is partly the builder's way, partly its own: by the shares of the variance 0.55 of 0.18, by how little one rocket tells of
     # how widely they differ between 0.38 (spread 1.4 times as wide) and 0.88 (0.4 times).
-    assert 0.38 < one.mean / math.log(1.2) < 0.88 and abs(one.mean / math.log(1.2) - OWN_SHARE) < 0.15 and prior.sd < one.prior(USUAL).sd < USUAL.sd
+    assert (
+        0.38 < one.mean / math.log(1.2) < 0.88
+        and abs(one.mean / math.log(1.2) - OWN_SHARE) < 0.15
+        and prior.sd < one.prior(USUAL).sd < USUAL.sd
+    )
     known = builder.prior(DragPrior(0.0, 0.03))
     assert known.sd == 0.03 and abs(known.mean) < 0.3 * prior.mean
 

@@ -18,7 +18,8 @@
   const stands = usePicture(
     () => bench.build,
     () => (step.stands ? step.key : ''),
-    () => step.lines.join('|'),
+    // What stands there is what is done.
+    () => [...step.lines, station.done_count].join('|'),
     () => 'stands',
   );
   const refused = $derived(bench.change.error instanceof ApiError ? bench.change.error : undefined);

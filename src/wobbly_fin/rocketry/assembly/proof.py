@@ -51,13 +51,3 @@ def replay(layout: Layout, acts: Sequence[Act], opens: Opens, lids: Iterable[int
         if join.to not in stand.group(join.part):
             breaks.append(Break("", Problem(code="unfinished", parts=(join.part, join.to))))
     return tuple(breaks)
-
-
-def stand_before(layout: Layout, acts: Sequence[Act], key: str) -> Stand:
-    """The assembly as it stands when a step begins."""
-    stand = Stand.of(layout)
-    for act in acts:
-        if act.key == key:
-            break
-        stand = stand.after(act.joins) if act.joins else stand
-    return stand

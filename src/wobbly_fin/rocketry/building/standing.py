@@ -3,11 +3,10 @@
 [mm], x to the right, y up; the tail lies to the right.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 
-from wobbly_fin.rocketry.assembly.pieces import Piece
-from wobbly_fin.rocketry.assembly.proof import stand_before
+from wobbly_fin.rocketry.assembly.pieces import Piece, pieces_of
 from wobbly_fin.rocketry.assembly.stand import Stand, Way
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.step import Plan, Step
@@ -39,20 +38,40 @@ class _Scene:
     shut: Sequence[tuple[float, float, float, float]]
 
 
-def is_drawn(step: Step) -> bool:
-    """Whether a step does anything that shows in the section: what is done on the open bench does not."""
-    return bool(step.joins) or (bool(step.reaches) and step.work in _INSIDE)
+def is_drawn(bench: Bench, step: Step) -> bool:
+    """Whether a step does anything that shows in the section: what is done on the open bench, or on the skin, does not."""
+    if step.reaches and step.work in _INSIDE:
+        return True
+    shown = {p.part for p in pieces_of(bench.layout)}
+    return any(j.slides or j.part in shown for j in step.joins)
 
 
-def standing_picture(bench: Bench, plan: Plan, step: Step) -> Picture | None:
-    """The assembly when a step begins; None for one that neither fixes nor reaches anything inside."""
-    if not is_drawn(step):
+def standing_picture(bench: Bench, plan: Plan, step: Step, done: Collection[str] = ()) -> Picture | None:
+    """The assembly when a step begins; None for one that neither fixes nor reaches anything inside.
+
+    What is fixed then is what is done (`done`: keys of steps) and what the step waits for; of a step that is done itself, what came before it.
+    """
+    if not is_drawn(bench, step):
         return None
-    stand = stand_before(bench.layout, [s.act for s in plan.steps], step.key)
+    place = {s.key: n for n, s in enumerate(plan.steps)}
+    came = _earlier(plan, step)
+    came |= {k for k in done if k in place and (step.key not in done or place[k] < place[step.key])}
+    stand = Stand.of(bench.layout).after(j for s in plan.steps if s.key in came and s.key != step.key for j in s.joins)
     scene = _scene(bench, stand, step)
     if not scene.stays and not scene.moves:
         return None
     return _drawn(bench, step, scene)
+
+
+def _earlier(plan: Plan, step: Step) -> set[str]:
+    """Everything a step waits for, by whatever chain."""
+    of, seen, stack = plan.of, set[str](), [step.key]
+    while stack:
+        here = of.get(stack.pop())
+        new = [link.key for link in here.after if link.key not in seen] if here is not None else []
+        seen.update(new)
+        stack += new
+    return seen
 
 
 def _scene(bench: Bench, stand: Stand, step: Step) -> _Scene:

@@ -190,7 +190,7 @@ def _step_out(s: Station, step: Step, zone: ZoneInfo, changed: Mapping[str, str]
             for link in x.before
             if link.key == step.key
         ],
-        stands=is_drawn(step),
+        stands=is_drawn(s.bench, step),
         weigh_in=weigh,
         template=step.template,
         pictured=step.picture is not None,

@@ -209,7 +209,7 @@ def picture(request: HttpRequest, build: uuid.UUID, step: str, view: Literal["wo
     there = s.plan.of.get(step)
     drawn = None
     if there is not None:
-        drawn = picture_of(s.bench, there) if view == "work" else standing_picture(s.bench, s.plan, there)
+        drawn = picture_of(s.bench, there) if view == "work" else standing_picture(s.bench, s.plan, there, s.state.done)
     if drawn is None:
         raise Http404
     return picture_out(drawn)
