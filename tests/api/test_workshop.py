@@ -21,8 +21,10 @@ from wobbly_fin.demo.airframes import airframe_file
 from wobbly_fin.demo.load import load_demo
 from wobbly_fin.standins.scale import weigh
 from wobbly_fin.stores.models import OwnGlue
+from wobbly_fin.workshop.api.answers import bench_out
 from wobbly_fin.workshop.finished import build_done
 from wobbly_fin.workshop.models import Build, BuildEvent, BuildPhoto
+from wobbly_fin.workshop.station import station_of
 
 EVENINGS = ["19:00-21:30", "", "19-21:30", "", "", "10-13, 14-17", ""]
 Station = dict[str, Any]
@@ -540,5 +542,8 @@ def test_the_demo_s_bench_is_half_way(db: None) -> None:
     # Two were built to the end, each in a school of its own.
     assert [build_done(builds[n].rocket) for n in ("Old Bellwether", "Copper Kettle", "Post Rider")] == [True, True, False]
     assert builds["Old Bellwether"].events.filter(step__startswith="dams").exists()
+    owner = builds["Old Bellwether"].owner
+    headline = bench_out(station_of(owner, builds["Old Bellwether"])).headline
+    assert headline == "Everything is done.", "it has had its strength for a year, whatever hours are free today"
     assert builds["Post Rider"].events.filter(kind="done").count() == 14
     assert builds["Post Rider"].events.get(kind="weighed").facts["news"]

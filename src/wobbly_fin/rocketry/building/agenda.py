@@ -89,7 +89,7 @@ def agenda(
     waiting = [s for s in left if s.key not in rushed]
     problem = _problem(waiting, done, plan, now_s, windows, pace)
     usable = merged(windows, now_s)
-    if usable and usable[0].from_s > problem.start_s:
+    if problem.tasks and usable and usable[0].from_s > problem.start_s:
         # Nothing begins before the next free hour: the answer is the same until then.
         problem = replace(problem, start_s=usable[0].from_s)
     longest = max((w.to_s - w.from_s for w in usable), default=-1)

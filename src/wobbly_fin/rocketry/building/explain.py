@@ -13,6 +13,7 @@ from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 from wobbly_fin.rocketry.words import capital
 
 _EVENING_H = 17
+_MINUTE_S = 60  # as finely as a plan counts
 _NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
 
 
@@ -69,7 +70,7 @@ def ready_sentence(
     if not found.schedule.slots and not found.urgent and found.finish_s is not None:
         return (
             f"Everything is done. It has its strength {when(found.finish_s, now_s, zone)}."
-            if found.finish_s > now_s
+            if found.finish_s > now_s + _MINUTE_S
             else "Everything is done."
         )
     if not found.windows:

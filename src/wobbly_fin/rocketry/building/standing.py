@@ -85,15 +85,15 @@ def _scene(bench: Bench, stand: Stand, step: Step) -> _Scene:
     if step.joins and step.joins[0].slides and moves and stays:
         join = step.joins[0]
         hits = stand.hits(join.part, join.to)
-        aft = hits["aft"] is None and "aft" in join.ends
-        long = max(p.aft_m for p in moves) - min(p.fore_m for p in moves)
-        gap = 0.15 * long
-        if aft:
-            shift = max(p.aft_m for p in stays) - min(p.fore_m for p in moves) + gap
-        else:
-            shift = min(p.fore_m for p in stays) - max(p.aft_m for p in moves) - gap
+        gap = 0.15 * (max(p.aft_m for p in moves) - min(p.fore_m for p in moves))
+        shifts = {
+            "aft": max(p.aft_m for p in stays) - min(p.fore_m for p in moves) + gap,
+            "fore": min(p.fore_m for p in stays) - max(p.aft_m for p in moves) - gap,
+        }
+        # From the nearer of the ends it gets in by.
+        shift = min((shifts[end] for end in join.ends if hits[end] is None), key=abs, default=shifts[join.ends[0]])
     ways = []
-    for reach in step.reaches:
+    for reach in () if shift else step.reaches:
         open_ = [w for w in stand.ways(reach.part, reach.at_m) if w.far_m <= bench.schools.hands.reach_m(reach.tool, w.gap_m)]
         if open_:
             ways.append((reach.at_m, min(open_, key=lambda w: w.far_m)))
