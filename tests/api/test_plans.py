@@ -143,6 +143,8 @@ def test_hands_are_told_once_and_change_the_order(hedda: Person) -> None:
     assert not [s for s in deep["steps"] if s["key"].startswith("tie:")]
     status, out = hedda.call("PATCH", f"/workshop/builds/{drawn.build}/schools", {"told": {"hand": "long"}})
     assert status == 422 and '"hand"' in json.dumps(out)
+    for told in ({"hand": True}, {"jig": False}, {"temperature": True}, {"finger": "-3 mm"}):
+        assert hedda.call("PATCH", f"/workshop/builds/{drawn.build}/schools", {"told": told})[0] == 422, told
 
 
 def test_a_build_finished_before_these_steps_came_is_still_finished(hedda: Person) -> None:

@@ -8,9 +8,11 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.http import Http404
 from django.utils import timezone
+from pydantic import ValidationError
 
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.base import tupled
+from wobbly_fin.formats.errors import refusals
 from wobbly_fin.formats.plan_file import SchoolsDocument
 from wobbly_fin.formats.rocket_file import KitLine, RocketFile, read_rocket_file
 from wobbly_fin.hangar.models import Rocket
@@ -24,6 +26,7 @@ from wobbly_fin.rocketry.building.plan import build_plan
 from wobbly_fin.rocketry.building.repairs import repair_plan
 from wobbly_fin.rocketry.building.schools import Schools
 from wobbly_fin.rocketry.building.step import Plan
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.stores.glues import own_glues
 from wobbly_fin.workshop.models import Build, FreeTime
@@ -84,7 +87,11 @@ def current_build(user: User, row: Rocket) -> Build | None:
 
 def schools_of(told: dict[str, Any], units: UnitChoice) -> Schools:
     """Schools from a form: choices, and texts as typed; raises RocketryError naming the box at fault."""
-    return SchoolsDocument.model_validate(told).to_schools(units)
+    try:
+        return SchoolsDocument.model_validate(told).to_schools(units)
+    except ValidationError as error:
+        name, message = refusals(error)[0]
+        raise RocketryError(name, message) from error
 
 
 _GLUES = {"structural": "for what bears load", "fillets": "for fillets"}

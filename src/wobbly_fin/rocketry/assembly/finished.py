@@ -21,6 +21,7 @@ def every_closure(layout: Layout) -> tuple[Closure, ...]:
 Opens = frozenset[tuple[int, str]]  # joining parts and which of their ends
 
 
+@lru_cache(maxsize=256)
 def must_open(layout: Layout, plan: RecoveryPlan) -> Opens:
     """The joints that part in flight: at an event of the plan, or where stages come apart."""
     events = {(o.closure.part, o.closure.end) for o in planned(layout, plan) if o.closure is not None}

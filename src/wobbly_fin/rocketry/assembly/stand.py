@@ -84,7 +84,6 @@ class Hit:
 
     moving: int
     standing: int
-    at_m: float
 
 
 @dataclass(frozen=True)
@@ -200,15 +199,14 @@ def _nearest_tube(stand: Stand, part: int, host: int) -> int:
 
 
 def _first_hit(moving: Sequence[Piece], standing: Sequence[Piece], end: End) -> Hit | None:
-    """The hit nearest to the place where it should come to rest."""
-    found: list[Hit] = []
+    """What of the one hits what of the other on its way in; None: nothing."""
     for m in moving:
         for s in standing:
             # What slides in from behind has passed everything behind its own forward face.
             passed = s.aft_m > m.fore_m + 1e-4 if end == "aft" else s.fore_m < m.aft_m - 1e-4
             if passed and "lump" not in (m.kind, s.kind) and m.beside(s, GIVE_M) and not _cluster_plate(m, s):
-                found.append(Hit(m.part, s.part, s.fore_m if end == "aft" else s.aft_m))
-    return found[0] if found else None
+                return Hit(m.part, s.part)
+    return None
 
 
 def _ends_m(pieces: Sequence[Piece], at_m: float, end: End) -> float:

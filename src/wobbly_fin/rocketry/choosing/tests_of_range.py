@@ -77,10 +77,10 @@ def wind(case: Case) -> Trial:
 
 def built(case: Case) -> Trial:
     """Build, repairs and holds are done."""
-    done, problems = case.situation.built, case.configuration.problems
-    layout = case.configuration.layout
-    if problems and not done and layout is not None:
-        # What stands there was built, whatever the drawing says of it; what is still to be built cannot be.
+    done, layout = case.situation.built, case.configuration.layout
+    # What stands there was built, whatever the drawing says of it.
+    problems = () if done else case.configuration.problems
+    if problems and layout is not None:
         return plain("built", False, layout.placed[problems[0].parts[0]].part.called, why=problems[0].code.replace("_", "-"))
     if done is None:
         return unknown("built", "built")
