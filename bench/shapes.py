@@ -15,7 +15,7 @@ from tests.rocketry.airframe.rockets import model
 from wobbly_fin.rocketry.airframe import Airframe, Stage, balance, part_solids, planform, profiles, wetted
 from wobbly_fin.rocketry.airframe.parts import Bulkhead, Coupler, FinSet, MassLump
 from wobbly_fin.rocketry.airframe.solve import with_part
-from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import cruise_drag
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 PARTS = 40
@@ -60,7 +60,7 @@ def recalculated() -> None:
 
     def once() -> None:
         changed = with_part(airframe, fins, replace(list(airframe.parts)[fins], span_m=next(spans)))  # type: ignore[call-arg]
-        drag_at(balance(changed, [motor]).layout)
+        cruise_drag(balance(changed, [motor]).layout)
 
     def cold() -> None:
         for cache in _CACHES:

@@ -149,7 +149,7 @@ def test_stability_with_and_without_masses_and_a_motor(run: Any) -> None:
     [
         ({"rocket": {"parts": []}}, "parts"),
         ({"rocket": {"mass_kg": 0.04, "diameter_m": 0.026}}, "rocket.parts"),
-        ({"rocket": {"parts": PARTS}, "mach": 0.9}, "mach"),
+        ({"rocket": {"parts": PARTS}, "mach": 2.1}, "mach"),
         ({"rocket": {"parts": [PARTS[0] | {"length_m": -1}]}}, "rocket.parts.0.length_m"),
         ({"rocket": {"parts": [*PARTS[:2], PARTS[2] | {"count": 1000}]}}, "rocket.parts.2.count"),
         ({"rocket": {"parts": [PARTS[1] | {"colour": "red"}]}}, "colour"),
@@ -160,6 +160,36 @@ def test_stability_with_and_without_masses_and_a_motor(run: Any) -> None:
 def test_bad_airframes_are_named_at_their_field(run: Any, document: Any, field: str) -> None:
     status, out, error = run("stability", document)
     assert status == 2 and out is None and field in error and error.count("\n") == 1
+
+
+def test_drag_over_mach_in_the_order_asked(run: Any) -> None:
+    asked = {"rocket": {"parts": PARTS}, "mach": [1.5, 0.1, 0.5], "site": {"temperature_c": -10}}
+    out = run("drag", asked)[1]
+    assert [r["mach"] for r in out["rows"]] == [1.5, 0.1, 0.5] and out["outside"] == []
+    assert all(r["within_model"] and r["cd_thrusting"] == r["cd_coasting"] for r in out["rows"])
+    still = run("stability", {"rocket": {"parts": PARTS}, "mach": 0.5})[1]
+    assert out["rows"][2]["cp_m"] == still["cp_m"] and out["reference_diameter_m"] == still["reference_diameter_m"]
+    # At −10 °C Mach 0.1 is 32.52 m/s and ν 1.242e-5 m²/s (Sutherland: 1.666e-5 Pa s ÷ 1.3414 kg/m³).
+    assert out["rows"][1]["reynolds"] == pytest.approx(32.52 / 1.242e-5 * 0.40, rel=2e-3)
+    burning = run("drag", asked | {"motor": "B9-6"})[1]
+    assert all(
+        b["cd_thrusting"] < b["cd_coasting"] == r["cd_coasting"] for b, r in zip(burning["rows"], out["rows"], strict=True)
+    )
+
+
+@pytest.mark.parametrize(
+    "change, field",
+    [
+        ({"mach": [0.04]}, "mach.0"),
+        ({"mach": [0.5, 2.01]}, "mach.1"),
+        ({"mach": []}, "mach"),
+        ({"rocket": {"mass_kg": 0.1, "diameter_m": 0.02}}, "rocket.parts"),
+        ({"motor": "Q9-4"}, "motor"),
+    ],
+)
+def test_drag_that_cannot_be_asked_for_names_its_field(run: Any, change: dict[str, Any], field: str) -> None:
+    status, out, error = run("drag", {"rocket": {"parts": PARTS}, "mach": [0.5]} | change)
+    assert status == 2 and out is None and error.startswith(field)
 
 
 def test_an_airframe_with_mass_and_cd_given_flies_as_the_point_does(run: Any) -> None:

@@ -30,15 +30,20 @@ def test_an_older_file_keeps_every_figure(name: str) -> None:
     if "motor" in was:
         motor = find_motor(was["motor"])[0]
         flight = fly(file.to_rocket(), motor, was["delay_s"], Site())
-        assert flight.apogee_altitude_m == pytest.approx(was["apogee_m"], rel=1e-9)
-        assert flight.rod_exit_speed_m_s == pytest.approx(was["rod_exit_m_s"], rel=1e-9)
+        # Of an airframe whose drag nobody told, what is built up of it since flies lower, and nothing else moved.
+        built_up = not file.is_quick and file.own_cd is None
+        if built_up:
+            assert 0.85 * was["apogee_m"] < flight.apogee_altitude_m < was["apogee_m"]  # type: ignore[operator]
+        else:
+            assert flight.apogee_altitude_m == pytest.approx(was["apogee_m"], rel=1e-9)
+        assert flight.rod_exit_speed_m_s == pytest.approx(was["rod_exit_m_s"], rel=0.03 if built_up else 1e-9)
         canopy = file.to_canopy()
         # What hangs from a streamer brakes since version 3's model; under anything else nothing moved.
         if canopy is not None and canopy.kind == "streamer":
             assert flight.descent_rate_m_s < was["descent_rate_m_s"]  # type: ignore[operator]
         else:
             assert flight.descent_rate_m_s == pytest.approx(was["descent_rate_m_s"], rel=1e-9)
-            assert flight.landing_time_s == pytest.approx(was["landing_time_s"], rel=1e-9)
+            assert built_up or flight.landing_time_s == pytest.approx(was["landing_time_s"], rel=1e-9)
 
 
 def test_reading_twice_changes_nothing() -> None:

@@ -10,6 +10,7 @@ All from memory, as no library is at hand here; a coefficient may be remembered 
    roughness, transonic rise of noses) by S. F. Hoerner, Fluid-Dynamic Drag, 1965, ch. 2, 3, 5, 8, 15 and 17.
 """
 
+import itertools
 import math
 from dataclasses import dataclass
 
@@ -80,7 +81,7 @@ class Dart:
         steps = 400
         r = [radius(self.nose, i / steps, self.nose_l / (self.d / 2)) * self.d / 2 for i in range(steps + 1)]
         dx = self.nose_l / steps
-        nose = sum(math.pi * (a + b) * math.hypot(dx, b - a) for a, b in zip(r, r[1:], strict=False))
+        nose = sum(math.pi * (a + b) * math.hypot(dx, b - a) for a, b in itertools.pairwise(r))
         tail = math.pi / 2 * (self.d + self.base_d) * math.hypot(self.tail_l, (self.d - self.base_d) / 2)
         return nose + math.pi * self.d * self.tube + tail
 
@@ -221,7 +222,9 @@ def handbook(d: Dart, mach: float) -> float:
 def handbook_parts(d: Dart, mach: float) -> tuple[float, dict[str, float]]:
     f = d.length / d.d
     slender = 1 + 1.5 / f**1.5 + 7 / f**3  # Hoerner ch. 6
-    body = max(_handbook_friction(mach, d.length), _rough(mach, d.length, d.finish_m)) * d.wet / d.ref * (slender if mach < 1 else 1)
+    body = (
+        max(_handbook_friction(mach, d.length), _rough(mach, d.length, d.finish_m)) * d.wet / d.ref * (slender if mach < 1 else 1)
+    )
     fins = d.fins
     rub = max(_handbook_friction(mach, fins.mac), _rough(mach, fins.mac, d.finish_m))
     plan = fins.n * fins.area / d.ref
@@ -290,7 +293,9 @@ def _handbook_nose(d: Dart, mach: float) -> float:
     slow = 0.8 * math.sin(math.atan(0.5 / f)) ** 2 if d.nose == "cone" else 0.0
     tail = 0.0
     if d.tail_d is not None and mach > 1:
-        tail = (0.25 / mach) * 0.5 * (1 - (d.tail_d / d.d) ** 2)  # half the base it takes the place of: our reading of Hoerner ch. 16
+        tail = (
+            (0.25 / mach) * 0.5 * (1 - (d.tail_d / d.d) ** 2)
+        )  # half the base it takes the place of: our reading of Hoerner ch. 16
     if mach < 0.8:
         return slow
     if mach < 1.1:

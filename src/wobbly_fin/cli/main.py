@@ -112,6 +112,12 @@ def _stability(path: str) -> Answer:
     return stability_answer(within("rocket", balance, airframe, [motor], mach))
 
 
+def _drag(path: str) -> Answer:
+    from wobbly_fin.formats.drag_file import DragDocument
+
+    return DragDocument.model_validate(_read(path)).answer()
+
+
 def _schedule(path: str) -> Answer:
     from wobbly_fin.formats.schedule_file import ScheduleDocument
 
@@ -214,6 +220,7 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "learn": (_learn, "FILE", "what flights teach of a rocket and its builder, and how high the next one goes"),
     "plan": (_plan, "FILE", "how a rocket is built, step by step, and what keeps it from being built"),
     "stability": (_stability, "FILE", "where the air pushes and where it balances"),
+    "drag": (_drag, "FILE", "how the air brakes it and where it pushes, over Mach"),
     "schedule": (_schedule, "FILE", "when to do what, with one pair of hands and glue that cures"),
     "descend": (_descend, "FILE", "how fast it comes down, or how large a canopy it wants"),
     "readlog": (_readlog, "FILE", "what an altimeter's log says of a flight"),

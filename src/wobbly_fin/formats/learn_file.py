@@ -10,7 +10,7 @@ from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.documents import RocketDocument, SiteDocument
 from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import cruise_cd
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.vehicle import Rocket
@@ -137,7 +137,7 @@ def _cd(rocket: Rocket) -> float:
         return rocket.cd
     assert isinstance(rocket, RigidRocket)
     known = rocket.airframe.known.cd
-    return known if known is not None else drag_at(rocket.layout).cd
+    return known if known is not None else cruise_cd(rocket.layout)
 
 
 class LearnDocuments(RootModel[Annotated[list[LearnDocument], Field(max_length=1000)]]):

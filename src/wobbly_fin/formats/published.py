@@ -3,6 +3,7 @@
 from wobbly_fin.formats.base import Document
 from wobbly_fin.formats.descent_file import DescentDocument
 from wobbly_fin.formats.documents import FlightDocument, StabilityDocument, TemplateDocument
+from wobbly_fin.formats.drag_file import DragDocument
 from wobbly_fin.formats.judge_file import JudgeDocument
 from wobbly_fin.formats.learn_file import LearnDocument
 from wobbly_fin.formats.log_file import TrackDocument
@@ -19,6 +20,7 @@ PUBLISHED: dict[str, type[Document]] = {
     "pick": PickDocument,
     "judge": JudgeDocument,
     "plan": PlanDocument,
+    "drag": DragDocument,
     "learn": LearnDocument,
     "stability": StabilityDocument,
     "template": TemplateDocument,

@@ -18,7 +18,7 @@ from wobbly_fin.rocketry.airframe.drag import Drag
 from wobbly_fin.rocketry.airframe.part_checks import Finding
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
-from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import cruise_drag
 from wobbly_fin.rocketry.assembly.finished import must_open
 from wobbly_fin.rocketry.assembly.problems import Problem, problems_of
 from wobbly_fin.rocketry.choosing.case import fly_cases
@@ -49,7 +49,8 @@ class Shape:
         Per stage, the names of the motors that fit.
     filled_m : float
         The last stage's motors together as one circle: what their exhaust fills of the base. [m]
-    coasting, thrusting : Drag
+    drag : Drag
+        Where one Cd is quoted.
     alone : Balance or None
         Of a staged rocket: the first stage after the others have dropped.
     flight : Flight or None
@@ -67,8 +68,7 @@ class Shape:
     chosen: tuple[bool, ...]
     fitting: tuple[tuple[str, ...], ...]
     filled_m: float
-    coasting: Drag
-    thrusting: Drag
+    drag: Drag
     flight: Flight | None
     findings: tuple[Finding, ...]
     problems: tuple[Problem, ...]
@@ -104,7 +104,7 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
     alone = balance(airframe.upper(1), motors[:1]) if len(airframe.stages) > 1 else None
     school = file.margin.to_school()
     aboard = [a for a in found.aboard if a.stage == len(airframe.stages) - 1]
-    filled = max((a.motor.diameter_m * a.count**0.5 for a in aboard), default=0.0)
+    filled = max((a.as_one_circle_m for a in aboard), default=0.0)
     flight = _flight(user, row, file, motors, beside)
     top = flight.max_speed_m_s if flight is not None and flight.lifted else None
     problems = problems_of(found.layout, must_open(found.layout, file.to_recovery_plan()))
@@ -121,8 +121,7 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
         chosen=chosen,
         fitting=tuple(tuple(m.name for m in motors) for motors in fitting),
         filled_m=filled,
-        coasting=drag_at(found.layout),
-        thrusting=drag_at(found.layout, thrusting=True, motor_diameter_m=filled),
+        drag=cruise_drag(found.layout, filled),
         flight=flight,
         findings=tuple(
             f

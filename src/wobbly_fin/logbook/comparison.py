@@ -6,7 +6,7 @@ from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.thaw import thaw
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import cruise_cd
 from wobbly_fin.rocketry.configuration import Configuration
 from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flightlog.compare import HeightCheck, check_height, height_sentence, opening_sentence
@@ -53,7 +53,7 @@ def _compared(row: Flight, units: UnitChoice) -> Comparison:
     if row.apogee_m is not None:
         height = check_height(rocket, motor, row.delay_s, site, row.apogee_m, plain)
         if height is not None:
-            cd = plain.cd if isinstance(plain, QuickRocket) else file.own_cd or drag_at(plain.layout).cd
+            cd = plain.cd if isinstance(plain, QuickRocket) else file.own_cd or cruise_cd(plain.layout)
             said.append(height_sentence(height, cd * taught.get("cd_factor", 1.0), file.own_cd is not None, units))
     ejection = row.forecast.get("ejection")
     opening = opening_sentence(ejection["after_apogee_s"] if ejection else None, row.opening)  # type: ignore[arg-type]

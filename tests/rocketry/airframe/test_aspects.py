@@ -12,7 +12,7 @@ from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.aspects import ASPECTS, UndeclaredError, undeclared, without
 from wobbly_fin.rocketry.airframe.barrowman import PUSH, Push, cutout_cp_m, pressure
-from wobbly_fin.rocketry.airframe.drag import DRAG, PartDrag
+from wobbly_fin.rocketry.airframe.braking import DRAG, PartDrag
 from wobbly_fin.rocketry.airframe.explain import without_sentences
 from wobbly_fin.rocketry.airframe.mass import weigh, weigh_all
 from wobbly_fin.rocketry.airframe.outline import OUTLINE, PartOutline, outlines
@@ -20,7 +20,7 @@ from wobbly_fin.rocketry.airframe.part_checks import CHECKS, Asked, Finding, par
 from wobbly_fin.rocketry.airframe.part_solids import SOLID, Stuff
 from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES, PART_TYPES, BodyTube, FinSet, NoseCone, Part
 from wobbly_fin.rocketry.airframe.solids import Solid
-from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import cruise_cd
 from wobbly_fin.rocketry.airframe.surfaces import SURFACE, Surface
 from wobbly_fin.rocketry.assembly.finished import fixed
 from wobbly_fin.rocketry.assembly.pieces import pieces_of
@@ -66,7 +66,7 @@ def test_a_kind_that_says_nothing_of_one_aspect_is_named_with_it(missing: str, m
     assert undeclared([*KINDS.values(), Spoiler]) == [("spoiler", missing)]
     layout = lay_out(with_spoiler())
     asked = {
-        "solid": weigh, "push": pressure, "drag": drag_at, "outline": outlines, "checks": lambda laid: list(part_findings(laid, Asked())),
+        "solid": weigh, "push": pressure, "drag": cruise_cd, "outline": outlines, "checks": lambda laid: list(part_findings(laid, Asked())),
         "surface": cutout_cp_m, "template": templates_of,
         "section": lambda laid: pieces_of(laid), "held": lambda laid: fixed(laid, frozenset()),
         "stock": lambda laid: materials(Bench.of(with_spoiler(), Schools(origin="scratch")), Plan(steps=[], remarks=[]), Stores()),
@@ -80,7 +80,9 @@ def test_what_a_kind_declares_is_what_is_weighed_pushed_braked_and_drawn(monkeyp
         monkeypatch.setattr(aspect, "_known", dict(aspect._known))
     SOLID.of(Spoiler)(lambda layout, p: Stuff(Solid(1e-6, 0.005, 1e-10, 2e-10), 0.02))
     PUSH.of(Spoiler)(lambda layout, p, reference, mach, flags: Push(index=p.index, cn_alpha_per_rad=6.0, cp_m=p.fore_m + 0.01))
-    DRAG.of(Spoiler)(lambda layout, p, air: PartDrag(index=p.index, friction=0.0, pressure=0.25, base=0.0))
+    DRAG.of(Spoiler)(
+        lambda layout, p, air: PartDrag(index=p.index, friction=0 * air.mach, pressure=0 * air.mach + 0.25, base=0 * air.mach)
+    )
     OUTLINE.of(Spoiler)(lambda layout, p: PartOutline(index=p.index, profile=((p.fore_m, 0.0), (p.aft_m, 0.02))))
     SURFACE.of(Spoiler)(lambda layout, p: Surface(2, 0.0004, 0.01, 0.0016, 0.01))
     CHECKS.of(Spoiler)(lambda layout, p, asked: iter([Finding(code="fin_on_nose", severity="mend", index=p.index)]))
@@ -95,7 +97,7 @@ def test_what_a_kind_declares_is_what_is_weighed_pushed_braked_and_drawn(monkeyp
     found = pressure(layout)
     assert found.cn_alpha_per_rad == pytest.approx(nose + 6.0)
     assert found.cp_m == pytest.approx((nose * pressure(bare).cp_m + 6.0 * 0.31) / (nose + 6.0))
-    assert drag_at(layout).cd == pytest.approx(drag_at(bare).cd + 0.25)
+    assert cruise_cd(layout) == pytest.approx(cruise_cd(bare) + 0.25)
     seen = 2 / 3 * 0.1 * 0.03 + 0.3 * 0.03  # of an ogive nearly two thirds, and the tube
     assert cutout_cp_m(layout) == pytest.approx((seen * cutout_cp_m(bare) + 2 * 0.0004 * 0.31) / (seen + 2 * 0.0004), rel=0.002)
     assert outlines(layout)[-1].profile == ((0.3, 0.0), (pytest.approx(0.32), 0.02))

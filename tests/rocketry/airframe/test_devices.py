@@ -7,11 +7,11 @@ import pytest
 
 from tests.rocketry.airframe.test_rings import NOSE, TUBE
 from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
-from wobbly_fin.rocketry.airframe.drag import PartDrag
+from wobbly_fin.rocketry.airframe.braking import PartDrag
 from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.airframe.outline import outlines
 from wobbly_fin.rocketry.airframe.parts import Bulkhead, Device, FinSet, MassLump, Part
-from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import cruise_cd, cruise_drag
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.plan import build_plan
 from wobbly_fin.rocketry.errors import RocketryError
@@ -40,9 +40,11 @@ def test_inside_it_lies_out_of_the_air_outside_it_brakes():
     inside, outside = lay_out(frame(device("camera"))), lay_out(frame(device("camera", outside=True, angle_deg=90.0)))
     assert weigh(inside)[3].mass_kg == 0.008 and weigh(inside)[3].cg_m == pytest.approx(0.09 + 0.04 + 0.02)
     # Half of a disc of 16 mm on the body's of 30: 0.5 · (16/30)².
-    bare = drag_at(lay_out(frame())).cd
-    assert drag_at(inside).cd == pytest.approx(bare) and drag_at(outside).cd - bare == pytest.approx(0.5 * (16 / 30) ** 2)
-    assert isinstance(drag_at(outside).parts[-1], PartDrag)
+    bare = cruise_cd(lay_out(frame()))
+    assert cruise_cd(inside) == pytest.approx(bare)
+    # What stands still before it presses with 1 + M²/4 at 60 m/s.
+    assert cruise_cd(outside) - bare == pytest.approx(0.5 * (16 / 30) ** 2 * (1 + (60 / 340.294) ** 2 / 4), rel=1e-4)
+    assert isinstance(cruise_drag(outside).parts[-1], PartDrag)
     drawn = outlines(outside)[-1]
     assert drawn.across == (pytest.approx(0.015 + 0.008),) and drawn.angles_deg == (90.0,)
     assert outlines(inside)[-1].across == () and max(y for _, y in outlines(inside)[-1].profile) == pytest.approx(0.008)

@@ -4037,6 +4037,14 @@ export interface components {
             coasting: number[];
             /** Thrusting */
             thrusting: number[];
+            /** Calibres */
+            calibres: number[];
+            /** Top Mach */
+            top_mach: number | null;
+            /** Modelled To */
+            modelled_to: number;
+            /** Outside */
+            outside: string[];
         };
         /**
          * DragRowOut

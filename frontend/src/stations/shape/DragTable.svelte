@@ -1,25 +1,16 @@
 <script lang="ts">
-  import { at, fixed } from '../../api/format';
+  import { fixed } from '../../api/format';
   import type { Shape } from '../../api/queries';
   import HowCome from '../../kit/HowCome.svelte';
   import type { Bench } from './bench.svelte';
   import Term from '../../kit/Term.svelte';
   import Said from '../../kit/Said.svelte';
+  import MachPlot from './MachPlot.svelte';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
 
   const drag = $derived(shape.drag);
   const most = $derived(Math.max(0.001, ...drag.rows.map((r) => r.cd)));
-  const W = 330;
-  const H = 170;
-  const top = $derived(Math.max(...drag.coasting, ...drag.thrusting) * 1.15);
-  const line = (values: number[]) =>
-    values
-      .map(
-        (v, i) =>
-          `${i ? 'L' : 'M'}${at(36 + ((drag.mach[i] ?? 0) / 0.8) * (W - 46))} ${at(H - 24 - (v / top) * (H - 34))}`,
-      )
-      .join(' ');
 </script>
 
 <div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[minmax(0,1fr)_380px]">
@@ -52,46 +43,41 @@
     </p>
   </section>
   <section class="paper p-3" aria-label="Drag over Mach">
-    <svg width={W} height={H} role="img" aria-label="Drag coefficient from Mach 0.05 to 0.8">
-      {#each [0.2, 0.4, 0.6, 0.8] as m (m)}
-        <line
-          x1={36 + (m / 0.8) * (W - 46)}
-          x2={36 + (m / 0.8) * (W - 46)}
-          y1="8"
-          y2={H - 24}
-          class="stroke-base-300"
-        />
-        <text
-          x={36 + (m / 0.8) * (W - 46)}
-          y={H - 10}
-          text-anchor="middle"
-          class="fill-base-content text-[11px]">{m}</text
-        >
-      {/each}
-      {#each [0.25, 0.5, 0.75] as share (share)}
-        <text x="32" y={H - 20 - share * (H - 34)} text-anchor="end" class="fill-base-content text-[11px]"
-          >{fixed(share * top, 2)}</text
-        >
-      {/each}
-      <text x="36" y={H - 10} text-anchor="middle" class="fill-base-content text-[11px]">Mach</text>
-      <text x="4" y="14" class="fill-base-content text-[11px]">Cd</text>
-      <path d={line(drag.coasting)} class="stroke-secondary fill-none" stroke-width="2" />
-      <path
-        d={line(drag.thrusting)}
-        class="stroke-primary fill-none"
-        stroke-width="2"
-        stroke-dasharray="6 3"
-      />
-    </svg>
+    <MachPlot
+      label={`Drag coefficient up to ${drag.mach.at(-1)} times the speed of sound`}
+      unit="Cd"
+      mach={drag.mach}
+      lines={[drag.coasting, drag.thrusting]}
+      reached={drag.top_mach}
+      until={drag.modelled_to}
+    />
     <p class="text-sm">
-      <b class="text-secondary">— coasting</b> · <b class="text-primary">- - while it burns</b>. Beyond Mach
-      0.8 this model ends.
+      <b class="text-secondary">— coasting</b> · <b class="text-primary">- - while the motor burns</b>
     </p>
+    <MachPlot
+      label="How far behind the balance the air pushes"
+      unit="cal"
+      mach={drag.mach}
+      lines={[drag.calibres]}
+      reached={drag.top_mach}
+      until={drag.modelled_to}
+      height={120}
+    />
+    <p class="text-sm">
+      <b class="text-secondary">— calibres</b> from the balance back to where the air pushes (CP), loaded as
+      shown.
+      {#if drag.top_mach}Shaded: as fast as it gets today.{/if}
+    </p>
+    {#each drag.outside as said (said)}
+      <p class="text-warning-content bg-warning/40 mt-1 px-2 py-1 text-sm">Not made for: {said}.</p>
+    {/each}
     <HowCome about="drag">
-      Skin friction by Reynolds number and roughness of the finish, shoulders and nose edges, base (less while
-      the exhaust fills it), fin edges, lugs: after Hoerner, Fluid-Dynamic Drag (1965), from memory. Flights
-      use the dashed figure while the motor burns, the other from burnout on. An own Cd, or one from a
-      measured flight, beats it: put it into the whole rocket’s box.
+      Turbulent skin friction by speed, length and roughness of the finish; pressure on nose, shoulders, edges
+      and lugs; suction behind the base (less while the exhaust fills it); shocks past the speed of sound.
+      Where published ways differ, as behind the base, their mean is taken (Hoerner 1965, Barrowman 1967,
+      Fleeman 2006 and others, all from memory). Between 0.8 and 1.15 times the speed of sound nothing
+      published holds: there a smooth curve bridges. Flights use the dashed line while the motor burns, the
+      other from burnout on. A Cd of your own, or one learnt from flights, beats it.
     </HowCome>
   </section>
 </div>

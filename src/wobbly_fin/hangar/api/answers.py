@@ -18,7 +18,7 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.snapshots import content_hash
 from wobbly_fin.rocketry.airframe import Layout, lay_out
 from wobbly_fin.rocketry.airframe.mass import empty_totals, weigh
-from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import cruise_cd
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
 from wobbly_fin.rocketry.flightlog.waiting import waiting_words, waits_for
@@ -131,5 +131,5 @@ def _said_airframe(file: RocketFile, layout: Layout, units: UnitChoice) -> dict[
         "length": show(layout.length_m, "short_length", units),
         "mount": said_mount,
         "canopy": f"{show(canopy.diameter_m, 'short_length', units)} {canopy.kind}" if canopy else "none",
-        "cd": f"{file.known.cd:.2g}" if file.known.cd is not None else f"{drag_at(layout).cd:.2f}, built up",
+        "cd": f"{file.known.cd:.2g}" if file.known.cd is not None else f"{cruise_cd(layout):.2f}, built up",
     }

@@ -15,7 +15,7 @@ from wobbly_fin.hangar.api.schemas import (
 )
 from wobbly_fin.hangar.board import Board
 from wobbly_fin.hangar.question import Question, load_key
-from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, cruise_cd
 from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.cost import cost_per_flight
 from wobbly_fin.rocketry.choosing.explain import (
@@ -80,7 +80,7 @@ def _learnt(asked: Question, best: Candidate | None) -> list[str]:
     if not asked.known.learnt.flights:
         return []
     plain = asked.file.to_rocket()
-    cd = plain.cd if isinstance(plain, QuickRocket) else asked.file.own_cd or drag_at(plain.layout).cd
+    cd = plain.cd if isinstance(plain, QuickRocket) else asked.file.own_cd or cruise_cd(plain.layout)
     said = list(learnt_sentences(asked.known.learnt, cd, asked.units))
     if best is not None and best.delay_s is not None:
         real = asked.situation.taught.real_delay_s(best.motor, best.delay_s)
@@ -192,7 +192,7 @@ def _drag_note(asked: Question) -> str:
     if rigid is not None:
         return (
             f"Drag is built up from the parts by speed, thrusting and coasting; coasting at {show(CRUISE_M_S, 'speed', asked.units)} it is a Cd"
-            f" of {drag_at(rigid.layout).cd:.2f}. Shape shows where it is."
+            f" of {cruise_cd(rigid.layout):.2f}. Shape shows where it is."
         )
     low, high = USUAL_CD_BAND
     return (

@@ -4,6 +4,8 @@ import math
 import uuid
 from typing import Any
 
+import numpy as np
+
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.api.answers import rocket_out
 from wobbly_fin.hangar.api.drawn import drawn_out
@@ -25,7 +27,14 @@ from wobbly_fin.hangar.api.shape_schemas import (
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import Shape
 from wobbly_fin.rocketry.airframe.aside import round_the_axis
-from wobbly_fin.rocketry.airframe.explain import alone_sentence, balance_sentence, finding_sentence
+from wobbly_fin.rocketry.airframe.barrowman import pressure
+from wobbly_fin.rocketry.airframe.explain import (
+    alone_sentence,
+    balance_sentence,
+    drag_sentence,
+    finding_sentence,
+    outside_sentences,
+)
 from wobbly_fin.rocketry.airframe.kit import KitItem, intake_sentence
 from wobbly_fin.rocketry.airframe.mass import Totals, joined, total
 from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, SOUND_M_S, drag_at
@@ -34,7 +43,7 @@ from wobbly_fin.rocketry.assembly.mending import mend_of
 from wobbly_fin.rocketry.assembly.problems import Problem
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_with_sigma
 
-_MACHS = (0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8)
+_MACHS = np.round(np.concatenate(([0.05], np.arange(0.1, 0.8, 0.1), np.arange(0.8, 1.3, 0.05), np.arange(1.3, 2.05, 0.1))), 2)
 
 
 def _problem_out(problem: Problem, shape: Shape) -> FindingOut:
@@ -243,33 +252,43 @@ def _inertia(value: float) -> str:
 
 
 def _drag_out(shape: Shape) -> DragOut:
-    coasting, own, units = shape.coasting, shape.airframe.known.cd, shape.units
+    own, units = shape.airframe.known.cd, shape.units
     layout, file = shape.balance.layout, shape.file
+    coasting, thrusting = float(shape.drag.coasting[0]), float(shape.drag.thrusting[0])
     rows = [
         DragRowOut(
             id=file.parts[p.index].id,
             name=layout.placed[p.index].part.called,
-            friction=p.friction,
-            pressure=p.pressure,
-            base=p.base,
-            cd=p.cd,
+            friction=float(p.friction[0]),
+            pressure=float(p.pressure[0]),
+            base=float(p.base[0]),
+            cd=float(p.cd[0]),
         )
-        for p in sorted(coasting.parts, key=lambda p: -p.cd)
+        for p in sorted(shape.drag.parts, key=lambda p: -float(p.cd[0]))
     ]
-    speed = show(CRUISE_M_S, "speed", units)
-    sentence = f"Cd {coasting.cd:.2f} coasting, {shape.thrusting.cd:.2f} while it burns, at {speed} in standard air (after Hoerner, from memory)."
-    if own is not None:
-        sentence += f" Your own {own:g} is flown instead."
+    over = drag_at(layout, _MACHS * SOUND_M_S, motor_diameter_m=shape.filled_m)
     return DragOut(
         rows=rows,
-        cd_coasting=coasting.cd,
-        cd_thrusting=shape.thrusting.cd,
+        cd_coasting=coasting,
+        cd_thrusting=thrusting,
         cd_own=own,
-        sentence=sentence,
-        mach=list(_MACHS),
-        coasting=[drag_at(layout, m * SOUND_M_S).cd for m in _MACHS],
-        thrusting=[drag_at(layout, m * SOUND_M_S, thrusting=True, motor_diameter_m=shape.filled_m).cd for m in _MACHS],
+        sentence=drag_sentence(coasting, thrusting, own, CRUISE_M_S, units),
+        mach=_MACHS.tolist(),
+        coasting=over.coasting.tolist(),
+        thrusting=over.thrusting.tolist(),
+        calibres=[_calibres_at(shape, m) for m in _MACHS.tolist()],
+        top_mach=shape.flight.max_mach if shape.flight is not None else None,
+        modelled_to=over.modelled_to,
+        outside=outside_sentences(over),
     )
+
+
+def _calibres_at(shape: Shape, mach: float) -> float:
+    """Where the air pushes behind the balance as shown, or behind the nose tip while no mass is known."""
+    found = shape.balance
+    return (
+        pressure(found.layout, mach).cp_m - (found.ignition.cg_m if found.ignition.mass_kg > 0 else 0.0)
+    ) / found.layout.reference_diameter_m
 
 
 def _payload_text(file: RocketFile, field: str, units: UnitChoice) -> str:

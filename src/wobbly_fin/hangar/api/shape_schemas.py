@@ -108,6 +108,10 @@ class DragOut(Schema):
     mach: list[float]
     coasting: list[float]
     thrusting: list[float]
+    calibres: list[float]  # where the air pushes behind the balance, as loaded
+    top_mach: float | None  # of the flight shown, as loaded today
+    modelled_to: float
+    outside: list[str]  # what of its shape the methods were not made for
 
 
 class MendOut(Schema):

@@ -197,7 +197,7 @@ _FIGURES: dict[str, Callable[[Shape, UnitChoice], str]] = {
     "air pushes at": lambda s, u: show(s.balance.pressure.cp_m, "short_length", u),
     "calibres": lambda s, u: _calibres(s.balance.margin_calibres),
     "at burnout": lambda s, u: _calibres(s.balance.margin_burnout_calibres),
-    "Cd coasting": lambda s, u: f"{s.coasting.cd:.3f}",
+    "Cd coasting": lambda s, u: f"{s.drag.coasting[0]:.3f}",
     "apogee, today": lambda s, u: (
         show(s.flight.apogee_altitude_m, "height", u) if s.flight and s.flight.apogee_altitude_m else "–"
     ),

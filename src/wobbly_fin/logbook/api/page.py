@@ -24,7 +24,7 @@ from wobbly_fin.logbook.learnt import learnt_of
 from wobbly_fin.logbook.log_files import log_of
 from wobbly_fin.logbook.measured import measured
 from wobbly_fin.logbook.models import Flight, FlightLogFile
-from wobbly_fin.rocketry.airframe.standard_drag import drag_at
+from wobbly_fin.rocketry.airframe.standard_drag import cruise_cd
 from wobbly_fin.rocketry.altimetry import FlightLog
 from wobbly_fin.rocketry.altimetry.columns import UNITS
 from wobbly_fin.rocketry.altimetry.explain import (
@@ -96,7 +96,7 @@ def _plain_cd(held: Comparison, row: Flight) -> float:
     """The Cd of the design, without what flights taught."""
     if isinstance(held.rocket, QuickRocket):
         return held.rocket.cd / float(row.taught.get("cd_factor", 1.0))
-    return held.file.own_cd or drag_at(held.rocket.layout).cd
+    return held.file.own_cd or cruise_cd(held.rocket.layout)
 
 
 def log_out(log: FlightLog, units: UnitChoice, *, row: FlightLogFile | None = None, name: str = "") -> LogOut:

@@ -59,6 +59,21 @@ class SiteAir:
             return 1.0
         return self.pressure_hpa * PA_PER_HPA / standard.pressure_pa(self.elevation_m)
 
+    @property
+    def temperature_k(self) -> float:
+        """At the pad. [K]"""
+        return standard.temperature_k(self.elevation_m) + self.warmer_k
+
+    @property
+    def sound_speed_m_s(self) -> float:
+        """At the pad. [m/s]"""
+        return standard.sound_speed_m_s(self.elevation_m, self.warmer_k)
+
+    @property
+    def kinematic_viscosity_m2_s(self) -> float:
+        """At the pad: Sutherland's law with the standard's constants [1, equation 51]. [m²/s]"""
+        return 1.458e-6 * self.temperature_k**1.5 / (self.temperature_k + 110.4) / self.density_kg_m3()
+
     def pressure_pa(self, height_m: float = 0.0) -> float:
         """Pressure at a height above the pad. [Pa]"""
         return standard.pressure_pa(self.elevation_m + height_m) * self.pressure_factor

@@ -9,6 +9,7 @@ from wobbly_fin.rocketry.flight.figures import MACH_STEP, MACH_STEPS, Aero, Floa
 
 _MACHS = tuple(i * MACH_STEP for i in range(MACH_STEPS))
 _SLOWEST_M_S = 2.0  # skin friction has no limit towards standing still
+_SPEEDS_M_S = np.maximum(np.array(_MACHS) * SOUND_M_S, _SLOWEST_M_S)
 
 
 def normal_force_table(layout: Layout, *, mach_correction: bool) -> Floats:
@@ -34,17 +35,15 @@ def aero_table(layout: Layout, *, cd: float | None, motor_diameter_m: float, nor
     Returns
     -------
     (MACH_STEPS, 5) array
-        See `Aero`; Mach 0 … 0.8. Drag as at Mach 0.8 beyond.
+        See `Aero`; Mach 0 … 2.
     """
     table = np.empty((MACH_STEPS, 5))
     table[:, Aero.SLOPE :] = normal_force
     if cd is not None:
         table[:, : Aero.SLOPE] = cd
         return table
-    for i, mach in enumerate(_MACHS):
-        speed = max(mach * SOUND_M_S, _SLOWEST_M_S)
-        table[i, Aero.COASTING] = drag_at(layout, speed).cd
-        table[i, Aero.THRUSTING] = drag_at(layout, speed, thrusting=True, motor_diameter_m=motor_diameter_m).cd
+    drag = drag_at(layout, _SPEEDS_M_S, motor_diameter_m=motor_diameter_m)
+    table[:, Aero.COASTING], table[:, Aero.THRUSTING] = drag.coasting, drag.thrusting
     return table
 
 

@@ -23,14 +23,15 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from wobbly_fin.rocketry.airframe.aspects import Aspect
+from wobbly_fin.rocketry.airframe.fin_push import fin_centre_m, one_fin_cn_alpha
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, fore_diameter_m
+from wobbly_fin.rocketry.airframe.modelled import HIGHEST_MACH
 from wobbly_fin.rocketry.airframe.parts import BODY, INSIDE, NO_BODY, FinSet, LaunchLug, Pods, RailButton, RingFin, VentHoles
 from wobbly_fin.rocketry.airframe.planform import planform_of
 from wobbly_fin.rocketry.airframe.surfaces import surfaces
 from wobbly_fin.rocketry.airframe.wetted import side_of
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
-HIGHEST_MACH = 0.8  # beyond it the Prandtl-Glauert correction no longer holds, and neither does the build-up of drag
 BODY_LIFT_K = 1.1  # [3]
 # What is left of a ring's push beside neighbours (the lattice has 0.99 of tubes a tenth apart, without the friction of narrow corners), and
 # round a body; and half of how far off that may be: our own judgement.
@@ -120,7 +121,7 @@ PUSH.none("told", *NO_BODY)
 
 
 def require_mach(mach: float) -> None:
-    """Raise RocketryError beyond Mach 0.8: beyond this model."""
+    """Raise RocketryError beyond Mach 2: beyond this model."""
     require_finite("mach", mach, 0.0)
     if mach > HIGHEST_MACH:
         raise RocketryError("mach", f"{mach:g} is beyond this model; it holds up to Mach {HIGHEST_MACH:g}")
@@ -132,12 +133,12 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
     Parameters
     ----------
     mach : float
-        0 … 0.8, Prandtl-Glauert on the fins. [-]
+        0 … 2: fins by `fin_push`; bodies as slender ones, the same at any speed. [-]
 
     Raises
     ------
     RocketryError
-        Beyond Mach 0.8: beyond this model.
+        Beyond Mach 2: beyond this model.
     """
     require_mach(mach)
     diameter = layout.reference_diameter_m
@@ -228,7 +229,7 @@ def _fins(layout: Layout, placed: Placed[FinSet], reference_m2: float, mach: flo
         doubt = STRAKE_DOUBT
     # Three fins and more answer every plane alike.
     uneven = -half * sum(cmath.exp(2j * math.radians(a)) for a in fin.stands_deg) if fin.count < 3 else 0j
-    centre = placed.fore_m + shape.quarter_chord_m
+    centre = placed.fore_m + fin_centre_m(fin, mach)
     return Push(index=placed.index, cn_alpha_per_rad=fin.count * half, cp_m=centre, uneven=uneven, doubt=doubt)
 
 
@@ -237,17 +238,6 @@ def _half_of_one(layout: Layout, placed: Placed[FinSet], reference_m2: float, ma
     fin, radius = placed.part, layout.radius_at((placed.fore_m + placed.aft_m) / 2)
     carry_over = 1 + radius / (radius + fin.reach_m) if radius + fin.reach_m > 0 else 1.0
     return carry_over * FIN_FIN_FACTOR[fin.count] * one_fin_cn_alpha(fin, reference_m2, mach) / 2
-
-
-def one_fin_cn_alpha(fin: FinSet, reference_m2: float, mach: float = 0.0) -> float:
-    """Normal force slope of one fin in the plane that loads it: 2π AR (A_f ÷ A_ref) ÷ (2 + √(4 + (β AR ÷ cos Γ)²)). [1/rad]
-
-    AR = 2 s² ÷ A_f; for a trapezoid at Mach 0 this is the 1966 report's 8 (s/d)² ÷ (1 + √(1 + (2 l ÷ (a + b))²)).
-    """
-    shape = planform_of(fin)
-    aspect = 2 * fin.reach_m**2 / shape.area_m2
-    beta = math.sqrt(1 - mach**2)
-    return 2 * math.pi * aspect * shape.area_m2 / reference_m2 / (2 + math.sqrt(4 + (beta * aspect / shape.mid_sweep_cos) ** 2))
 
 
 @PUSH.of(RingFin)
@@ -281,7 +271,7 @@ def _pods(layout: Layout, placed: Placed[Pods], reference_m2: float, mach: float
 def ring_cn_alpha(diameter_m: float, chord_m: float, mach: float = 0.0) -> float:
     """Normal force slope of a ring by itself, on diameter × chord: π² ÷ (k + √(β² + k²)), k = π/2 c/d [5]. [1/rad]"""
     k = math.pi / 2 * chord_m / diameter_m
-    return math.pi**2 / (k + math.sqrt(1 - mach**2 + k**2))
+    return math.pi**2 / (k + math.sqrt(1 - min(mach, 1.0) ** 2 + k**2))
 
 
 def _body_lift(layout: Layout, reference_m2: float) -> tuple[float, float]:

@@ -2,6 +2,7 @@
 
 from wobbly_fin.rocketry.airframe.aspects import without
 from wobbly_fin.rocketry.airframe.balance import Balance, School
+from wobbly_fin.rocketry.airframe.drag import Drag
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.part_checks import Finding
 from wobbly_fin.rocketry.airframe.parts import Part
@@ -28,6 +29,19 @@ def finding_sentence(finding: Finding, layout: Layout, units: UnitChoice = METRI
         if index is not None:
             said[name] = layout.placed[index].part.called
     return capital(say(f"finding-{finding.code}", **said))
+
+
+def drag_sentence(coasting: float, thrusting: float, own: float | None, speed_m_s: float, units: UnitChoice = METRIC) -> str:
+    """What one drag coefficient comes to, and whose is flown."""
+    said = say("drag-cruise", coasting=f"{coasting:.2f}", thrusting=f"{thrusting:.2f}", speed=show(speed_m_s, "speed", units))
+    return said if own is None else f"{said} {say('drag-own', own=f'{own:g}')}"
+
+
+def outside_sentences(drag: Drag) -> list[str]:
+    """What of its shape drag and balance were not made for, and from which speed on."""
+    return [
+        capital(say(f"drag-outside-{code.replace('_', '-')}", mach=f"{mach:g}")) for code, mach in sorted(drag.outside.items())
+    ]
 
 
 def alone_sentence(alone: Balance) -> str:

@@ -112,6 +112,11 @@ class Aboard:
     off_axis_m: float = 0.0
     first_deg: float = 0.0
 
+    @property
+    def as_one_circle_m(self) -> float:
+        """Diameter of the circle that all of them fill together. [m]"""
+        return self.motor.diameter_m * math.sqrt(self.count)
+
     def totals(self, *, burnt: bool) -> Totals:
         """A cylinder as long and wide as the motor; the propellant a slug as long as the motor."""
         return self._cylinders(self.motor.burnout_mass_kg if burnt else self.motor.total_mass_kg)

@@ -24,7 +24,9 @@ from wobbly_fin.rocketry.airframe.mass import (
     weigh,
     weigh_all,
 )
+from wobbly_fin.rocketry.airframe.modelled import ROUND_UP_TO
 from wobbly_fin.rocketry.airframe.mount import Mount, mounts_of
+from wobbly_fin.rocketry.airframe.standard_drag import cruise_drag
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
 from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
@@ -335,16 +337,9 @@ class RigidRocket:
             for a, later in self._beside(lowest, stages)
             for tube, turn in zip(tubes_of(a, ()), round_the_axis(a), strict=True)
         ]
-        dry = joined(
-            [
-                empty,
-                *(a.totals(burnt=False) for a in aboard[:lowest]),
-                *(a.totals(burnt=False) for s in range(lowest) for a, _ in self._beside(s, stages)),
-                *(t.totals(burnt=True) for t, _, _ in beside),
-                *(t.totals(burnt=False) for t in duds),
-                *(t.totals(burnt=True) for t in lit),
-            ]
-        )
+        full = [*aboard[:lowest], *(a for s in range(lowest) for a, _ in self._beside(s, stages)), *duds]
+        spent = [*(t for t, _, _ in beside), *lit]
+        dry = joined([empty, *(a.totals(burnt=False) for a in full), *(a.totals(burnt=True) for a in spent)])
         places = [(t, at, 0.0) for t, at in zip(lit, round_the_axis(burning)[dead:], strict=True)] + beside
         burn = burn_of([(t.motor, *at) for t, at, _ in places], lights_s, [later for _, _, later in places] if beside else ())
         # Propellant leaves each motor at its own pace; where it sits together is taken as at ignition.
@@ -367,6 +362,11 @@ class RigidRocket:
             aero=self._aero(layout, stages, cd, math.sqrt(sum(t.motor.diameter_m**2 for t, _, _ in places))),
         )
         return stretch, dry.mass_kg + burn.propellant_kg
+
+    @property
+    def modelled_to(self) -> float:
+        """The Mach number up to which its flights are judged: one drag coefficient for all speeds knows nothing of sound."""
+        return cruise_drag(self.layout).modelled_to if self.cd is self.airframe.known.cd is None else ROUND_UP_TO
 
     def _aero(self, layout: Layout, stages: int, cd: float | None, motor_diameter_m: float) -> Floats:
         push = self._normal_force(layout, stages)

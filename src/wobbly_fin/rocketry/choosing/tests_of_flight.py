@@ -3,13 +3,13 @@
 import math
 
 from wobbly_fin.rocketry.airframe.flutter import flutter_speed_m_s
+from wobbly_fin.rocketry.airframe.modelled import ROUND_UP_TO
 from wobbly_fin.rocketry.airframe.parts import FinSet
 from wobbly_fin.rocketry.airframe.standard_drag import SOUND_M_S
 from wobbly_fin.rocketry.choosing.case import Case
 from wobbly_fin.rocketry.choosing.trial import Trial, TrialName, at_least, at_most, plain, share, unknown, window
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 
-MODEL_MACH = 0.8  # drag and balance are modelled up to there
 _SLOW_MACH = 0.3  # no fin people build flutters below it (our own figure); above it a fin of unknown stiffness is not judged
 _LONGEST_ROOM_M = 20.0  # a flight that lands beside the pad is not held to a share of nothing
 
@@ -66,12 +66,14 @@ def tumbles(case: Case) -> Trial | None:
 
 def mach(case: Case) -> Trial | None:
     """Within the speeds the model is made for."""
-    top = case.flight.max_mach
+    top, rigid = case.flight.max_mach, case.configuration.rigid
     if top is None:
         return None
-    if top > MODEL_MACH:
-        return unknown("mach", "model", value=top, limit=MODEL_MACH, unit="Mach")
-    return plain("mach", True, top, MODEL_MACH, "Mach")
+    # One drag coefficient for all speeds knows nothing of sound.
+    limit = ROUND_UP_TO if rigid is None else rigid.modelled_to
+    if top > limit:
+        return unknown("mach", "model", value=top, limit=limit, unit="Mach")
+    return plain("mach", True, top, limit, "Mach")
 
 
 def flutter(case: Case) -> Trial | None:

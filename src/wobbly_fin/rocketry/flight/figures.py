@@ -18,7 +18,7 @@ NONE, ROD_EXIT, APOGEE, GROUND, TRIGGER = 0, 1, 2, 3, 4
 WORK_ROWS, WORK_COLUMNS = 11, 15
 POINT_STATE, RIGID_STATE, OFF_AXIS_STATE = 6, 12, 15
 TRACE_COLUMNS = 13  # time, position, velocity, axis (none under a canopy), acceleration
-MACH_STEPS, MACH_STEP = 17, 0.05  # rows of an aerodynamic table: Mach 0 … 0.8; beyond, the last row holds
+MACH_STEPS, MACH_STEP = 41, 0.05  # rows of an aerodynamic table: Mach 0 … 2; beyond, the last row holds
 
 
 class _Leg(NamedTuple):
