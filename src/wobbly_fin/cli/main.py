@@ -22,14 +22,15 @@ def main(arguments: list[str] | None = None) -> int:
     """Entry point; returns the exit status."""
     parser = argparse.ArgumentParser(prog="wobbly", description="Motor labels, flights and choices, as JSON.")
     commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
-    for name, (_, argument, says) in _COMMANDS.items():
-        commands.add_parser(name, help=says).add_argument(
-            argument, help="a path, or - for standard input" if argument == "FILE" else None
-        )
+    for name, (run, argument, says) in _COMMANDS.items():
+        command = commands.add_parser(name, help=says)
+        command.add_argument(argument, help="a path, or - for standard input" if argument == "FILE" else None)
+        if run is _readlog:
+            command.add_argument("--flight", metavar="FLIGHT.json", help="what flew: a flight document, as for fly")
     chosen = vars(parser.parse_args(arguments))
     run, argument, _ = _COMMANDS[chosen["command"]]
     try:
-        answer = run(chosen[argument])
+        answer = run(chosen[argument], chosen["flight"]) if chosen.get("flight") else run(chosen[argument])  # type: ignore[call-arg]
     except (RocketryError, ValidationError) as error:
         name, message = refusals(error)[0]
         line = f"{name}: {message}".replace("\n", " ")
@@ -130,8 +131,8 @@ def _descend(path: str) -> Answer:
     return DescentDocument.model_validate(_read(path)).answer()
 
 
-def _readlog(path: str) -> Answer:
-    from wobbly_fin.formats.log_file import log_answer
+def _readlog(path: str, flight: str | None = None) -> Answer:
+    from wobbly_fin.formats.log_file import expected_from, log_answer
     from wobbly_fin.rocketry.altimetry import read_flight_log
     from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
 
@@ -143,7 +144,7 @@ def _readlog(path: str) -> Answer:
                 data = file.read(MOST_BYTES + 1)
     except OSError as error:
         raise RocketryError("file", f"cannot read {path}: {error.strerror}") from error
-    return log_answer(read_flight_log(data))
+    return log_answer(read_flight_log(data, expected=expected_from(_read(flight)) if flight is not None else None))
 
 
 def _track(path: str) -> Answer:

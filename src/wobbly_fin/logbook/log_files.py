@@ -4,10 +4,13 @@ import zlib
 from typing import Any
 
 from wobbly_fin.logbook.models import Flight, FlightLogFile
+from wobbly_fin.logbook.thaw import thaw
 from wobbly_fin.rocketry.altimetry import FlightLog, read_flight_log
 from wobbly_fin.rocketry.altimetry.columns import Told
+from wobbly_fin.rocketry.altimetry.expected import Expected
 from wobbly_fin.rocketry.altimetry.reading import merged
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.flightlog.expecting import expected_of
 from wobbly_fin.site.remembered import Remembered
 
 _known = Remembered[FlightLog](48)
@@ -32,8 +35,24 @@ def log_of(row: FlightLogFile) -> FlightLog:
     """What one file says, with its owner's columns and moments."""
     key = (row.pk, repr(row.columns), row.number, repr(sorted(row.placed.items())))
     return _known.get(
-        key, lambda: read_flight_log(unpacked(row), columns=told_columns(row.columns), flight=row.number, placed=dict(row.placed))
+        key,
+        lambda: read_flight_log(
+            unpacked(row),
+            columns=told_columns(row.columns),
+            flight=row.number,
+            placed=dict(row.placed),
+            expected=expected_by(row.flight),
+        ),
     )
+
+
+def expected_by(flight: Flight) -> Expected | None:
+    """What its frozen rocket, motor and site let expect; None where they cannot be flown."""
+    try:
+        flown = thaw(flight)
+        return expected_of(flown.rocket, flown.motor, flown.site, flight.delay_s)
+    except RocketryError:
+        return None
 
 
 def joined_log(flight: Flight) -> FlightLog | None:

@@ -31,8 +31,7 @@ _KERNEL_SOURCES = (
     "flight/ascent.py",
     "flight/runs.py",
     "altimetry/smoother.py",
-    "altimetry/ascent_fit.py",
-    "altimetry/fall_fit.py",
+    "altimetry/whole_model.py",
 )
 
 

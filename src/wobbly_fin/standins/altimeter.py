@@ -137,7 +137,7 @@ def written(r: Recording, layout: Layout = "plain") -> str:
         lines.append("Zeit [s];Höhe [m]" + (";Beschleunigung [m/s²]" if push is not None else ""))
         columns = [(r.time_s, "{:.3f}"), (r.height_m, "{:.2f}")]
     elif layout == "pressure":
-        lines.append("ms,pressure,temp" + (",az" if push is not None else ""))
+        lines.append("ms,pressure,air_temp" + (",az" if push is not None else ""))
         columns = [
             (np.round(r.time_s * 1000), "{:.0f}"),
             (r.pressure_pa, "{:.1f}"),

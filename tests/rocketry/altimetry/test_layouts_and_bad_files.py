@@ -1,5 +1,7 @@
 """Files as devices write them are read without help; files that went wrong say what is usable."""
 
+import os
+
 import numpy as np
 import pytest
 
@@ -15,6 +17,7 @@ from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.standins.altimeter import written
 from wobbly_fin.standins.altimeter_sensor import Recording, Sensor, measure
 
+THOROUGH = os.environ.get("WOBBLY_THOROUGH") == "1"
 ROCKET = QuickRocket(mass_kg=0.08, diameter_m=0.03, cd=0.6, canopy=Canopy(diameter_m=0.4))
 FLIGHT, TRACE = fly_traced(ROCKET, find_motor("C9-5")[0], 5.0, Site(wind_speed_m_s=1.0))
 
@@ -215,11 +218,11 @@ def test_the_read_outs_of_one_flight() -> None:
 
 
 def test_nothing_crashes_on_mutated_files() -> None:
-    """Three hundred of them here; ten thousand by `bench/read_logs.py`."""
+    """Ten thousand by `bench/read_logs.py`."""
     from bench.read_logs import mutate_and_read
 
-    counts = mutate_and_read(300, seed=1)
-    assert counts["crashed"] == 0 and counts["read"] > 60 and counts["refused"] > 15
+    counts = mutate_and_read(300 if THOROUGH else 60, seed=1)
+    assert counts["crashed"] == 0 and counts["read"] > 12 and counts["refused"] > 3
 
 
 def test_files_that_once_crashed_the_reader_are_refused_or_read() -> None:

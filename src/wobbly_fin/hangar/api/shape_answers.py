@@ -266,7 +266,7 @@ def _drag_out(shape: Shape) -> DragOut:
         )
         for p in sorted(shape.drag.parts, key=lambda p: -float(p.cd[0]))
     ]
-    over = drag_at(layout, _MACHS * SOUND_M_S, motor_diameter_m=shape.filled_m)
+    over = drag_at(layout, np.asarray(_MACHS * SOUND_M_S, dtype=np.float64), motor_diameter_m=shape.filled_m)
     return DragOut(
         rows=rows,
         cd_coasting=coasting,

@@ -134,14 +134,13 @@ def curve_out(log: FlightLog, units: UnitChoice) -> CurveOut | None:
     keep = np.unique(np.concatenate((keep, early[:: max(1, len(early) // 160)])))
     pad = float(log.stretch.pad_m) if log.stretch else 0.0
     path = found.path
-    told = {**found.vague, **found.moments}
     moments = [
         MomentOut(
             code=name, words=EVENT_NAMES[name], time_s=round(m.time_s - zero, 3), sd_s=round(m.sd_s, 3),
             altitude_m=round(float(np.interp(m.time_s, found.series.time_s, path.height_m)), 2), said=moment_said(name, m, zero),
-            shown_by="vague" if name in found.vague and name not in found.moments else m.basis,
+            shown_by=m.basis,
         )
-        for name, m in sorted(told.items(), key=lambda item: item[1].time_s)
+        for name, m in sorted(found.moments.items(), key=lambda item: item[1].time_s)
     ]  # fmt: skip
     return CurveOut(
         time_s=t[keep].round(3).tolist(), height_m=path.height_m[keep].round(2).tolist(), speed_m_s=path.speed_m_s[keep].round(2).tolist(),

@@ -39,17 +39,12 @@ _BASES: dict[Basis, str] = {
 _WHY: dict[str, str] = {
     "no_flight": "nothing in this log left the pad",
     "no_launch": "the log begins after the launch",
-    "launch_vague": "the launch cannot be placed closely enough",
     "no_burnout": "burnout cannot be made out",
-    "burnout_vague": "heights alone do not place burnout closely enough; an accelerometer would",
     "no_apogee": "the log ends before the top",
-    "apogee_vague": "gusts blur the moment of the top",
     "no_ejection": "no ejection shows",
-    "ejection_vague": "heights alone do not place the ejection closely enough",
+    "never_opened": "nothing opened: it fell as a dart does",
     "no_landing": "no landing shows",
-    "landing_vague": "the landing cannot be placed closely enough",
     "ends_in_the_air": "the log ends in the air",
-    "main_vague": "the main’s opening cannot be placed closely enough",
     "no_accelerometer": "this log has no acceleration",
     "clipped": "the accelerometer was at the end of its range",
     "too_few_samples": "too few samples fell into the burn",
@@ -82,6 +77,7 @@ def note_sentences(notes: Iterable[tuple[str, float]], units: UnitChoice = METRI
         "no_pad": lambda v: "The log begins with the launch: the height of the pad is a guess.",
         "ends_in_the_air": lambda v: "The log ends before the rocket is down.",
         "ends_going_up": lambda v: "The log ends on the way up.",
+        "another_flight": lambda v: f"This log does not look like the flight told, which should reach {show(v, 'height', units)}: is it another rocket’s?",
         "merged": lambda v: "Two files of this flight were joined: the surer of each figure stands.",
     }  # fmt: skip
     return tuple(says[code](value) for code, value in notes if code in says)

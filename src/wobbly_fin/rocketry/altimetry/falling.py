@@ -1,16 +1,16 @@
-"""The way down in a log: ejection, main and landing."""
+"""The way down in a log: what was felt or jumped at the ejection, and the landing."""
 
 import math
 
 import numpy as np
 
-from wobbly_fin.rocketry.altimetry.fall_fit import Knee, fit_knee, fit_opening
+from wobbly_fin.rocketry.altimetry.fall_fit import fit_knee
 from wobbly_fin.rocketry.altimetry.search import Moment, Search
 
 
 def find_ejection(on: Search) -> None:
-    """By a kick that was felt, by a jump in pressure, or by how the fall changed: the first of these that shows."""
-    burnout = on.moments.get("burnout") or on.vague.get("burnout")
+    """By a kick that was felt or a jump in pressure; how the fall changed is for the whole flight to say."""
+    burnout = on.moments.get("burnout")
     after = (burnout.time_s if burnout else on.rough_burnout()) + 0.25
     landing = on.moments.get("landing")
     until = (landing.time_s if landing else float(on.t[min(on.falls, len(on.t) - 1)])) - 0.4
@@ -21,10 +21,6 @@ def find_ejection(on: Search) -> None:
         return
     if spike is not None:
         on.tell("ejection", spike, 0.35 * on.step + 0.01, "spike")
-        return
-    fitted = _ejection_by_descent(on, after, until)
-    if fitted is not None:
-        on.tell("ejection", fitted.time_s, fitted.sd_s, "descent")
 
 
 def _ejection_by_push(on: Search, after: float, until: float) -> Moment | None:
@@ -66,24 +62,6 @@ def _spike(on: Search, after: float, until: float) -> float | None:
     return float(on.t[int(first[-bends.size :][int(np.argmax(bends))])]) - 0.4 * on.step
 
 
-def _ejection_by_descent(on: Search, after: float, until: float) -> Moment | None:
-    apogee = on.moments.get("apogee") or on.vague.get("apogee")
-    if apogee is None:
-        return None
-    steady = (on.t > apogee.time_s + 3.0) & (on.t < min(until, apogee.time_s + 9.0)) & ~on.outliers
-    if np.sum(steady) < 8 or on.t[steady][-1] - on.t[steady][0] < 1.5:
-        return None
-    rate = -float(np.polyfit(on.t[steady], on.h[steady], 1)[0])
-    drag = on.drag if on.drag is not None else 1e-3
-    from_s, to_s = max(after, apogee.time_s - 2.5), min(until, apogee.time_s + 6.0)
-    use = (on.t >= from_s) & (on.t <= to_s) & ~on.outliers
-    noise = on.s.noise_m * math.sqrt(on.colour)
-    found = fit_opening(on.t[use], on.h[use], noise, 1.0, drag, rate, from_s + 0.2, min(apogee.time_s + 4.0, to_s - 0.5))
-    if found is None or found.better < 12.0:
-        return None
-    return Moment(time_s=found.time_s, sd_s=math.hypot(1.3 * found.sd_s, 0.05 + 0.1 * math.sqrt(on.slow_m())), basis="descent")
-
-
 def find_landing(on: Search) -> None:
     """Where the descent ends in level ground: a knee whose second line is flat."""
     end = float(on.t[-1])
@@ -102,23 +80,4 @@ def find_landing(on: Search) -> None:
         return
     # Slow errors slide the knee along its slope.
     sd = math.hypot(knee.sd_s, 0.1 / max(-knee.before_m_s, 0.5))
-    on.tell("landing", knee.time_s, sd, "heights", enough_s=0.6)
-
-
-def find_main(on: Search) -> None:
-    """A second, slower descent: a knee that makes the descent much better explained."""
-    opened, landed = on.moments.get("ejection") or on.vague.get("ejection"), on.moments.get("landing")
-    begins = opened or on.moments.get("apogee")
-    if begins is None or landed is None or landed.time_s - begins.time_s < 6.0:
-        return
-    apogee = on.moments.get("apogee")
-    start = max(begins.time_s, apogee.time_s if apogee else 0.0) + 2.0
-    use = (on.t > start) & (on.t < landed.time_s - 0.3) & ~on.outliers
-    if np.sum(use) < 20:
-        return
-    noise = on.s.noise_m * math.sqrt(on.colour)
-    knee: Knee | None = fit_knee(on.t[use], on.h[use], noise, 1.0)
-    if knee is None or knee.after_m_s > -0.5 or knee.before_m_s > 1.6 * knee.after_m_s:
-        return
-    if knee.straight_cost - knee.cost > 40 and abs(knee.before_m_s - knee.after_m_s) > 2.0:
-        on.tell("main", knee.time_s, knee.sd_s, "heights", enough_s=1.0)
+    on.tell("landing", knee.time_s, sd, "heights")

@@ -6,6 +6,7 @@ import numpy as np
 
 from wobbly_fin.rocketry.altimetry.columns import Basis, Column, Told, column_for, in_unit, read_columns
 from wobbly_fin.rocketry.altimetry.events import EventName, Found, find_events
+from wobbly_fin.rocketry.altimetry.expected import Expected
 from wobbly_fin.rocketry.altimetry.flights import Stretch, find_flights
 from wobbly_fin.rocketry.altimetry.readout import Readout, no_readout, read_out
 from wobbly_fin.rocketry.altimetry.series import Series, series_of
@@ -13,6 +14,7 @@ from wobbly_fin.rocketry.altimetry.table import LogTable, read_log_table
 from wobbly_fin.rocketry.constants import FOOT_M, STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
+_OTHER = 2.2  # times as high as told, or that much lower: another flight's
 _FREE_FALL_BAND = (0.75, 2.2)  # deceleration just before the top ÷ g that is believed: drag adds to it, gusts blur it
 
 
@@ -49,13 +51,14 @@ class FlightLog:
         """Launch on the file's clock, or the nearest thing to it: times are counted from it. [s]"""
         if self.found is None:
             return None
-        moment = self.found.moments.get("launch") or self.found.vague.get("launch")
+        moment = self.found.moments.get("launch")
         return moment.time_s if moment else float(self.series.time_s[self.stretch.rises]) if self.stretch else None
 
 
 def read_flight_log(
-    data: bytes | str, *, columns: tuple[Told, ...] = (), flight: int = 0, placed: dict[EventName, float] | None = None
-) -> FlightLog:
+    data: bytes | str, *, columns: tuple[Told, ...] = (), flight: int = 0, placed: dict[EventName, float] | None = None,
+    expected: Expected | None = None,
+) -> FlightLog:  # fmt: skip
     """Read an altimeter's file.
 
     Parameters
@@ -68,6 +71,8 @@ def read_flight_log(
         Which flight, where the recording holds several.
     placed : dict, optional
         Moments put by hand, in seconds from launch as found; they take the place of what was found.
+    expected : Expected, optional
+        What is known of rocket, motor and site.
 
     Returns
     -------
@@ -79,15 +84,16 @@ def read_flight_log(
         With ``file``, ``columns``, ``flight`` or the moment at fault. A log in which nothing ever left the pad is no error: its
         read-outs are all unknown and a note says so.
     """
-    return flight_of(read_log_table(data), columns=columns, flight=flight, placed=placed)
+    return flight_of(read_log_table(data), columns=columns, flight=flight, placed=placed, expected=expected)
 
 
 def flight_of(
-    table: LogTable, *, columns: tuple[Told, ...] = (), flight: int = 0, placed: dict[EventName, float] | None = None
-) -> FlightLog:
+    table: LogTable, *, columns: tuple[Told, ...] = (), flight: int = 0, placed: dict[EventName, float] | None = None,
+    expected: Expected | None = None,
+) -> FlightLog:  # fmt: skip
     """The same from a table read before."""
     guessed = read_columns(table, columns)
-    series, guessed = _in_best_unit(table, guessed)
+    series, guessed = _in_best_unit(table, guessed, expected.air_c if expected else None)
     stretches = find_flights(series)
     highest = float(np.quantile(series.height_m, 0.999) - np.median(series.height_m[:10]))
     notes = list(series.notes)
@@ -102,19 +108,32 @@ def flight_of(
     if len(stretches) > 1:
         notes.append(("flights", float(len(stretches))))
     stretch = stretches[flight]
-    found = find_events(series, stretch)
+    found = find_events(series, stretch, None, expected)
     if placed:
-        found = find_events(series, stretch, _on_the_clock(found, placed))
+        found = find_events(series, stretch, _on_the_clock(found, placed), expected)
+    notes += _of_another(found, expected)
     return FlightLog(
         columns=guessed, series=series, flights=len(stretches), flight=flight, stretch=stretch, found=found, readout=read_out(found),
         highest_m=highest, notes=(*notes, *found.notes),
     )  # fmt: skip
 
 
+def _of_another(found: Found, expected: Expected | None) -> list[tuple[str, float]]:
+    """A note where the log cannot be of the flight told: it went more than twice as high or not half, or was pushed otherwise."""
+    if expected is None or found.whole is None or expected.apogee_m is None:
+        return []
+    height, burn = found.whole.figures.get("apogee_m"), found.whole.figures.get("burn_time_s")
+    if height is not None and not 1 / _OTHER < height[0] / max(expected.apogee_m, 1.0) < _OTHER:
+        return [("another_flight", expected.apogee_m)]
+    if burn is not None and abs(burn[0] - expected.burn_s) > max(0.35 * expected.burn_s, 4 * burn[1]):
+        return [("another_flight", expected.apogee_m)]
+    return []
+
+
 def _on_the_clock(found: Found, placed: dict[EventName, float]) -> dict[EventName, float]:
     """Moments counted from launch, onto the file's clock; out of order is refused."""
     first, last = float(found.series.time_s[0]), float(found.series.time_s[-1])
-    launch = found.moments.get("launch") or found.vague.get("launch")
+    launch = found.moments.get("launch")
     zero = launch.time_s if launch else first
     out: dict[EventName, float] = {}
     for name, time_s in placed.items():
@@ -134,9 +153,9 @@ def _on_the_clock(found: Found, placed: dict[EventName, float]) -> dict[EventNam
     return out
 
 
-def _in_best_unit(table: LogTable, columns: tuple[Column, ...]) -> tuple[Series, tuple[Column, ...]]:
+def _in_best_unit(table: LogTable, columns: tuple[Column, ...], air_c: float | None) -> tuple[Series, tuple[Column, ...]]:
     """The series, with a height whose unit nothing names tried against free fall: just before the top a rocket slows by about g."""
-    series = series_of(table, columns)
+    series = series_of(table, columns, air_c)
     height = column_for(columns, "height")
     if height is None or height.unit_from != "usual":
         return series, columns
@@ -150,7 +169,7 @@ def _in_best_unit(table: LogTable, columns: tuple[Column, ...]) -> tuple[Series,
     elif not _FREE_FALL_BAND[0] < found / STANDARD_GRAVITY_M_S2 < _FREE_FALL_BAND[1]:
         return series, columns
     used = tuple(in_unit(c, best[1], best[2]) if c is height else c for c in columns)
-    return (series_of(table, used) if best[1] != "m" else series), used
+    return (series_of(table, used, air_c) if best[1] != "m" else series), used
 
 
 def _slowing(series: Series) -> float | None:

@@ -4,7 +4,6 @@ import math
 
 import numpy as np
 
-from wobbly_fin.rocketry.altimetry.ascent_fit import fit_ascent
 from wobbly_fin.rocketry.altimetry.search import Search
 from wobbly_fin.rocketry.altimetry.series import Floats
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
@@ -69,34 +68,6 @@ def _first_break(on: Search, pushed: np.ndarray) -> int:
     return int(apart[0]) if apart.size else len(pushed) - 1
 
 
-def find_ascent_by_heights(on: Search) -> None:
-    """Launch and burnout by the simplest ascent that explains the heights; what the push told already stands."""
-    top = on.t[on.top]
-    ejects = _early_kick(on)
-    until = min(top - 0.15, ejects - 0.1) if ejects else top - 0.15
-    use = (on.t > on.rough_launch - 1.0) & (on.t < until) & ~on.outliers
-    if np.sum(use & (on.t > on.rough_launch)) < 6:
-        return
-    burn = on.rough_burnout() - on.rough_launch
-    guesses = tuple(np.clip([burn, 0.6 * burn, 1.5 * burn], 0.1, 8.0))
-    noise = on.s.noise_m * math.sqrt(on.colour)
-    found = fit_ascent(on.t[use], on.h[use], noise, on.rough_launch + 0.1, guesses)
-    if found is None:
-        return
-    on.ascent, on.drag = found, on.drag if on.drag is not None else found.drag_per_m
-    worse = max(1.0, found.residual_m / max(noise, 1e-3))
-    if "launch" not in on.moments:
-        on.tell("launch", found.launch_s, 1.2 * found.launch_sd_s * worse, "heights")
-    if "burnout" not in on.moments and found.burnout_s < until:
-        on.tell("burnout", found.burnout_s, 1.4 * found.burnout_sd_s * worse, "heights")
-
-
-def _early_kick(on: Search) -> float | None:
-    """A spike before the top: the charge fired on the way up."""
-    at = np.flatnonzero(on.outliers & (on.t < on.t[on.top] + 0.5))
-    return float(on.t[at[0]]) if at.size else None
-
-
 def find_apogee(on: Search) -> None:
     """The top of the smoothed path, where it lies between two samples."""
     h, v = on.path.height_m, on.path.speed_m_s
@@ -113,4 +84,4 @@ def find_apogee(on: Search) -> None:
     sd = 1.15 * math.hypot(0.04, slope_sd / STANDARD_GRAVITY_M_S2)
     if np.any(on.outliers & (np.abs(on.t - on.t[at]) < 0.6)):
         sd = math.hypot(sd, 0.12)  # gas in the port hides the top itself
-    on.tell("apogee", time_s, sd, "heights", enough_s=0.3)
+    on.tell("apogee", time_s, sd, "heights")

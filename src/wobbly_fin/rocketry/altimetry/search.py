@@ -2,21 +2,22 @@
 
 import math
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 import numpy as np
 
-from wobbly_fin.rocketry.altimetry.ascent_fit import Ascent
+from wobbly_fin.rocketry.altimetry.expected import Expected
 from wobbly_fin.rocketry.altimetry.flights import Stretch, moving_median, rough_height
 from wobbly_fin.rocketry.altimetry.series import Floats, Series
 from wobbly_fin.rocketry.altimetry.smoother import Smoothed, smooth
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 
+if TYPE_CHECKING:
+    from wobbly_fin.rocketry.altimetry.joint import WholeFlight
+
 EventName = Literal["launch", "burnout", "apogee", "ejection", "main", "landing"]
 Basis = Literal["push", "heights", "spike", "descent", "placed"]
 EVENTS: tuple[EventName, ...] = ("launch", "burnout", "apogee", "ejection", "main", "landing")
-SHARP_S, _SAMPLES = 0.1, 1.5
-_SURE = 2.0  # standard deviations that must fit into that before a moment is told
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -35,25 +36,25 @@ class Found:
     Attributes
     ----------
     moments : dict
-        By name; what cannot be told is not among them.
-    vague : dict
-        Moments the log shows only roughly, by name.
+        By name; what the log does not hold is not among them.
     path : Smoothed
         Height above the pad, speed, acceleration at the series' samples.
     outliers : (n,) array of bool
         Samples left out: spikes.
-    ascent : Ascent or None
-        The fit of the way up, where there is no accelerometer.
+    whole : WholeFlight or None
+        The flight fitted to all of it.
+    opened : bool or None
+        Whether anything opened; None where the log ends before that shows.
     drag_per_m : float or None
         Deceleration of the coast ÷ speed². [1/m]
     """
 
     series: Series
     moments: dict[EventName, Moment]
-    vague: dict[EventName, Moment]
     path: Smoothed
     outliers: np.ndarray
-    ascent: Ascent | None = None
+    whole: "WholeFlight | None" = None
+    opened: bool | None = None
     drag_per_m: float | None = None
     notes: tuple[tuple[str, float], ...] = field(default=())
 
@@ -61,21 +62,20 @@ class Found:
 class Search:
     """One flight's search, step by step: later steps lean on earlier ones."""
 
-    def __init__(self, series: Series, stretch: Stretch, placed: dict[EventName, float]) -> None:
-        self.s, self.placed = series, placed
+    def __init__(
+        self, series: Series, stretch: Stretch, placed: dict[EventName, float], expected: Expected | None = None
+    ) -> None:
+        self.s, self.placed, self.expected = series, placed, expected
         self.t = series.time_s
         self.h = series.height_m - stretch.pad_m
         self.rises, self.top = stretch.rises - stretch.first, stretch.top - stretch.first
         self.falls = stretch.falls - stretch.first
         self.rough = rough_height(series) - stretch.pad_m
         self.step = 1.0 / series.rate_hz
-        self.enough_s = SHARP_S + _SAMPLES * self.step
         self.colour = self._colour()
         self.felt_noise = self._felt_noise()
         self.moments: dict[EventName, Moment] = {}
-        self.vague: dict[EventName, Moment] = {}
         self.notes: list[tuple[str, float]] = []
-        self.ascent: Ascent | None = None
         self.drag: float | None = None
         self.outliers = np.zeros(len(self.t), dtype=bool)
         self.rough_launch, self.climb = self.rough_launch_s(), self.climb_of()
@@ -168,9 +168,12 @@ class Search:
         if np.any(free) and np.mean(self.outliers[free]) > 0.1:
             self.outliers[:] = False
 
-    def tell(self, name: EventName, time_s: float, sd_s: float, basis: Basis, enough_s: float | None = None) -> None:
-        moment = Moment(time_s=time_s, sd_s=sd_s, basis=basis)
-        if sd_s * _SURE <= (enough_s or self.enough_s):
-            self.moments[name] = moment
-        else:
-            self.vague[name] = moment
+    def tell(self, name: EventName, time_s: float, sd_s: float, basis: Basis) -> None:
+        self.moments[name] = Moment(time_s=time_s, sd_s=sd_s, basis=basis)
+
+    def smooth_again(self) -> None:
+        """The path anew, with what is known by now of when the motor pushed."""
+        launch, burnout = self.moments.get("launch"), self.moments.get("burnout")
+        self.path = self.smoothed(
+            launch.time_s if launch else self.rough_launch, burnout.time_s if burnout else self.rough_burnout()
+        )

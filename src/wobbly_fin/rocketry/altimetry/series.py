@@ -2,6 +2,7 @@
 
 import itertools
 import math
+import re
 from dataclasses import dataclass
 
 import numpy as np
@@ -19,6 +20,7 @@ _LAPSE_K_M, _EXPONENT = 0.0065, 0.190263
 _LEAST_SAMPLES = 12
 _HIGHEST_M, _LATEST_S = 2e5, 1e12
 _AT_REST = 10  # samples from the beginning that are surely on the pad: nobody arms an altimeter half a second before the launch
+_OF_THE_AIR = re.compile(r"\b(air|ambient|outside|luft)|(air|ambient|outside|luft)\b|air_?t", re.IGNORECASE)
 _GAP_STEPS = 6.0  # a hole this many usual steps long is called a gap
 
 
@@ -60,11 +62,11 @@ class Series:
         )  # fmt: skip
 
 
-def series_of(table: LogTable, columns: tuple[Column, ...]) -> Series:
+def series_of(table: LogTable, columns: tuple[Column, ...], air_c: float | None = None) -> Series:
     """Put a table in order.
 
     Rows without a time or a height are dropped, a clock that runs backwards is turned round, one that starts again ends the
-    recording, repeated times are averaged away; each is noted.
+    recording, repeated times are averaged away; each is noted. `air_c` is the air's temperature at the pad, where somebody knows it.
 
     Raises
     ------
@@ -74,7 +76,7 @@ def series_of(table: LogTable, columns: tuple[Column, ...]) -> Series:
     notes: list[Note] = list(table.found)
     by_meaning = {c.meaning: found for c in columns if (found := column_for(columns, c.meaning)) is not None}
     time = scaled(by_meaning["time"], table.values[:, by_meaning["time"].number])
-    height = _height(by_meaning, table, notes)
+    height = _height(by_meaning, table, notes, air_c)
     felt = _felt(columns, table)
     # What no altimeter can have meant counts as not written.
     good = np.isfinite(time) & np.isfinite(height) & (np.abs(height) < _HIGHEST_M) & (np.abs(time) < _LATEST_S)
@@ -131,7 +133,7 @@ def noise_of(height_m: Floats) -> tuple[float, float]:
     return max(math.hypot(spread, quantum / math.sqrt(12.0)), 0.01), max(quantum, 0.01)
 
 
-def _height(by_meaning: dict[Meaning, Column], table: LogTable, notes: list[Note]) -> Floats:
+def _height(by_meaning: dict[Meaning, Column], table: LogTable, notes: list[Note], air_c: float | None) -> Floats:
     if "height" in by_meaning:
         column = by_meaning["height"]
         return scaled(column, table.values[:, column.number])
@@ -143,7 +145,10 @@ def _height(by_meaning: dict[Meaning, Column], table: LogTable, notes: list[Note
         raise RocketryError("columns", f"the pressures of column {column.number + 1} cannot be; check their unit")
     ground = float(np.median(finite[:_AT_REST]))
     warm, measured = SEA_LEVEL_TEMPERATURE_K * (ground / SEA_LEVEL_PRESSURE_PA) ** _EXPONENT, False
-    if "temperature" in by_meaning:
+    if air_c is not None:
+        warm, measured = air_c + 273.15, True
+    elif "temperature" in by_meaning and _OF_THE_AIR.search(by_meaning["temperature"].name):
+        # A device lies in the sun and warms itself: only what says that it is the air's tells how fast that thins.
         column = by_meaning["temperature"]
         first = scaled(column, table.values[:, column.number])
         first = first[np.isfinite(first)][:_AT_REST]

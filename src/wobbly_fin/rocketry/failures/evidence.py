@@ -44,12 +44,12 @@ def from_log(readout: Readout, forecast: Flight) -> dict[str, bool]:
         out["log_short_burn"] = burn < _SHORT_BURN * forecast.burnout_time_s
     if late is not None:
         out |= {"log_early": late < _EARLY_S, "log_late": late > _LATE_S, "log_no_charge": False}
-    if rate is not None:
+    if readout.apogee_to_ejection_s.why == "never_opened":
+        out |= {"log_fell_free": True, "log_no_charge": True}
+    elif rate is not None:
         out["log_fell_free"] = rate > _FREE_M_S
         if forecast.descent_rate_m_s:
             out["log_fast_down"] = rate > _FAST_FACTOR * forecast.descent_rate_m_s
-        if late is None and out["log_fell_free"] and readout.apogee_to_ejection_s.why == "no_ejection":
-            out["log_no_charge"] = True
     return out
 
 
