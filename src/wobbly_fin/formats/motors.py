@@ -52,13 +52,15 @@ class MotorDocument(Document):
     propellant: Propellant | None = None
     case: CaseKind | None = None
     adjustable: bool = False
+    sparks: bool = False
     unsure: UnsureDocument | None = None
 
     @model_serializer(mode="wrap")
     def _as_before(self, handler: SerializerFunctionWrapHandler) -> dict[str, Any]:
-        """A motor of which nothing is guessed is written as it always was, so that what was kept of it is still the same."""
+        """A motor of which nothing is guessed and that throws no sparks is written as it always was, so that what was kept of it is still the
+        same."""
         told: dict[str, Any] = handler(self)
-        return {name: value for name, value in told.items() if name != "unsure" or value is not None}
+        return {name: value for name, value in told.items() if name not in ("unsure", "sparks") or value}
 
     def to_motor(self) -> Motor:
         known = self.model_dump(exclude={"diameter_mm", "length_mm", "thrust", "delays_s", "unsure"})
@@ -87,6 +89,7 @@ class MotorDocument(Document):
             propellant=motor.propellant,
             case=motor.case,
             adjustable=motor.adjustable,
+            sparks=motor.sparks,
             unsure=UnsureDocument.of(motor.unsure) if motor.unsure is not None else None,
         )
 

@@ -80,3 +80,10 @@ def test_a_rule_that_cannot_be_is_refused(bad: dict[str, object]) -> None:
         PUBLISHED.with_overrides(bad)
     with pytest.raises(RocketryError):
         code_of("pirates")
+
+
+def test_sparks_want_ground_cleared_half_as_wide_again() -> None:
+    """75 ft for a K motor; 112.5 ft where it throws sparks (from memory)."""
+    plain, sparks = (PUBLISHED.least_cleared_m(2000.0, high_power=True, sparks=s) for s in (False, True))
+    assert plain == pytest.approx(75 * 0.3048) and sparks == pytest.approx(112.5 * 0.3048)
+    assert PUBLISHED.least_cleared_m(100.0, high_power=False, sparks=True) == 0.0

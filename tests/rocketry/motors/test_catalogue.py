@@ -12,7 +12,7 @@ from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 REALLY_SOLD = {"1/2A3", "A3", "A8", "B4", "B6", "C5", "C6", "C11", "D2.3", "D9", "D12", "E9", "E12", "E30", "F15", "H128", "H135"}
 # Black-powder cases by diameter: lengths in mm (common practice, no source)
 BLACK_POWDER_CASES = {13: {45}, 18: {70}, 24: {70, 95}}
-CASES_MM = {13, 18, 24, 29, 38, 54}
+CASES_MM = {13, 18, 24, 29, 38, 54, 75, 98}
 
 
 @pytest.mark.parametrize("motor", catalogue(), ids=lambda m: m.name)
@@ -31,7 +31,7 @@ def test_a_catalogue_motor_holds_together(motor: Motor) -> None:
 
 def test_the_shelf_is_broad() -> None:
     found = catalogue()
-    assert 65 <= len(found) <= 80
+    assert 95 <= len(found) <= 120
     assert {m.decoded.impulse_class.name for m in found} == {
         "1/4A",
         "1/2A",
@@ -46,10 +46,26 @@ def test_the_shelf_is_broad() -> None:
         "I",
         "J",
         "K",
+        "L",
+        "M",
+        "N",
+        "O",
     }
     assert {m.kind for m in found} == {"single", "booster", "plugged"}
     assert {m.case for m in found} == {"single-use", "reload"}
     assert len({m.key for m in found}) == len({m.name for m in found}) == len(found)
+
+
+def test_high_power_has_what_people_fly_there() -> None:
+    """Slow and fast ones, some that throw sparks, delays that are drilled to length, no charge from L up; propellants that differ."""
+    high = [m for m in catalogue() if m.class_rank >= find_motor("H76")[0].class_rank and m.diameter_m > 0.03]
+    assert {round(m.diameter_m * 1000) for m in high} >= {38, 54, 75, 98}
+    assert sum(m.sparks for m in high) >= 5 and max(m.curve.burn_time_s for m in high) > 12
+    ours = [m for m in high if m.maker == "Marram Shore Motors" and m.kind == "single"]
+    assert ours and all(m.adjustable_delay and len(m.delays_to_try_s) > 5 for m in ours)
+    assert all(m.kind == "plugged" for m in high if m.decoded.impulse_class.name in "LMNO")
+    specific = [m.curve.total_impulse_n_s / m.propellant_mass_kg / 9.80665 for m in high]
+    assert min(specific) < 180 and max(specific) > 212
 
 
 def test_a_label_finds_its_motor_and_says_what_there_is_instead() -> None:

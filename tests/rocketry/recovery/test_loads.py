@@ -48,7 +48,9 @@ def test_the_opening_force_is_what_the_equation_of_motion_gives(mass: float, spe
 
     found = solve_ivp(lambda t, y: [-drag(t, y[0]) / mass], (0, fills), [speed], rtol=1e-9, atol=1e-9, max_step=fills / 400)
     largest = max(drag(t, v) for t, v in zip(found.t, found.y[0], strict=True))
-    assert opening_force_n(mass, canopy, SEA, speed) == pytest.approx(max(largest, mass * 9.80665), rel=2e-3)
+    # And swings past its size by what its kind does: flat 1.7, domed 1.6, a streamer not at all.
+    over = {"flat": 1.7, "domed": 1.6, "streamer": 1.0}[kind]
+    assert opening_force_n(mass, canopy, SEA, speed) == pytest.approx(max(over * largest, mass * 9.80665), rel=2e-3)
 
 
 def test_a_mass_that_never_slows_feels_the_whole_drag_and_a_light_one_little() -> None:
@@ -122,7 +124,7 @@ def test_a_stretch_section_shortened_to_nothing_raises_the_load_as_spring_energy
 
 
 def test_one_size_too_light_parts_when_it_opens_early_and_the_next_holds() -> None:
-    # Our own case: 640 g under 600 mm on thin elastic. In time, at 5 m/s, it holds; let go on the way up at 30 m/s, it parts.
+    # Our own case: 640 g under 600 mm on thin elastic. In time, at 5 m/s, it holds; let go on the way up at 23 m/s, it parts.
     def rigged(stuff: str) -> Rig:
         return Rig(canopy=Canopy(diameter_m=0.6), segments=(segment(stuff, 1.6),), nose_kg=0.14, body_kg=0.50, anchor="eye_bolt")
 
@@ -130,12 +132,12 @@ def test_one_size_too_light_parts_when_it_opens_early_and_the_next_holds() -> No
         return min(link.safety for link in loads(rig, SEA, speed).links if link.kind == "cord")
 
     light = rigged("elastic-3")
-    assert cord(light, 5.0) > 2 and cord(light, 30.0) < 1
-    pulled = next(link for link in loads(light, SEA, 30.0).links if link.kind == "cord")
+    assert cord(light, 5.0) > 2 and cord(light, 23.0) < 1
+    pulled = next(link for link in loads(light, SEA, 23.0).links if link.kind == "cord")
     assert pulled.why == "the canopy opening"
     assert pulled.stuff is not None
     upgrade = next_cord_up(pulled.stuff, pulled.load_n)
-    assert upgrade is not None and upgrade.key == "elastic-6" and cord(rigged(upgrade.key), 30.0) > 1
+    assert upgrade is not None and upgrade.key == "elastic-6" and cord(rigged(upgrade.key), 23.0) > 1
 
 
 def test_what_gives_way_first_is_named() -> None:
@@ -206,4 +208,4 @@ def test_a_push_along_the_shoulder_parts_nose_and_body() -> None:
 def test_what_fills_slower_pulls_less() -> None:
     canopy = Canopy(diameter_m=0.9)
     forces = [opening_force_n(1.0, canopy, SEA, 25.0, filling_s=t) for t in (0.0, 0.1, 0.3, 0.9)]
-    assert forces == sorted(forces, reverse=True) and forces[0] == pytest.approx(0.5 * SEA * canopy.drag_area_m2 * 625)
+    assert forces == sorted(forces, reverse=True) and forces[0] == pytest.approx(1.7 * 0.5 * SEA * canopy.drag_area_m2 * 625)

@@ -18,6 +18,7 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite
 # How long nobody goes near after a misfire. [1]_ [s]
 MISFIRE_WAIT_S = 60.0
 Steps = tuple[tuple[float, float], ...]
+_SPARKS = 1.5  # times wider is the ground cleared for a motor that throws sparks [1]_
 _TABLES = ("site_m", "stand_off_m", "high_stand_off_m", "high_complex_m", "cleared_m")
 
 
@@ -85,9 +86,10 @@ class RangeCode:
         rows = self.high_complex_m if several else self.high_stand_off_m
         return None if installed_n_s > rows[-1][0] + 1e-9 else max(model, _step(rows, installed_n_s))
 
-    def least_cleared_m(self, installed_n_s: float, *, high_power: bool) -> float:
-        """Across the ground cleared round the pad. [m]"""
-        return _step(self.cleared_m, installed_n_s) if self.cleared_m and high_power else 0.0
+    def least_cleared_m(self, installed_n_s: float, *, high_power: bool, sparks: bool = False) -> float:
+        """Across the ground cleared round the pad; `sparks`: a motor throws them. [m]"""
+        found = _step(self.cleared_m, installed_n_s) if self.cleared_m and high_power else 0.0
+        return _SPARKS * found if sparks else found
 
     def with_overrides(self, overrides: Mapping[str, Any]) -> "RangeCode":
         """A club's own, from this one; raises RocketryError for a rule that does not exist or cannot be."""

@@ -121,7 +121,7 @@ def _duties(candidate: Candidate) -> tuple[Duty, ...]:
     stands = stand_off_m(case)
     if stands is not None:
         out.append(Duty(code="stand_off", value=stands))
-    cleared = code.least_cleared_m(c.installed_n_s, high_power=case.high_power)
+    cleared = code.least_cleared_m(c.installed_n_s, high_power=case.high_power, sparks=any(m.sparks for m in c.motors))
     if cleared:
         out.append(Duty(code="cleared", value=cleared))
     if case.flight.liftoff_mass_kg > code.notify_kg or c.propellant_kg > code.notify_propellant_kg:

@@ -39,6 +39,8 @@ class Motor:
         Delays it can be had with, rising; empty for a booster or a plugged motor. [s]
     adjustable : bool
         Whether its delay may be shortened with the maker's tool; a label ending in ``A`` says so too.
+    sparks : bool
+        Whether its propellant throws sparks: the ground is cleared wider.
     unsure : Unsure or None
         What of all this is a guess, and how wide; None: as its maker or a test stand says.
 
@@ -60,6 +62,7 @@ class Motor:
     propellant: Propellant | None = None
     case: CaseKind | None = None
     adjustable: bool = False
+    sparks: bool = False
     unsure: Unsure | None = None
 
     def __post_init__(self) -> None:

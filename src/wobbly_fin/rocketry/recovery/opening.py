@@ -1,8 +1,9 @@
 """The force with which a canopy opens.
 
 Pflanz's method as parachute handbooks give it (from memory): while it fills its drag area grows as (t ÷ t_f)^n, the mass slows by
-drag alone, and the force is X₁ times the drag the full canopy would have at the speed it began with. X₁ follows from the ballistic
-parameter A = 2 m ÷ (ρ Cd·S v t_f).
+drag alone, and the force is C_x X₁ times the drag the full canopy would have at the speed it began with: C_x how far its kind overshoots
+at a speed that is held (`Device.overshoot`), X₁ what a mass that slows meanwhile takes off, from the ballistic parameter
+A = 2 m ÷ (ρ Cd·S v t_f).
 """
 
 from wobbly_fin.rocketry.canopies.canopy import Canopy
@@ -56,8 +57,8 @@ def opening_force_n(
     if speed_m_s < 1e-6:
         return weight
     fills = filling_time_s(canopy, speed_m_s) if filling_s is None else filling_s
-    if fills <= 0:
-        return max(steady, weight)
     device = device_of(canopy.kind)
+    if fills <= 0:
+        return max(steady * device.overshoot, weight)
     factor = force_factor(ballistic_parameter(mass_kg, canopy, density_kg_m3, speed_m_s, fills), device.growth)
-    return max(steady * factor, weight)
+    return max(steady * device.overshoot * factor, weight)
