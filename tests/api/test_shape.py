@@ -109,7 +109,13 @@ def test_the_school_and_the_motor_change_the_verdict_and_not_the_rocket(bench: B
     assert heavy["balance"]["margin_calibres"] < strict["balance"]["margin_calibres"]
 
 
+def choose_motor(bench: Bench, name: str) -> None:
+    """The motor it is shown with; left to the page another edit may bring another motor."""
+    bench.do({"op": "rocket", "field": "motor", "value": name})
+
+
 def test_a_try_keeps_nothing_and_answers_as_the_edit_would(bench: Bench) -> None:
+    choose_motor(bench, "A9")
     fins = bench.part("fin_set")
     edit = {"op": "set", "part": fins, "field": "span_m", "value": 0.061}
     status, tried = bench.person.call("POST", f"{bench.path}/shape/try", {"edits": [edit]})
@@ -301,6 +307,7 @@ def test_the_scale_beats_the_sum_and_a_weighed_whole_moves_with_later_changes(be
 
 @pytest.mark.parametrize("what", ["ballast", "span_m"])
 def test_a_solved_margin_is_the_margin_once_done(bench: Bench, what: str) -> None:
+    choose_motor(bench, "A9")
     bench.do(set_(bench.part("fin_set"), "span_m", "30 mm"))
     wanted = {"ballast": 2.0, "span_m": 1.0}[what]
     status, out = bench.person.call("POST", f"{bench.path}/solve", {"what": what, "margin_calibres": str(wanted)})

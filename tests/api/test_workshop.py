@@ -182,7 +182,7 @@ def test_a_weigh_in_sets_the_design_right_and_says_what_it_does(hedda: Person) -
     fins = bench.step("sand-filled-fins")
     station = bench.do("PUT", f"/weighings/{uuid.uuid4()}", {"step": fins["key"], "text": "24 g"})
     told = bench.step("sand-filled-fins", station)["weigh_in"]
-    assert told["news"] and "over" in told["said"] and "Margin 2.0 → 0.9" in told["drift"] and "apogee " in told["drift"]
+    assert told["news"] and "over" in told["said"] and "Margin 1.9 → 0.8" in told["drift"] and "apogee " in told["drift"]
     after = hedda.get(f"/hangar/rockets/{bench.rocket}/shape")
     assert (
         after["rocket"]["revision"] == before["rocket"]["revision"] + 1

@@ -119,6 +119,12 @@ def _drag(path: str) -> Answer:
     return DragDocument.model_validate(_read(path)).answer()
 
 
+def _propose(path: str) -> Answer:
+    from wobbly_fin.formats.propose_file import ProposeDocument
+
+    return ProposeDocument.model_validate(_read(path)).answer()
+
+
 def _schedule(path: str) -> Answer:
     from wobbly_fin.formats.schedule_file import ScheduleDocument
 
@@ -230,6 +236,7 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "backup": (_backup, "FILE", "everything of this installation into one file, checked; a server may go on serving"),
     "restore": (_restore, "FILE", "a backup in the place of what is here, which is moved aside; the server must be stopped"),
     "judge": (_judge, "FILE", "may this rocket, loaded so, fly here: every test, what opens it, and the nearest change"),
+    "propose": (_propose, "FILE", "whole rockets that do what is wanted, sized, flown and judged"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
 }
 

@@ -10,6 +10,7 @@ from wobbly_fin.formats.log_file import TrackDocument
 from wobbly_fin.formats.motors import MotorDocument, MotorsFile
 from wobbly_fin.formats.pick_file import PickDocument
 from wobbly_fin.formats.plan_file import PlanDocument
+from wobbly_fin.formats.propose_file import ProposeDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.formats.schedule_file import ScheduleDocument
 
@@ -21,6 +22,7 @@ PUBLISHED: dict[str, type[Document]] = {
     "judge": JudgeDocument,
     "plan": PlanDocument,
     "drag": DragDocument,
+    "propose": ProposeDocument,
     "learn": LearnDocument,
     "stability": StabilityDocument,
     "template": TemplateDocument,

@@ -77,8 +77,8 @@ def test_a_late_charge_in_the_log_and_a_long_delay_point_at_the_delay() -> None:
 def test_a_fall_with_nothing_open_and_what_the_bay_knows() -> None:
     forecast = fly(ROCKET, MOTOR, 5.0, Site())
     fell = replace(
-        _readout(apogee_m=forecast.apogee_altitude_m, descent_rate_m_s=31.0),
-        apogee_to_ejection_s=Figure(value=None, why="no_ejection"),
+        _readout(apogee_m=forecast.apogee_altitude_m),
+        apogee_to_ejection_s=Figure(value=None, why="never_opened"),
     )
     clues = from_log(fell, forecast)
     assert clues["log_fell_free"] and clues["log_fast_down"] and clues["log_no_charge"]

@@ -45,7 +45,7 @@ def from_log(readout: Readout, forecast: Flight) -> dict[str, bool]:
     if late is not None:
         out |= {"log_early": late < _EARLY_S, "log_late": late > _LATE_S, "log_no_charge": False}
     if readout.apogee_to_ejection_s.why == "never_opened":
-        out |= {"log_fell_free": True, "log_no_charge": True}
+        out |= {"log_fell_free": True, "log_fast_down": True, "log_no_charge": True}
     elif rate is not None:
         out["log_fell_free"] = rate > _FREE_M_S
         if forecast.descent_rate_m_s:

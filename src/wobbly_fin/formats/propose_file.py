@@ -1,0 +1,144 @@
+"""A wish, and whole rockets that meet it: the document `wobbly propose` reads, and its answer."""
+
+import uuid
+from dataclasses import fields
+from typing import Annotated, Any
+
+from pydantic import Field
+
+from wobbly_fin.formats.base import Document, Number, within
+from wobbly_fin.formats.documents import FlyerDocument, SiteDocument
+from wobbly_fin.formats.judge_file import judge_answer
+from wobbly_fin.formats.motors import MOST_MOTORS, MotorDocument
+from wobbly_fin.formats.parts import FILED_PARTS
+from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.parts import Part
+from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.situation import Situation
+from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.catalogue import catalogue
+from wobbly_fin.rocketry.proposing.explain import bought, given_up, why_none
+from wobbly_fin.rocketry.proposing.search import Design, propose
+from wobbly_fin.rocketry.proposing.wish import Cargo, Wish
+
+Pair = Annotated[list[Number], Field(min_length=2, max_length=2)]
+
+
+class CargoDocument(Document):
+    """Something carried up, and the force it stands."""
+
+    mass_kg: Number
+    diameter_m: Number
+    length_m: Number
+    stands_n: Number
+
+
+class WishDocument(Document):
+    """What is wanted; windows are [least, most]."""
+
+    mount_diameter_mm: Number
+    apogee_m: Pair
+    margin_calibres: Pair
+    descent_rate_m_s: Pair
+    length_max_m: Number | None = None
+    payload: CargoDocument | None = None
+    body_diameter_mm: Number | None = None
+    motor: str | None = None
+    time_aloft_s: Pair | None = None
+    cost_max: Number | None = None
+    hours_max: Number | None = None
+
+    def to_wish(self) -> Wish:
+        cargo = self.payload
+        return Wish(
+            mount_diameter_m=self.mount_diameter_mm / 1000,
+            apogee_m=(self.apogee_m[0], self.apogee_m[1]),
+            margin_calibres=(self.margin_calibres[0], self.margin_calibres[1]),
+            descent_rate_m_s=(self.descent_rate_m_s[0], self.descent_rate_m_s[1]),
+            time_aloft_s=None if self.time_aloft_s is None else (self.time_aloft_s[0], self.time_aloft_s[1]),
+            length_max_m=self.length_max_m,
+            body_diameter_m=None if self.body_diameter_mm is None else self.body_diameter_mm / 1000,
+            cargo=None if cargo is None else Cargo(mass_kg=cargo.mass_kg, diameter_m=cargo.diameter_m, length_m=cargo.length_m),
+            motor=self.motor,
+        )
+
+
+class ProposeDocument(Document):
+    """A wish, who flies, from which box, where; `have`: parts at hand, `designs`: how many are wanted."""
+
+    want: WishDocument
+    flyer: FlyerDocument | None = None
+    motors: Annotated[list[MotorDocument], Field(max_length=MOST_MOTORS)] | None = None
+    site: SiteDocument | None = None
+    have: Annotated[list[dict[str, Any]], Field(max_length=400)] = []
+    designs: Annotated[int, Field(ge=1, le=5)] = 3
+
+    def answer(self) -> dict[str, Any]:
+        """Designs, best first; none possible: why."""
+        wish = within("want", self.want.to_wish)
+        box: tuple[Motor, ...] = (
+            catalogue() if self.motors is None else tuple(within(f"motors.{n}", m.to_motor) for n, m in enumerate(self.motors))
+        )
+        found, nearest = propose(wish, box, self.to_situation(), self._configured, Rules(), self.designs)
+        return {
+            "designs": [self._design(d, n) for n, d in enumerate(found)],
+            "why": "" if found else why_none(wish, nearest),
+            "practice": self.motors is None,
+        }
+
+    def to_situation(self) -> Situation:
+        """Where and by whom; what is left out is not known."""
+        site = Site() if self.site is None else within("site", self.site.to_site)
+        cargo = self.want.payload
+        return Situation(
+            site=site, ground=within("site", self.site.to_field) if self.site else None,
+            flyer=within("flyer", self.flyer.to_flyer) if self.flyer else None,
+            payload=None if cargo is None else within("want.payload", _fragile, cargo),
+            untold=frozenset({"site", "wind"}) if self.site is None else self.site.untold,
+            gusts=(self.site.told_gusts if self.site else None) or "breezy", built=True,
+        )  # type: ignore[arg-type]  # fmt: skip
+
+    def _configured(self, airframe: Airframe) -> Configuration:
+        return self._file(airframe, "proposal").to_configuration()
+
+    def _file(self, airframe: Airframe, name: str) -> RocketFile:
+        stage = airframe.stages[0]
+        told: dict[str, Any] = {"name": name, "stages": [{"id": stage.id, "parts": [_filed(p) for p in stage.parts]}]}
+        if self.want.payload is not None:
+            told["payload"] = {"mass_kg": self.want.payload.mass_kg, "stands_n": self.want.payload.stands_n}
+        return RocketFile.model_validate(told)
+
+    def _design(self, design: Design, number: int) -> dict[str, Any]:
+        candidate = design.candidate
+        file = self._file(design.airframe, f"Proposal {number + 1}, {candidate.motor.name}")
+        have = {str(p.get("type", "")) for p in self.have}
+        return {
+            "rocket": file.model_dump(mode="json"),
+            "motor": candidate.motor.name,
+            "delay_s": candidate.delay_s,
+            **judge_answer(candidate, None),
+            "changed": list(
+                given_up(design, cost_asked=self.want.cost_max is not None, hours_asked=self.want.hours_max is not None)
+            ),
+            "bought": list(bought(design, have)),
+        }
+
+
+def _fragile(cargo: CargoDocument) -> Any:
+    from wobbly_fin.formats.documents import PayloadDocument
+
+    return PayloadDocument(mass_kg=cargo.mass_kg, stands_n=cargo.stands_n).to_payload()
+
+
+def _filed(part: Part) -> dict[str, Any]:
+    """A part as a rocket file has it; what is left at its usual is left out."""
+    known = FILED_PARTS[part.TYPE].model_fields
+    told: dict[str, Any] = {"type": part.TYPE}
+    for f in fields(part):
+        value = getattr(part, f.name)
+        if f.name in known and value is not None and value != f.default:
+            told[f.name] = [list(corner) for corner in value] if f.name == "outline" else value
+    return told | {"id": str(uuid.UUID(part.id))}
