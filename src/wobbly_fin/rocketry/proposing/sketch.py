@@ -110,8 +110,8 @@ class Sketch:
 
     @property
     def bay_m(self) -> float:
-        """Of the payload's tube; nought without one."""
-        return 0.0 if self.cargo is None else self.cargo.length_m + 0.02 + self.body.outside_m
+        """Of the payload’s tube: the nose’s shoulder, the payload, its floor and half a coupler; nought without one."""
+        return 0.0 if self.cargo is None else self.cargo.length_m + 1.8 * self.body.outside_m + 0.03
 
     @property
     def body_m(self) -> float:
@@ -169,7 +169,8 @@ class Sketch:
         yield from self._tail(plate, thick)
         yield from self._recovery()
         if self.ballast_kg > 0:
-            yield {"type": "mass_lump", "name": "ballast at the balance", "in": "body", "kind": "ballast", "position_m": self.balance_m,
+            # Where a hand gets at it from behind, and fins can be smaller for it.
+            yield {"type": "mass_lump", "name": "clay in the nose", "kind": "ballast", "position_m": 0.6 * self.nose_m,
                    "mass_kg": self.ballast_kg, "mass_source": "guessed"}  # fmt: skip
         yield {"type": "allowance", "in": "body", "kind": "glue"}
         yield {"type": "allowance", "in": "body", "kind": "paint"}

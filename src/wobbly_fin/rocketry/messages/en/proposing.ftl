@@ -2,7 +2,7 @@
 
 ## What was done for the wish, and what nothing was reckoned of. $mass, $across with their units.
 
-proposal-ballast = { $mass } of ballast where it balances, to keep it below the height asked for
+proposal-ballast = { $mass } of clay in the nose, to keep it below the height asked for
 proposal-square = fins left square at their edges: quicker to make, and it brakes more
 proposal-tube = no tube of { $across } is in the usual shops: it has to be found or made
 proposal-mount = no motor tube of { $across } bore is in the usual shops: it has to be found or made
