@@ -230,3 +230,21 @@ def test_a_file_that_tells_no_place_takes_none_away(hedda: Person) -> None:
     assert upload(hedda, "/logbook/flights/import", ",".join(names) + "\n" + ",".join(row.values()) + "\n")[1]["refused"] == []
     landed = hedda.get(f"{at}/page")["landed"]
     assert (landed["x_m"], landed["y_m"]) == (40, -12)
+
+
+def test_a_new_rocket_begins_where_its_builders_others_flew(hedda: Person) -> None:
+    """Five flights of one rocket well below the forecast: another, never flown, is forecast lower, and says on what that rests."""
+    other = hedda.rocket()
+    path = f"/hangar/rockets/{other['id']}/board"
+    before = hedda.get(path)
+    assert before["learnt"] == []
+    low = hedda.rocket(name="The draggy one")
+    for _ in range(5):
+        line = hedda.log(low, height="")[1]
+        upload(hedda, f"/logbook/flights/{line['id']}/logs/{uuid.uuid4()}", log_text(line["id"], drag=1.5))
+    after = hedda.get(path)
+    assert "begins where 5 flights of another rocket of yours flew" in after["learnt"][0]
+    heights = [{m["name"]: m["apogee_m"] for m in board["motors"]} for board in (before, after)]
+    assert all(heights[1][name] < heights[0][name] for name in heights[0])
+    said = hedda.get(f"/logbook/flights/{line['id']}/page")["learnt"]["sentences"]
+    assert said[0].startswith("5 measured flights") and not any("began where" in s for s in said)

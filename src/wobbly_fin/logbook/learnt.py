@@ -2,12 +2,12 @@
 
 import uuid
 from collections.abc import Mapping
+from dataclasses import replace
 from functools import partial
 from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import OperationalError
-from django.db.models import QuerySet
 
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
@@ -18,7 +18,17 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import Lesson, live_lessons
 from wobbly_fin.rocketry.flightlog.outcomes import succeeded
 from wobbly_fin.rocketry.learning.delays import DelayLearnt, Fired, learn_delay
-from wobbly_fin.rocketry.learning.rocket_fit import Learnt, Measured, Tangent, learn_rocket, nothing_learnt
+from wobbly_fin.rocketry.learning.owner import builder_of
+from wobbly_fin.rocketry.learning.rocket_fit import (
+    CD_GUESSED_SD,
+    DragPrior,
+    Learnt,
+    Measured,
+    Tangent,
+    learn_rocket,
+    nothing_learnt,
+    usual_prior,
+)
 from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import MotorStock
@@ -26,23 +36,52 @@ from wobbly_fin.stores.shelf import guessed_motors, shelf
 from wobbly_fin.workshop.finished import mended
 
 MOST_FLIGHTS = 60  # the newest count; more would not narrow what scatters anyway
-_known = Remembered[Learnt](1000)
+_known, _alone = Remembered[Learnt](1000), Remembered[Learnt](1000)
 _delays = Remembered[DelayLearnt](3000)
 
 
 def learnt_of(rocket: Rocket) -> Learnt:
-    """What its measured flights show of its drag and its motors' thrust; reckoned once until one of them changes."""
-    live = Flight.objects.filter(rocket=rocket, deleted_at__isnull=True)
-    # Which flights they are and when each last changed: one binned and another taken out of the bin leave count and newest as they were.
-    marks = tuple(live.order_by("pk").values_list("pk", "updated_at"))
-    known_cd = read_rocket_file(rocket.document).own_cd is not None
+    """What its measured flights show of its drag and its motors' thrust, beginning where this builder's other rockets flew; reckoned once
+    until a flight of theirs changes."""
+    marks = _marks(rocket.owner)
     # What somebody typed off a pack since tells more of a motor than was guessed when it flew.
     guessed = guessed_motors(rocket.owner) if marks else {}
-    key = (rocket.pk, known_cd, marks, tuple(guessed.values()))
-    return _known.get(key, lambda: _learn(live, known_cd, guessed))
+    typed = tuple(guessed.values())
+    known_cd = read_rocket_file(rocket.document).own_cd is not None
+    key = (rocket.pk, known_cd, tuple(sorted(marks.items(), key=str)), typed)
+    return _known.get(key, lambda: _with_builder(rocket, known_cd, marks, guessed))
 
 
-def _learn(live: QuerySet[Flight], known_cd: bool, today: Mapping[str, Motor]) -> Learnt:
+Marks = dict[uuid.UUID, tuple[Any, ...]]
+
+
+def _marks(owner: User) -> Marks:
+    """Per rocket of an owner, which measured flights there are and when each last changed: one binned and another taken out of the bin leave
+    count and newest as they were."""
+    live = Flight.objects.filter(rocket__owner=owner, rocket__deleted_at__isnull=True, deleted_at__isnull=True)
+    found: Marks = {}
+    for rocket, pk, changed in live.order_by("pk").values_list("rocket_id", "pk", "updated_at"):
+        found[rocket] = (*found.get(rocket, ()), (pk, changed))
+    return found
+
+
+def _with_builder(rocket: Rocket, known_cd: bool, marks: Marks, guessed: Mapping[str, Motor]) -> Learnt:
+    others = Rocket.objects.filter(pk__in=[k for k in marks if k != rocket.pk])
+    alone = []
+    for other in others:
+        known = read_rocket_file(other.document).own_cd is not None
+        found = _alone.get(
+            (other.pk, known, marks[other.pk], tuple(guessed.values())), partial(_learn, other, known, guessed, None)
+        )
+        alone.append((found, usual_prior(known)))
+    builder = builder_of(alone, CD_GUESSED_SD)
+    prior = builder.prior(usual_prior(known_cd))
+    found = _learn(rocket, known_cd, guessed, prior) if rocket.pk in marks else nothing_learnt(known_cd, prior)
+    return replace(found, others=(builder.rockets, sum(one.flights for one, _ in alone)))
+
+
+def _learn(rocket: Rocket, known_cd: bool, today: Mapping[str, Motor], prior: DragPrior | None) -> Learnt:
+    live = Flight.objects.filter(rocket=rocket, deleted_at__isnull=True)
     used = live.exclude(apogee_m=None, max_speed_m_s=None).exclude(opening="no_launch")
     rows = used.select_related("rocket_snapshot", "motor_snapshot", "site_snapshot").order_by("-flown_on", "-created_at")[
         :MOST_FLIGHTS
@@ -52,12 +91,12 @@ def _learn(live: QuerySet[Flight], known_cd: bool, today: Mapping[str, Motor]) -
     now = {m.key: m.motor for m in flights}
     alike = [row for row in rows if str(row.pk) in now and now[str(row.pk)] == thaw(row).motor]
     if not flights:
-        return nothing_learnt(known_cd)
+        return nothing_learnt(known_cd, prior)
     kept = {row.pk: len(row.tangents) for row in alike}
     tangents = {
         (str(row.pk), *map(float, at.split())): Tangent(*map(tuple, told)) for row in alike for at, told in row.tangents.items()
     }
-    found = learn_rocket(flights, known_cd, tangents)  # type: ignore[arg-type]
+    found = learn_rocket(flights, known_cd, tangents, prior)  # type: ignore[arg-type]
     _keep(kept, tangents)  # type: ignore[arg-type]
     return found
 

@@ -77,7 +77,7 @@ def board_out(board: Board) -> BoardOut:
 
 def _learnt(asked: Question, best: Candidate | None) -> list[str]:
     """What earlier flights put into these verdicts; nothing where none was measured."""
-    if not asked.known.learnt.flights:
+    if not asked.known.learnt.flights and not asked.known.learnt.others[1]:
         return []
     plain = asked.file.to_rocket()
     cd = plain.cd if isinstance(plain, QuickRocket) else asked.file.own_cd or cruise_cd(plain.layout)

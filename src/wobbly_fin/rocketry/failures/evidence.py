@@ -12,6 +12,7 @@ from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
 
 # Where a clue turns true; common practice, no source, unless a limit elsewhere says it.
 _LOW, _WEAK, _SHORT_BURN = 0.75, 0.85, 0.75
+_MAIN_SHARE = 1.4  # times the forecast’s last rate: slower is the main, faster the drogue alone
 _EARLY_S, _LATE_S, _FAST_FACTOR, _FREE_M_S = -1.0, 1.5, 1.5, 14.0
 _WINDY_M_S, _COLD_C, _OPENING_M_S, _ROD_M_S = 4.5, 5.0, 20.0, 13.0
 _LOW_CALIBRES, _HIGH_CALIBRES, _SLIM_FIN = 1.0, 3.0, 60.0
@@ -48,6 +49,9 @@ def from_log(readout: Readout, forecast: Flight) -> dict[str, bool]:
         out |= {"log_fell_free": True, "log_fast_down": True, "log_no_charge": True}
     elif rate is not None:
         out["log_fell_free"] = rate > _FREE_M_S
+        if forecast.main is not None and forecast.descent_rate_m_s:
+            once, slow = readout.main_altitude_m.value is None, rate < _MAIN_SHARE * forecast.descent_rate_m_s
+            out |= {"log_main_at_top": once and slow, "log_main_silent": once and not slow}
         if forecast.descent_rate_m_s:
             out["log_fast_down"] = rate > _FAST_FACTOR * forecast.descent_rate_m_s
     return out
@@ -68,6 +72,7 @@ def from_configuration(
     altimeter = configuration.sequence.at_apogee and rocket.canopy is not None
     out["no_charge_made"] = not any(m.kind == "single" for m in configuration.motors) and not altimeter
     out["altimeter_fires"] = altimeter
+    out["two_openings"] = forecast.main is not None
     out["cluster_or_stage"] = len(configuration.motors) > 1
     if forecast.ejection is not None:
         after = forecast.ejection.after_apogee_s

@@ -16,6 +16,7 @@ _WORTH_SAYING = 0.2
 # Clues a log gives about one thing would count that thing twice: of each pair only the louder counts.
 _SAME_THING = (
     ("log_fast_down", "log_fell_free", "canopy_open"), ("popped", "log_no_charge"), ("canopy_out", "nose_off"), ("lit", "log_left"),
+    ("main_at_top", "log_main_at_top"), ("main_out", "log_main_silent"),
     ("log_late", "delay_long"), ("log_early", "delay_short"), ("log_low", "straight"), ("log_weak_push", "log_low"),
 )  # fmt: skip
 
@@ -66,6 +67,10 @@ def rank(evidence: Evidence) -> tuple[Ranked, ...]:
         says = _heard([_says(cause, clue, true) for clue, true in evidence.items()])
         said[key] = says
         scores[key] = math.log(cause.prior) + sum(s.weight for s in says)
+    out = ruled_out(evidence)
+    # Evidence that contradicts itself rules everything out: then nothing of it does.
+    if len(out) < len(CAUSES) - 1:
+        scores = {key: -math.inf if key in out else score for key, score in scores.items()}
     top = max(scores.values())
     total = sum(math.exp(score - top) for score in scores.values())
     return tuple(
@@ -77,6 +82,15 @@ def rank(evidence: Evidence) -> tuple[Ranked, ...]:
             speaks_against=tuple(s for s in said[key] if s.weight < -_WORTH_SAYING),
         )
         for key, score in sorted(scores.items(), key=lambda item: -item[1])
+    )
+
+
+def ruled_out(evidence: Evidence) -> frozenset[str]:
+    """Causes that what was seen, or how it was built, leaves no room for."""
+    return frozenset(
+        key
+        for key, cause in CAUSES.items()
+        if any(evidence.get(clue, wanted) is not wanted for clue, wanted in cause.needs.items())
     )
 
 

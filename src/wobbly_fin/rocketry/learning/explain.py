@@ -4,14 +4,20 @@ from wobbly_fin.rocketry.constants import Z90
 from wobbly_fin.rocketry.learning.band import Band
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.motor import label_of
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_range
 
 
 def learnt_sentences(learnt: Learnt, cd: float, units: UnitChoice = METRIC) -> tuple[str, ...]:
     """Drag as its flights show it against what the forecast takes, and which flights were hardly believed."""
+    rockets, elsewhere = learnt.others
     if not learnt.flights:
-        return ("No measured flight yet: the forecast stands on the design alone.",)
+        if not elsewhere:
+            return (say("learnt-nothing"),)
+        return (
+            say("learnt-elsewhere", flights=elsewhere, rockets=rockets, cd=f"{cd * learnt.cd_factor:.2f}", plain=f"{cd:.2f}"),
+        )
     low, high = learnt.cd_interval
     flights = f"{learnt.flights} measured flight{'s' if learnt.flights != 1 else ''}"
     inside = low <= 1.0 <= high
@@ -19,6 +25,8 @@ def learnt_sentences(learnt: Learnt, cd: float, units: UnitChoice = METRIC) -> t
         f"{flights.capitalize()}: Cd {cd * learnt.cd_factor:.2f} ({cd * low:.2f}–{cd * high:.2f}) "
         + (f"fits the {cd:.2f} forecast with." if inside else f"rather than {cd:.2f}.")
     ]
+    if elsewhere:
+        said.append(say("learnt-beside", flights=elsewhere, rockets=rockets))
     for key, factor in learnt.thrust_factors.items():
         if abs(factor - 1) >= 0.02:
             said.append(f"{label_of(key)} pushed {abs(factor - 1):.0%} {'more' if factor > 1 else 'less'} than its curve says.")

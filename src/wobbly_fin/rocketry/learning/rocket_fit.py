@@ -89,6 +89,8 @@ class Learnt:
         before any flight, as this rocket's own flights show it after a few.
     weights : dict
         By flight key: how much it counted; below `ODD_WEIGHT` it is called odd.
+    others : (int, int)
+        How many other rockets of its builder, and flights of theirs, told where it begins.
     """
 
     cd_factor: float
@@ -98,6 +100,7 @@ class Learnt:
     flights: int
     weights: dict[str, float]
     scatters: tuple[tuple[float, float], ...] = ()
+    others: tuple[int, int] = (0, 0)
 
     @property
     def scatter_sd(self) -> float:
