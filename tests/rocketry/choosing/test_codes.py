@@ -87,3 +87,10 @@ def test_sparks_want_ground_cleared_half_as_wide_again() -> None:
     plain, sparks = (PUBLISHED.least_cleared_m(2000.0, high_power=True, sparks=s) for s in (False, True))
     assert plain == pytest.approx(75 * 0.3048) and sparks == pytest.approx(112.5 * 0.3048)
     assert PUBLISHED.least_cleared_m(100.0, high_power=False, sparks=True) == 0.0
+
+
+def test_classes_of_airspace() -> None:
+    """Up to 1.5 kg and 125 g class 1, more class 2, above 40 960 N·s class 3 (14 CFR 101.22, from memory)."""
+    assert PUBLISHED.airspace_class(1.5, 0.125, 320) == 1
+    assert PUBLISHED.airspace_class(1.51, 0.05, 100) == PUBLISHED.airspace_class(0.8, 0.126, 200) == 2
+    assert PUBLISHED.airspace_class(80.0, 20.0, 40_961) == 3

@@ -17,6 +17,7 @@ from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
 # How long nobody goes near after a misfire. [1]_ [s]
 MISFIRE_WAIT_S = 60.0
+MOST_CLASS_2_N_S = 40_960.0  # [1]_
 Steps = tuple[tuple[float, float], ...]
 _SPARKS = 1.5  # times wider is the ground cleared for a motor that throws sparks [1]_
 _TABLES = ("site_m", "stand_off_m", "high_stand_off_m", "high_complex_m", "cleared_m")
@@ -90,6 +91,12 @@ class RangeCode:
         """Across the ground cleared round the pad; `sparks`: a motor throws them. [m]"""
         found = _step(self.cleared_m, installed_n_s) if self.cleared_m and high_power else 0.0
         return _SPARKS * found if sparks else found
+
+    def airspace_class(self, liftoff_kg: float, propellant_kg: float, installed_n_s: float) -> int:
+        """1, 2 or 3 of 14 CFR 101.22 [1]_: the simplest; more than that; more than 40 960 N·s. Whoever must be told or asked differs."""
+        if installed_n_s > MOST_CLASS_2_N_S:
+            return 3
+        return 2 if liftoff_kg > self.notify_kg or propellant_kg > self.notify_propellant_kg else 1
 
     def with_overrides(self, overrides: Mapping[str, Any]) -> "RangeCode":
         """A club's own, from this one; raises RocketryError for a rule that does not exist or cannot be."""

@@ -31,9 +31,9 @@ def reason_sentences(ruling: Ruling, units: UnitChoice = METRIC) -> list[tuple[s
 
 def duty_sentence(duty: Duty, units: UnitChoice = METRIC) -> str:
     """What belongs to a flight."""
-    return say(
-        f"day-duty-{duty.code.replace('_', '-')}", value=show(duty.value, "mass" if duty.code == "notify" else "height", units)
-    )
+    if duty.code == "notify":
+        return say("day-told", value=show(duty.value, "mass", units), airspace=str(duty.airspace))
+    return say(f"day-duty-{duty.code.replace('_', '-')}", value=show(duty.value, "height", units))
 
 
 def ruling_sentence(ruling: Ruling, units: UnitChoice = METRIC) -> str:

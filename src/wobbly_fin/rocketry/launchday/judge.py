@@ -20,10 +20,11 @@ DutyCode = Literal["stand_off", "cleared", "notify", "outline"]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Duty:
-    """What belongs to a flight that flies: a distance [m], a mass that has to be told of [kg]."""
+    """What belongs to a flight that flies: a distance [m], a mass that has to be told of [kg]; `airspace`: its class, where that is why."""
 
     code: DutyCode
     value: float
+    airspace: int = 1
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -124,6 +125,7 @@ def _duties(candidate: Candidate) -> tuple[Duty, ...]:
     cleared = code.least_cleared_m(c.installed_n_s, high_power=case.high_power, sparks=any(m.sparks for m in c.motors))
     if cleared:
         out.append(Duty(code="cleared", value=cleared))
-    if case.flight.liftoff_mass_kg > code.notify_kg or c.propellant_kg > code.notify_propellant_kg:
-        out.append(Duty(code="notify", value=case.flight.liftoff_mass_kg))
+    airspace = code.airspace_class(case.flight.liftoff_mass_kg, c.propellant_kg, c.installed_n_s)
+    if airspace > 1:
+        out.append(Duty(code="notify", value=case.flight.liftoff_mass_kg, airspace=airspace))
     return tuple(out)

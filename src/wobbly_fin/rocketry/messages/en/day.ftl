@@ -7,7 +7,7 @@ day-more = { " " }And { $count } more.
 day-duty-outline = The field has no outline, so whether it is large enough is not judged. This needs { $value } a side.
 day-duty-stand-off = Everybody { $value } from the pad, the lead as long.
 day-duty-cleared = { $value } across cleared of dry grass round the pad.
-day-duty-notify = { $value } at liftoff, more than the simplest class: whoever must be told or asked has been.
+day-told = { $value } at liftoff: class { $airspace } of 14 CFR 101.22, from memory. Class 2 and 3 ask for notice or leave beforehand; what, and of whom, the authority where you fly decides: have its answer.
 day-no-distance = beyond the range’s table of distances
 
 check-piston = Wipe piston and tube, and let it fall through.
