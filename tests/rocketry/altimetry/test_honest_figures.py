@@ -4,6 +4,7 @@ import json
 import os
 from collections import defaultdict
 from collections.abc import Iterator
+from pathlib import Path
 from statistics import median
 from typing import Any
 
@@ -12,6 +13,7 @@ import pytest
 
 from tests.rocketry.altimetry.second_generator import logs
 from tests.rocketry.altimetry.simulated import cases
+from tests.rocketry.altimetry.test_layouts_and_bad_files import FLIGHT, NO_PUSH
 from wobbly_fin.cli.main import main
 from wobbly_fin.formats.log_file import log_answer
 from wobbly_fin.rocketry.altimetry import read_flight_log
@@ -73,7 +75,7 @@ def test_nothing_is_left_out_and_sigma_is_honest(generator: Any, count: int, cap
     assert silent <= 0.03 * (silent + told) and len(opened_wrong) <= 0.04 * count + 1, opened_wrong
     # Over all figures; each by itself has so much chance in it that only gross untruth shows.
     everything = np.abs(np.concatenate([np.array(v) for v in off.values()]))
-    assert 0.60 < np.mean(everything <= 1) < 0.86 and np.mean(everything <= 2.5) > 0.94
+    assert 0.60 < np.mean(everything <= 1) < 0.86 and np.mean(everything <= 2.5) > (0.94 if THOROUGH else 0.90)
     low, wide = (0.55, 0.90) if THOROUGH else (0.40, 0.80)
     assert all(one > low and most > wide for one, most in inside.values()), inside
     assert np.mean(near) >= (0.9 if THOROUGH else 0.8)
@@ -98,27 +100,26 @@ def test_both_openings_are_told_apart() -> None:
     assert out["descent_rate_m_s"] == pytest.approx(dual.figures["descent_rate_m_s"], rel=0.03)
 
 
-def test_what_is_known_of_the_flight_narrows_it_and_anothers_is_said(tmp_path: Any, capsys: pytest.CaptureFixture[str]) -> None:
-    case = next(c for c in cases(12) if not c.sensor.accelerometer and c.flight.burnout_time_s < 2)
+def test_what_is_known_of_the_flight_narrows_it_and_anothers_is_said(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     log, document = tmp_path / "log.csv", tmp_path / "flight.json"
-    log.write_text(written(case.recording, "plain"))
+    log.write_text(written(NO_PUSH, "plain"))
 
     def read(*more: str) -> dict[str, Any]:
         assert main(["readlog", str(log), *more]) == 0
         return json.loads(capsys.readouterr().out)  # type: ignore[no-any-return]
 
-    mass = case.flight.liftoff_mass_kg
-    motor = case.name.split()[0]
-    document.write_text(
-        json.dumps({"rocket": {"mass_kg": mass, "diameter_m": 0.03, "cd": 0.6}, "motor": motor + ("" if "-" in motor else "-4")})
-    )
-    alone, known = read(), read("--flight", str(document))
-    assert known["sd"]["burn_time_s"] < alone["sd"]["burn_time_s"]
-    assert "another_flight" not in {n["code"] for n in alone["notes"]}
-    document.write_text(json.dumps({"rocket": {"mass_kg": 0.05, "diameter_m": 0.09, "cd": 1.2}, "motor": "A9-3"}))
-    assert "another_flight" in {n["code"] for n in read("--flight", str(document))["notes"]}
-    document.write_text(json.dumps({"rocket": {"mass_kg": -1, "diameter_m": 0.09}, "motor": "A9-3"}))
-    assert main(["readlog", str(log), "--flight", str(document)]) == 2
+    def flight(mass_kg: float, diameter_m: float, cd: float, motor: str) -> list[str]:
+        rocket = {"mass_kg": mass_kg, "diameter_m": diameter_m, "cd": cd, "canopy": {"diameter_m": 0.4}}
+        document.write_text(json.dumps({"rocket": rocket, "motor": motor, "site": {"wind_speed_m_s": 1.0}}))
+        return ["--flight", str(document)]
+
+    alone, known = read(), read(*flight(0.08, 0.03, 0.6, "C9-5"))
+    assert known["sd"]["burn_time_s"] <= alone["sd"]["burn_time_s"]
+    burn = FLIGHT.burnout_time_s - FLIGHT.liftoff_time_s
+    assert abs(known["burn_time_s"] - burn) <= abs(alone["burn_time_s"] - burn) + 0.01
+    assert "another_flight" not in {n["code"] for n in known["notes"]}
+    assert "another_flight" in {n["code"] for n in read(*flight(0.05, 0.09, 1.2, "A9-3"))["notes"]}
+    assert main(["readlog", str(log), *flight(-1, 0.03, 0.6, "C9-5")]) == 2
     assert capsys.readouterr().err.startswith("flight.rocket.mass_kg")
 
 

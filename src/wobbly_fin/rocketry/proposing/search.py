@@ -6,7 +6,6 @@ from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
-from wobbly_fin.rocketry.airframe.parts import FinSet
 from wobbly_fin.rocketry.airframe.solve import NoSolutionError, solve_fin
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays
 from wobbly_fin.rocketry.choosing.rules import Rules
@@ -196,8 +195,7 @@ def _settled(sketch: Sketch, motor: Motor, wish: Wish, situation: Situation, sha
     rate = slow + 0.55 * (fast - slow)
     for _ in range(_PASSES):
         airframe = sketch.airframe()
-        parts = list(airframe.parts)
-        fins = next(i for i, p in enumerate(parts) if isinstance(p, FinSet))
+        fins = [p.id for p in airframe.parts].index(sketch.id_of("fins"))
         try:
             span, airframe = solve_fin(airframe, [motor], fins, "span_m", least + share * (most - least))
         except NoSolutionError:

@@ -125,6 +125,10 @@ class Sketch:
     def root_m(self) -> float:
         return min(2.1 * self.body.outside_m, 0.8 * self.body_m)
 
+    def id_of(self, alias: str) -> str:
+        """The key of the part told under a name."""
+        return str(uuid.uuid5(_SPACE, f"{self.name} {alias}"))
+
     def airframe(self) -> Airframe:
         """Every part in its place."""
         parts = tuple(_part(self.name, n, told) for n, told in enumerate(self.told()))
