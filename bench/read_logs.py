@@ -1,9 +1,11 @@
 """Mutated log files: how many are read, refused with a sentence, or crash; and how long a log takes to read."""
 
+import json
 import random
 import time
 from collections import Counter
 
+from wobbly_fin.formats.log_file import log_answer
 from wobbly_fin.rocketry.altimetry import read_flight_log
 from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
@@ -67,6 +69,7 @@ def mutate_and_read(count: int, seed: int) -> Counter[str]:
         data = mutate(draw.choice(logs), draw)
         try:
             log = read_flight_log(data)
+            json.dumps(log_answer(log), allow_nan=False)
             counts["read"] += 1
             counts["with a flight"] += log.found is not None
         except RocketryError:

@@ -168,9 +168,8 @@
           x2={x(m.time_s)}
           y1={y(interpolate(curve?.time_s ?? [], measured, m.time_s))}
           y2={floor}
-          class={m.shown_by === 'vague' ? 'stroke-base-content/35' : 'stroke-primary'}
+          class="stroke-primary"
           stroke-width="1.5"
-          stroke-dasharray={m.shown_by === 'vague' ? '2 3' : undefined}
         />
         <circle
           cx={x(m.time_s)}
@@ -190,8 +189,7 @@
           x={Math.max(left + 4, Math.min(width - 30, x(m.time_s)))}
           y={base}
           text-anchor="middle"
-          class={['text-[12px]', m.shown_by === 'vague' ? 'fill-base-content/70' : 'fill-base-content']}
-          >{m.words}{m.shown_by === 'vague' ? '?' : ''}</text
+          class="fill-base-content text-[12px]">{m.words}</text
         >
       </g>
     {/each}

@@ -7,7 +7,7 @@ from typing import Annotated, Any
 from pydantic import Field
 
 from wobbly_fin.formats.base import Document, Number, within
-from wobbly_fin.formats.documents import FlyerDocument, SiteDocument
+from wobbly_fin.formats.documents import FlyerDocument, PayloadDocument, SiteDocument
 from wobbly_fin.formats.judge_file import judge_answer
 from wobbly_fin.formats.motors import MOST_MOTORS, MotorDocument
 from wobbly_fin.formats.parts import FILED_PARTS
@@ -27,13 +27,11 @@ from wobbly_fin.rocketry.proposing.wish import Cargo, Wish
 Pair = Annotated[list[Number], Field(min_length=2, max_length=2)]
 
 
-class CargoDocument(Document):
-    """Something carried up, and the force it stands."""
+class CargoDocument(PayloadDocument):
+    """Something carried up: how large it is, and the force it stands."""
 
-    mass_kg: Number
     diameter_m: Number
     length_m: Number
-    stands_n: Number
 
 
 class WishDocument(Document):
@@ -96,7 +94,7 @@ class ProposeDocument(Document):
         return Situation(
             site=site, ground=within("site", self.site.to_field) if self.site else None,
             flyer=within("flyer", self.flyer.to_flyer) if self.flyer else None,
-            payload=None if cargo is None else within("want.payload", _fragile, cargo),
+            payload=None if cargo is None else within("want.payload", cargo.to_payload),
             untold=frozenset({"site", "wind"}) if self.site is None else self.site.untold,
             gusts=(self.site.told_gusts if self.site else None) or "breezy", built=True,
         )  # type: ignore[arg-type]  # fmt: skip
@@ -125,12 +123,6 @@ class ProposeDocument(Document):
             ),
             "bought": list(bought(design, have)),
         }
-
-
-def _fragile(cargo: CargoDocument) -> Any:
-    from wobbly_fin.formats.documents import PayloadDocument
-
-    return PayloadDocument(mass_kg=cargo.mass_kg, stands_n=cargo.stands_n).to_payload()
 
 
 def _filed(part: Part) -> dict[str, Any]:

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { mark } from '../../api/format';
+  import Axes from '../../drawing/Axes.svelte';
   import { line, linear } from '../../drawing/plot';
   import { laidOut, likely } from '../../drawing/laidOut';
 
@@ -39,16 +39,7 @@
         class="fill-accent/30"
       />
     {/if}
-    {#each y.ticks as at (at)}
-      <line x1="44" x2={width - 12} y1={y(at)} y2={y(at)} class="stroke-base-300" />
-      <text x="38" y={y(at) + 4} text-anchor="end" class="fill-base-content text-[12px]">{mark(at)}</text>
-    {/each}
-    {#each x.ticks as at (at)}
-      <line x1={x(at)} x2={x(at)} y1={height - 34} y2={height - 29} class="stroke-base-content" />
-      <text x={x(at)} y={height - 17} text-anchor="middle" class="fill-base-content text-[12px]"
-        >{mark(at)}</text
-      >
-    {/each}
+    <Axes {x} {y} {width} {height} {unit} across="times the speed of sound (Mach)" />
     {#if until < x.top}
       <line
         x1={x(until)}
@@ -59,10 +50,6 @@
         stroke-dasharray="2 3"
       />
     {/if}
-    <text x="2" y="12" class="fill-base-content text-[12px] font-semibold">{unit}</text>
-    <text x={width - 12} y={height - 3} text-anchor="end" class="fill-base-content text-[12px]"
-      >times the speed of sound (Mach)</text
-    >
     {#each lines as values, i (i)}
       <path
         d={line(mach, values, x, y)}

@@ -36,5 +36,5 @@ def find_events(
         on.smooth_again()
     return Found(
         series=on.s, moments=on.moments, path=on.path, outliers=on.outliers, whole=whole, opened=whole.opened if whole else None,
-        drag_per_m=on.drag, notes=tuple(on.notes),
+        notes=tuple(on.notes),
     )  # fmt: skip

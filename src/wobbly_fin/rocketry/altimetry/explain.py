@@ -30,7 +30,7 @@ EVENT_NAMES: dict[EventName, str] = {
 }  # fmt: skip
 _SHOWN_BY: dict[ShownBy, str] = {
     "push": "by the accelerometer", "heights": "by the shape of the path", "spike": "by the jump in pressure",
-    "descent": "by how the fall changed", "placed": "put by hand",
+    "placed": "put by hand",
 }  # fmt: skip
 _BASES: dict[Basis, str] = {
     "told": "as you said", "named": "by its name", "magnitude": "by its size", "free_fall": "by free fall: just before the top it must slow by one g",

@@ -13,14 +13,12 @@ Floats = NDArray[np.float64]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Knee:
-    """Two straight lines that meet: when [s], how sure [s], their slopes [m/s], and the cost against one line's."""
+    """Two straight lines that meet: when [s], how sure [s], their slopes. [m/s]"""
 
     time_s: float
     sd_s: float
     before_m_s: float
     after_m_s: float
-    cost: float
-    straight_cost: float
 
 
 def fit_knee(time_s: Floats, height_m: Floats, noise_m: float, colour: float, flat_after: bool = False) -> Knee | None:
@@ -44,9 +42,7 @@ def fit_knee(time_s: Floats, height_m: Floats, noise_m: float, colour: float, fl
     best = int(np.argmin(costs))
     inside = np.flatnonzero(costs < costs[best] + CHI2_90 * max(1.0, costs[best] / len(t) * colour))
     half = float(moments[inside[-1]] - moments[inside[0]]) / 2 + float(moments[1] - moments[0]) / 2
-    line = np.polyfit(t, height_m, 1)
-    straight = (np.polyval(line, t) - height_m) / noise_m
     return Knee(
         time_s=float(time_s[0] + moments[best]), sd_s=half / Z90, before_m_s=float(slopes[best, 0]),
-        after_m_s=float(slopes[best, 1]), cost=float(costs[best]), straight_cost=float(straight @ straight) / colour,
+        after_m_s=float(slopes[best, 1]),
     )  # fmt: skip

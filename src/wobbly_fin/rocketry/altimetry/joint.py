@@ -93,7 +93,8 @@ def whole_flight(on: Search) -> WholeFlight | None:
             "main_altitude_m",
             "drogue_rate_m_s",
         }
-    figures = {n: (v, math.hypot(sd, more.get(n, 0.0))) for n, (v, sd) in told.items() if n not in gone and math.isfinite(v)}
+    spread = {n: (v, math.hypot(sd, more.get(n, 0.0))) for n, (v, sd) in told.items() if n not in gone}
+    figures = {n: both for n, both in spread.items() if all(map(math.isfinite, both))}
     return WholeFlight(figures=figures, opened=opened)
 
 

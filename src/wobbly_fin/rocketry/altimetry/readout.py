@@ -122,7 +122,7 @@ def _top_speed(found: Found) -> Figure:
     """By the push and the heights together; from heights alone by the whole flight."""
     launch, apogee = found.moments.get("launch"), found.moments.get("apogee")
     if found.series.felt_m_s2 is None or found.series.clipped:
-        if found.whole is None:
+        if found.whole is None or "max_speed_m_s" not in found.whole.figures:
             return Figure(value=None, why="ascent_too_short")
         value, sd = found.whole.figures["max_speed_m_s"]
         return _figure(value, sd, _SURE_SHARE * value)
@@ -157,8 +157,8 @@ def _peak(found: Found) -> Figure:
 
 def _mean_boost(found: Found, boost: Figure) -> Figure:
     """What speed at burnout and the burn say: Δv ÷ Δt."""
-    if boost.value is None or found.whole is None:
-        return Figure(value=None, why=boost.why)
+    if boost.value is None or found.whole is None or "burnout_speed_m_s" not in found.whole.figures:
+        return Figure(value=None, why=boost.why or "ascent_too_short")
     if boost.value <= 0.02:
         return Figure(value=None, why="too_few_samples")
     speed, sd = found.whole.figures["burnout_speed_m_s"]

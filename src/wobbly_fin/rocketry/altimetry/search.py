@@ -16,7 +16,7 @@ if TYPE_CHECKING:
     from wobbly_fin.rocketry.altimetry.joint import WholeFlight
 
 EventName = Literal["launch", "burnout", "apogee", "ejection", "main", "landing"]
-Basis = Literal["push", "heights", "spike", "descent", "placed"]
+Basis = Literal["push", "heights", "spike", "placed"]
 EVENTS: tuple[EventName, ...] = ("launch", "burnout", "apogee", "ejection", "main", "landing")
 
 
@@ -45,8 +45,6 @@ class Found:
         The flight fitted to all of it.
     opened : bool or None
         Whether anything opened; None where the log ends before that shows.
-    drag_per_m : float or None
-        Deceleration of the coast ÷ speed². [1/m]
     """
 
     series: Series
@@ -55,7 +53,6 @@ class Found:
     outliers: np.ndarray
     whole: "WholeFlight | None" = None
     opened: bool | None = None
-    drag_per_m: float | None = None
     notes: tuple[tuple[str, float], ...] = field(default=())
 
 

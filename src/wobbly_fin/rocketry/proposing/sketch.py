@@ -127,12 +127,12 @@ class Sketch:
 
     def id_of(self, alias: str) -> str:
         """The key of the part told under a name."""
-        return str(uuid.uuid5(_SPACE, f"{self.name} {alias}"))
+        return _key(self.name, alias)
 
     def airframe(self) -> Airframe:
         """Every part in its place."""
         parts = tuple(_part(self.name, n, told) for n, told in enumerate(self.told()))
-        return Airframe(stages=(Stage(id=str(uuid.uuid5(_SPACE, f"{self.name} stage")), parts=parts),))
+        return Airframe(stages=(Stage(id=_key(self.name, "stage"), parts=parts),))
 
     def told(self) -> Iterator[dict[str, Any]]:
         """Its parts as figures, each by its name."""
@@ -242,6 +242,10 @@ class Sketch:
         film = self.canopy_m < 0.46
         yield {"type": "canopy", "in": "body", "kind": "flat", "diameter_m": self.canopy_m, "material": "film" if film else "ripstop",
                "lines_kg": 0.0035 * self.canopy_m if film else 0.012 * self.canopy_m}  # fmt: skip
+
+
+def _key(name: str, alias: str) -> str:
+    return str(uuid.uuid5(_SPACE, f"{name} {alias}"))
 
 
 def _part(name: str, number: int, told: dict[str, Any]) -> Part:

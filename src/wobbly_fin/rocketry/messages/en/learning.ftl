@@ -3,7 +3,7 @@
 
 learnt-nothing = No measured flight yet: the forecast stands on the design alone.
 learnt-elsewhere =
-    No measured flight of its own yet: it begins where { $flights ->
+    No measured flight of its own yet: the forecast begins where { $flights ->
         [one] one flight
        *[other] { $flights } flights
     } of { $rockets ->
@@ -11,7 +11,7 @@ learnt-elsewhere =
        *[other] { $rockets } other rockets
     } of yours flew, Cd { $cd } rather than { $plain } by the design.
 learnt-beside =
-    It began where { $flights ->
+    The forecast began where { $flights ->
         [one] one flight
        *[other] { $flights } flights
     } of { $rockets ->
