@@ -1,10 +1,12 @@
 """Files as devices write them are read without help; files that went wrong say what is usable."""
 
+import json
 import os
 
 import numpy as np
 import pytest
 
+from wobbly_fin.formats.log_file import log_answer
 from wobbly_fin.rocketry.altimetry import FlightLog, read_flight_log
 from wobbly_fin.rocketry.altimetry.columns import Told
 from wobbly_fin.rocketry.altimetry.explain import column_said, figure_said, note_sentences
@@ -248,3 +250,14 @@ def test_the_column_somebody_names_is_read_whatever_the_others_are_called() -> N
     # In feet by its size: the unit that free fall decides is that of the column which is read.
     feet = read_flight_log(table("time_s,altitude,agl", T, H * 3 + 212, H / 0.3048), columns=(Told(number=2, meaning="height"),))
     assert is_this_flight(feet) and feet.columns[2].unit == "ft" and feet.columns[2].unit_from == "free_fall"
+
+
+def test_a_push_with_holes_in_it_gives_an_answer_with_no_figure_that_is_none() -> None:
+    """An accelerometer that wrote nothing, or one value only, while the motor pushed: found by mutating logs."""
+    for first in (0, 1):
+        push = A.copy()
+        boost = np.flatnonzero((PLAIN.ignition_s < T) & (PLAIN.ignition_s + 1.2 > T))[first:]
+        push[boost] = np.nan
+        answer = log_answer(read_flight_log(table("time_s,height_m,accel_m_s2", T, H, push)))
+        assert json.dumps(answer, allow_nan=False)
+        assert is_this_flight(read_flight_log(table("time_s,height_m,accel_m_s2", T, H, push)))

@@ -115,6 +115,8 @@ def _why(found: Found, missing: str) -> str:
 
 
 def _figure(value: float, sd: float, sure: float) -> Figure:
+    if not (math.isfinite(value) and math.isfinite(sd)):
+        return Figure(value=None, why="too_few_samples")
     return Figure(value=value, sd=sd, sureness="sure" if sd <= sure else "about")
 
 
