@@ -22,7 +22,7 @@ def find_events(
     """
     on = Search(series.between(stretch.first, stretch.last), stretch, placed or {}, expected)
     falling.find_landing(on)
-    if on.s.felt_m_s2 is not None:
+    if on.felt_the_push():
         rising.find_launch_by_push(on)
         rising.find_burnout_by_push(on)
     on.smooth_again()

@@ -101,6 +101,13 @@ class Search:
         """What was felt, nothing where nothing was written."""
         return np.asarray(np.nan_to_num(self.s.felt_m_s2)) if self.s.felt_m_s2 is not None else np.zeros(len(self.t))
 
+    def felt_the_push(self) -> bool:
+        """Whether an accelerometer wrote most of what it felt while the motor pushed: of holes nothing follows."""
+        if self.s.felt_m_s2 is None:
+            return False
+        boost = self.s.felt_m_s2[(self.t >= self.rough_launch) & (self.t <= self.rough_burnout())]
+        return bool(boost.size) and float(np.mean(np.isfinite(boost))) > 0.7
+
     def _felt_noise(self) -> float:
         if self.s.felt_m_s2 is None:
             return math.inf
