@@ -51,7 +51,12 @@ def _calls() -> list[tuple[str, str, frozenset[str] | None]]:
         if "from wobbly_fin.rocketry.messages import" not in text:
             continue
         for node in ast.walk(ast.parse(text)):
-            if not (isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "say" and node.args):
+            if not (
+                isinstance(node, ast.Call)
+                and isinstance(node.func, ast.Name)
+                and node.func.id in ("say", "say_whole")
+                and node.args
+            ):
                 continue
             key = node.args[0]
             if isinstance(key, ast.Constant) and isinstance(key.value, str):

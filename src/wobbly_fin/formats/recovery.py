@@ -11,8 +11,8 @@ from wobbly_fin.formats.parts import Text
 from wobbly_fin.rocketry.canopies import Canopy
 from wobbly_fin.rocketry.flight.sequence import First
 from wobbly_fin.rocketry.flight.sequence import Sequence as RecoverySequence
-from wobbly_fin.rocketry.recovery.gas_path import burns_by_name
 from wobbly_fin.rocketry.recovery.plan import THROW_N, ChargeWish, GroundTest, RecoveryPlan
+from wobbly_fin.rocketry.recovery.wadding import what_it_is
 
 MOST_TESTS = 40
 
@@ -81,7 +81,7 @@ class RecoveryChoice(Document):
         two = self.first in ("tumble", "drogue")
         return RecoverySequence(
             first=self.first, drogue=drogue, main_height_m=self.main_height_m if two else None, at_apogee=self.at_apogee,
-            burns=burns_by_name(self.wadding),
+            burns=what_it_is(self.wadding) == "burns", asked=self.protection in ("tissue", "fluff") and what_it_is(self.wadding) == "unknown",
         )  # fmt: skip
 
     def to_plan(self, aboard: Canopy | None = None) -> RecoveryPlan:

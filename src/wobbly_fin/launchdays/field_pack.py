@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 
+from wobbly_fin.launchdays.field_state import read_on_site
 from wobbly_fin.launchdays.plan import DayPlan, Planned, situation_of
 from wobbly_fin.launchdays.spread import near_the_edge, wide_m
 from wobbly_fin.rocketry.choosing.nearest import into_wind_deg
@@ -10,21 +11,12 @@ from wobbly_fin.rocketry.choosing.registry import BY_NAME
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.launchday.judge import Ruling, Verdict, rule
-from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 from wobbly_fin.site.remembered import Remembered
 
-_GUSTS = 1.3  # times the mean; common practice, no source
 # A metre apart, for the phone takes the worse of two: further apart it would ground what flies.
 GRID_SPEEDS_M_S = (*(float(n) for n in range(10)), 10.5, 12.0)
 GRID_FROM_DEG = tuple(45.0 * n for n in range(8))
 _grids: Remembered[list[list[Verdict]]] = Remembered(100)  # by the values they hang on
-
-
-def read_on_site(speed_m_s: float, from_deg: float, temperature_c: float) -> HourlyWeather:
-    """Anemometer and thermometer as an hour of weather; aloft the power law of the site holds, and gusts blow as they usually do."""
-    return HourlyWeather(
-        hour=12.0, wind_m_s=speed_m_s, from_deg=from_deg, gust_m_s=_GUSTS * speed_m_s, temperature_c=temperature_c
-    )
 
 
 def grid_of(plan: DayPlan, planned: Planned, temperature_c: float) -> list[list[Verdict]]:

@@ -18,6 +18,8 @@ class LaunchDay(Owned):
     own_rules = models.JSONField(default=dict)  # of the club, over the code's
     weather = models.JSONField(default=dict)
     school = models.CharField(max_length=20, default="recovery_first")
+    igniter_at = models.CharField(max_length=20, default="pad")
+    arming = models.CharField(max_length=20, default="before_igniter")
 
     class Meta:
         ordering = ["-day", "-created_at"]
@@ -40,13 +42,24 @@ class ManifestLine(Binned):
         ordering = ["created_at", "pk"]
 
 
+class RangeCall(models.Model):
+    """Somebody called heads up: every phone on the range that can be reached shows it, whoever's it is."""
+
+    id = models.UUIDField(primary_key=True, editable=False)  # the caller's own, so that what is sent twice is called once
+    caller = models.ForeignKey("auth.User", on_delete=models.CASCADE, related_name="+")
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-at"]
+
+
 class DayEvent(models.Model):
     """Something that happened at the field. Its key is the phone's, so that what is sent twice is kept once."""
 
     id = models.UUIDField(primary_key=True, editable=False)
     day = models.ForeignKey(LaunchDay, on_delete=models.CASCADE, related_name="events")
     line = models.ForeignKey(ManifestLine, null=True, blank=True, on_delete=models.SET_NULL, related_name="events")
-    kind = models.CharField(max_length=12)  # ticked, unticked, wind, weighed, launched, told, last_seen
+    kind = models.CharField(max_length=12)  # as `record.KINDS` has them
     item = models.CharField(max_length=40, blank=True)
     text = models.CharField(max_length=600, blank=True)  # of a tick: what the item said then
     facts = models.JSONField(default=dict)

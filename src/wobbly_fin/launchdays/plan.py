@@ -24,13 +24,16 @@ from wobbly_fin.rocketry.failures.lessons import lesson_sentence
 from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
-from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout, School
+from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
+from wobbly_fin.rocketry.launchday.checklists.order import read_order
 from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
 from wobbly_fin.rocketry.launchday.judge import Ruling, rule, ruling_of, with_change
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, read_forecast, site_at
 from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.assembly_card import AssemblyCard
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.site.remembered import Remembered
+from wobbly_fin.stores.cards import cards_of
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
@@ -90,7 +93,7 @@ class DayPlan:
     broken: tuple[Broken, ...]
     hours: tuple[float, ...]
     context: "DayContext"
-    on_site: bool = False  # judged in what was read there, not in its hours' forecast
+    now: HourlyWeather | None = None  # as read on site: what all of it is judged in
 
     @property
     def units(self) -> UnitChoice:
@@ -152,7 +155,7 @@ def plan_of(user: User, day: LaunchDay, *, now: HourlyWeather | None = None, cha
     ruled = [_ruled(context, r, at.get(key, day.opens), now, changes) for key, r in lines.items()]
     return DayPlan(
         day=day, broken=tuple(broken), code=context.code, forecast=context.forecast, ground=context.ground, order=order, hours=every, context=context,
-        on_site=now is not None,
+        now=now,
         lines=tuple(sorted(ruled, key=lambda p: (str(p.row.pk) not in at, p.hour))),
     )  # fmt: skip
 
@@ -171,6 +174,7 @@ class DayContext:
     units: UnitChoice
     box: tuple[Motor, ...]
     delays: dict[tuple[str, float], float]  # as learnt
+    cards: dict[str, AssemblyCard]  # by the core's keys of their motors
     open_hours: Forecast | None  # of the forecast, those in which the range is open
     opens: float
     closes: float
@@ -187,7 +191,8 @@ class DayContext:
         within = [h for h in forecast.hours if day.opens <= h.hour <= day.closes] if forecast else []
         return cls(
             user, site, ground_of(field) if field else None, flyer_of(preferences), rules_of(preferences), code_for(day),
-            forecast, units_of(preferences), box, facts.delays(user), replace(forecast, hours=tuple(within)) if forecast and within else None,
+            forecast, units_of(preferences), box, facts.delays(user), cards_of(user, everything),
+            replace(forecast, hours=tuple(within)) if forecast and within else None,
             day.opens, day.closes,
         )  # fmt: skip
 
@@ -289,11 +294,11 @@ def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
     if planned.layout is not None:
         packs = recovery_packs(planned.layout)
         bore = planned.layout.bay_of(packs[0].host).bore_m if packs and packs[0].host is not None else None
-    school: School = plan.day.school  # type: ignore[assignment]
     return loadout_of(
         planned.rocket_name, planned.loaded.rocket, planned.ruling, layout=planned.layout, plan=recovery, bore_m=bore,
         payload=planned.file.payload.to_payload() if planned.file.payload else None,
         lessons=tuple(lesson_sentence(x) for x in facts.lessons(planned.row.rocket)),
-        wind_limit_m_s=plan.code.wind_max_m_s, school=school,
+        wind_limit_m_s=plan.code.wind_max_m_s, order=read_order(plan.day.school, plan.day.igniter_at, plan.day.arming),
+        temperature_c=plan.now.temperature_c if plan.now is not None else None, cards=plan.context.cards,
         units=plan.units,
     )  # fmt: skip

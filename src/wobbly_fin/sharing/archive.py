@@ -21,7 +21,7 @@ from wobbly_fin.logbook.log_files import packed, unpacked
 from wobbly_fin.logbook.models import Flight, FlightLogFile, FlightPhoto, Review, Teardown
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.zips import damage_told
-from wobbly_fin.stores.models import FlyingField, MotorStock, OwnGlue, OwnMotor, OwnPart, PutIn, RawStock
+from wobbly_fin.stores.models import FlyingField, MotorCard, MotorStock, OwnGlue, OwnMotor, OwnPart, PutIn, RawStock
 from wobbly_fin.workshop.models import Build, BuildEvent, BuildPhoto, FreeTime
 
 FORMAT, VERSION = "wobbly-fin-archive", 1
@@ -31,8 +31,8 @@ _EPOCH = (1980, 1, 1, 0, 0, 0)  # of every member: the same rows make the same b
 
 # What is kept, in the order in which it can be put back, and how a row's owner is found.
 _ROWS: tuple[tuple[type[models.Model], str], ...] = (
-    (Preferences, "user"), (FreeTime, "user"), (OwnMotor, "owner"), (PutIn, "owner"), (FlyingField, "owner"), (MotorStock, "owner"),
-    (OwnPart, "owner"),
+    (Preferences, "user"), (FreeTime, "user"), (OwnMotor, "owner"), (MotorCard, "owner"), (PutIn, "owner"), (FlyingField, "owner"),
+    (MotorStock, "owner"), (OwnPart, "owner"),
     (OwnGlue, "owner"), (RawStock, "owner"), (Rocket, "owner"), (RocketRevision, "rocket__owner"), (Build, "owner"),
     (BuildEvent, "build__owner"), (BuildPhoto, "build__owner"), (LaunchDay, "owner"), (ManifestLine, "day__owner"), (DayEvent, "day__owner"),
     (Snapshot, ""), (Flight, "owner"), (FlightLogFile, "flight__owner"), (FlightPhoto, "flight__owner"), (Review, "flight__owner"),

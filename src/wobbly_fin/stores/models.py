@@ -17,6 +17,16 @@ class OwnMotor(Owned):
         ordering = ["label", "created_at"]
 
 
+class MotorCard(Owned):
+    """How a motor of the shelf is put together, as its owner told it once."""
+
+    motor_key = models.CharField(max_length=80)  # as on the shelf
+    card = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ["motor_key", "created_at"]
+
+
 class FlyingField(Owned):
     """A field: how high it lies, how high one may fly, its outline round the pad and what lies on it."""
 

@@ -2889,7 +2889,7 @@ export interface paths {
         };
         /**
          * Pack
-         * @description Everything a phone wants where there is no network.
+         * @description Everything a phone wants where there is no network, judged in what was last read on site.
          */
         get: operations["pack_for_the_field"];
         put?: never;
@@ -2913,6 +2913,66 @@ export interface paths {
          * @description Keep what a phone tells; sent twice it is kept once.
          */
         put: operations["tell_events"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/alerts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Alerts
+         * @description Heads-ups on the range since a moment, whoever called them; the server's own clock says from when to ask next.
+         */
+        get: operations["alerts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/alerts/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Alert
+         * @description Heads up, to every phone that can be reached.
+         */
+        put: operations["call_heads_up"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/flights/{flight}/holds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Flight Holds
+         * @description What was overridden before a flight, by whom and why, and what still stood open when it was told.
+         */
+        get: operations["flight_holds"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -7685,6 +7745,14 @@ export interface components {
             codes: components["schemas"]["DayChoiceOut"][];
             /** Schools */
             schools: components["schemas"]["DayChoiceOut"][];
+            /** Igniter At */
+            igniter_at: string;
+            /** Igniter Places */
+            igniter_places: components["schemas"]["DayChoiceOut"][];
+            /** Arming */
+            arming: string;
+            /** Armings */
+            armings: components["schemas"]["DayChoiceOut"][];
         };
         /**
          * ManifestLineIn
@@ -7879,6 +7947,16 @@ export interface components {
              * @default recovery_first
              */
             school: string;
+            /**
+             * Igniter At
+             * @default pad
+             */
+            igniter_at: string;
+            /**
+             * Arming
+             * @default before_igniter
+             */
+            arming: string;
             /** Own Rules */
             own_rules?: {
                 [key: string]: unknown;
@@ -7976,7 +8054,10 @@ export interface components {
         };
         /**
          * ChecklistItemOut
-         * @description A line of a checklist. `again`: it was ticked as something else, and is looked at once more; `dispute`: two phones differ.
+         * @description A line of a checklist.
+         *
+         *     `reopened`: why a tick of it counts no longer; `dispute`: two phones differ; `on`: what it hangs on, as it is now, for a tick to carry;
+         *     `asks`: it goes when it is answered; `act`: what cannot be done while a hold before it is open; `overridden`: by whom, and why.
          */
         ChecklistItemOut: {
             /** Key */
@@ -7995,10 +8076,24 @@ export interface components {
             hazard: string;
             /** Hold */
             hold: boolean;
+            /** Never */
+            never: boolean;
+            /** Asks */
+            asks: boolean;
+            /** Act */
+            act: string;
+            /** Picture */
+            picture: string;
+            /** On */
+            on: {
+                [key: string]: string;
+            };
             /** Ticked */
             ticked: boolean;
-            /** Again */
-            again: boolean;
+            /** Reopened */
+            reopened: string;
+            /** Overridden */
+            overridden: string;
             /** Dispute */
             dispute: string;
         };
@@ -8030,8 +8125,32 @@ export interface components {
             look: string;
         };
         /**
+         * DrillOut
+         * @description What to do when something goes wrong.
+         */
+        DrillOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: components["schemas"]["DrillStepOut"][];
+        };
+        /**
+         * DrillStepOut
+         * @description One thing to do; nobody goes on before `wait_s` has passed.
+         */
+        DrillStepOut: {
+            /** Text */
+            text: string;
+            /** Hazard */
+            hazard: string;
+            /** Wait S */
+            wait_s: number;
+        };
+        /**
          * FieldPackOut
-         * @description Everything a phone wants at the field.
+         * @description Everything a phone wants at the field. `known`: which of the asking phone's own events are in it.
          */
         FieldPackOut: {
             plan: components["schemas"]["DayPlanOut"];
@@ -8043,6 +8162,15 @@ export interface components {
             from_deg: number[];
             /** Winds */
             winds: components["schemas"]["WindStepOut"][];
+            /** Warmths */
+            warmths: components["schemas"]["WarmthStepOut"][];
+            reading: components["schemas"]["ReadingOut"] | null;
+            /** Grid C */
+            grid_c: number;
+            /** Wind Holds S */
+            wind_holds_s: number;
+            /** Known */
+            known: string[];
             /** Openings */
             openings: components["schemas"]["DayChoiceOut"][];
             /** Landings */
@@ -8066,8 +8194,41 @@ export interface components {
             look: string;
             /** Turnaround */
             turnaround: string[];
+            /** Drills */
+            drills: components["schemas"]["DrillOut"][];
+            /** Carry */
+            carry: string[];
+            /** Pad */
+            pad: string;
             /** Grid */
             grid: ("go" | "go_with" | "open" | "no_go")[][];
+        };
+        /**
+         * ReadingOut
+         * @description Wind and warmth as last read on site, by whichever phone.
+         */
+        ReadingOut: {
+            /** M S */
+            m_s: number;
+            /** From Deg */
+            from_deg: number;
+            /** C */
+            c: number | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * WarmthStepOut
+         * @description A warmth one can read, in the owner's own unit.
+         */
+        WarmthStepOut: {
+            /** C */
+            c: number;
+            /** Said */
+            said: string;
         };
         /**
          * WindStepOut
@@ -8158,6 +8319,47 @@ export interface components {
             device: string;
             /** Events */
             events: components["schemas"]["DayEventIn"][];
+        };
+        /**
+         * AlertOut
+         * @description A heads-up, by whom.
+         */
+        AlertOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * AlertsOut
+         * @description What was called lately; ask next from `now` on.
+         */
+        AlertsOut: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Alerts */
+            alerts: components["schemas"]["AlertOut"][];
+        };
+        /**
+         * FlightHoldsOut
+         * @description Of a flight: holds overridden before it, and holds that stood open when it was told.
+         */
+        FlightHoldsOut: {
+            /** Overrides */
+            overrides: string[];
+            /** Open */
+            open: string[];
         };
         /**
          * FiringOut
@@ -8498,6 +8700,28 @@ export interface components {
             balance: string;
             /** Done */
             done: boolean;
+            /**
+             * Phase
+             * @default
+             */
+            phase: string;
+            /**
+             * Pad
+             * @default
+             */
+            pad: string;
+            /**
+             * Overrides
+             * @default []
+             */
+            overrides: string[];
+            /**
+             * Waits For
+             * @default []
+             */
+            waits_for: string[];
+            /** Misfired At */
+            misfired_at?: string | null;
         };
         /**
          * ManifestOut
@@ -16595,7 +16819,9 @@ export interface operations {
     };
     pack_for_the_field: {
         parameters: {
-            query?: never;
+            query?: {
+                device?: string;
+            };
             header?: never;
             path: {
                 key: string;
@@ -16700,6 +16926,124 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    alerts: {
+        parameters: {
+            query?: {
+                after?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlertsOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    call_heads_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    flight_holds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                flight: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlightHoldsOut"];
                 };
             };
             /** @description Refused */

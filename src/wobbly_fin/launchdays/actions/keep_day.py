@@ -17,7 +17,7 @@ from wobbly_fin.launchdays.plan import code_for, day_of
 from wobbly_fin.rocketry.choosing.codes import code_of
 from wobbly_fin.rocketry.choosing.own_code import read_rules
 from wobbly_fin.rocketry.errors import RocketryError, Together, require_finite
-from wobbly_fin.rocketry.launchday.checklists.loadout import SCHOOLS
+from wobbly_fin.rocketry.launchday.checklists.order import read_order
 from wobbly_fin.rocketry.launchday.dayplan import places
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import FlyingField
@@ -27,6 +27,7 @@ MOST_LINES = 40
 
 def keep_day(
     user: User, key: uuid.UUID, *, name: str, day: datetime.date, field_id: uuid.UUID | None, opens: str, closes: str, code: str, school: str,
+    igniter_at: str = "pad", arming: str = "before_igniter",
     own_rules: dict[str, Any] | None = None, own_typed: dict[str, str] | None = None,
 ) -> LaunchDay:  # fmt: skip
     """Keep a day under a key the client made; raises RocketryError at the box at fault and changes nothing."""
@@ -37,8 +38,7 @@ def keep_day(
             read.refuse("day", f"{day} is no day to fly on")
         first, last = read(read_clock, opens, "opens"), read(read_clock, closes, "closes")
     places(first, last)
-    if school not in SCHOOLS:
-        raise RocketryError("school", f"{school!r} is no order of preparing; one of {', '.join(SCHOOLS)}")
+    order = read_order(school, igniter_at, arming)
     with transaction.atomic():
         row = under_key(LaunchDay.objects.select_for_update(), key, owner_id=user.pk)
         if field_id is not None and not FlyingField.objects.visible_to(user).filter(pk=field_id).exists():
@@ -47,7 +47,8 @@ def keep_day(
         if row.day != day:
             row.weather = {}  # another day's weather is none
         row.name, row.day, row.field_id, row.opens, row.closes = name.strip()[:80], day, field_id, first, last
-        row.code, row.school, row.deleted_at = code, school, None
+        row.code, row.deleted_at = code, None
+        row.school, row.igniter_at, row.arming = order.school, order.igniter_at, order.arming
         if own_typed is not None:
             own_rules = read_rules(own_typed, code_of(code), units_of(preferences_of(user)))
         if own_rules is not None:

@@ -11,14 +11,20 @@ from django.http import Http404
 from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.launchdays.field_state import reading_of, stands_for, words_of
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay, ManifestLine
-from wobbly_fin.launchdays.plan import DayContext, day_of, line_of
+from wobbly_fin.launchdays.plan import DayContext, day_of, line_of, plan_of
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
-from wobbly_fin.rocketry.errors import RocketryError, Together
+from wobbly_fin.rocketry.errors import RocketryError, Together, require_finite
+from wobbly_fin.rocketry.launchday.checklists.fly import NEVER
+from wobbly_fin.rocketry.launchday.holds import Override, open_before
 from wobbly_fin.rocketry.launchday.weighing import without_motors
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units import parse_si
 
-KINDS = ("ticked", "unticked", "wind", "weighed", "launched", "told", "last_seen")
+KINDS = (
+    "ticked", "unticked", "overrode", "wind", "weighed", "at_pad", "launched", "misfired", "told", "last_seen",
+)  # fmt: skip
 MOST_AT_ONCE = 500
 # A phone's clock further off than this is set right by the server's (our own figure).
 SKEW_S = 60.0
@@ -79,6 +85,10 @@ def _keep(
     facts = dict(told.facts or {})
     if told.kind == "weighed":
         facts |= _weighed(user, line, told)
+    elif told.kind == "wind":
+        facts = _read(user, facts)
+    elif told.kind == "overrode":
+        facts |= _overrode(line, told)
     with transaction.atomic():
         before = DayEvent.objects.filter(pk=told.id).first()
         if before is not None:
@@ -92,6 +102,8 @@ def _keep(
         if told.kind == "told":
             _not_told_before(day, told)
             _log(user, line, told, timezone.localdate(told.at + offset))
+    if told.kind in ("launched", "told"):
+        _note_open_holds(user, day, told.id)
 
 
 def _weighed(user: User, row: ManifestLine | None, told: Told) -> dict[str, float]:
@@ -109,6 +121,50 @@ def _weighed(user: User, row: ManifestLine | None, told: Told) -> dict[str, floa
         cg_m = read(parse_si, balance, "short_length", units, name="balance") if balance else None
     found = without_motors(loaded, mass_kg=mass_kg, cg_m=cg_m)
     return {k: v for k, v in (("mass_kg", found.mass_kg), ("cg_m", found.cg_m)) if v is not None}
+
+
+def _read(user: User, facts: dict[str, Any]) -> dict[str, Any]:
+    """Wind and warmth as read: figures, or a warmth as typed. Raises RocketryError. [m/s], [°], [°C]"""
+    read: dict[str, Any] = {}
+    for name, low, high in (("m_s", 0.0, 40.0), ("from_deg", 0.0, 360.0), ("c", -60.0, 60.0)):
+        value = facts.get(name)
+        if value is None and name == "c":
+            typed = str(facts.get("temperature") or "").strip()
+            value = parse_si(typed, "temperature", units_of(preferences_of(user)), name="temperature") if typed else None
+            if value is None:
+                continue
+        if isinstance(value, bool) or not isinstance(value, int | float):
+            raise RocketryError(name, f"{str(value)[:20]!r} is no figure of a wind that was read")
+        require_finite(name, value, low, high)
+        read[name] = float(value)
+    return read
+
+
+def _overrode(line: ManifestLine | None, told: Told) -> dict[str, str]:
+    """Whose decision, and why. Raises RocketryError without either, or for what nobody overrides."""
+    facts = told.facts or {}
+    if line is None:
+        raise RocketryError("line", "is missing; which flight is it?")
+    if told.item in NEVER:
+        raise RocketryError("item", say("never-overridden"))
+    override = Override(by=str(facts.get("by") or "").strip(), why=str(facts.get("why") or "").strip())
+    return {"by": override.by, "why": override.why}
+
+
+def _note_open_holds(user: User, day: LaunchDay, key: uuid.UUID) -> None:
+    """What stood open when it flew goes with it: a flight that happened is kept, and nobody need wonder later."""
+    event = DayEvent.objects.select_related("line").get(pk=key)
+    if event.line is None or event.line.deleted_at is not None or "open_holds" in event.facts:
+        return
+    reading = reading_of(day)
+    plan = plan_of(user, day, now=reading.weather() if reading else None, changes=False)
+    planned = next((p for p in plan.lines if p.row.pk == event.line_id), None)
+    if planned is None:
+        return
+    stands, _ = stands_for(plan, planned, words_of(day), reading)
+    launch = next(s.item.key for s in stands if s.item.act == "launch")
+    event.facts["open_holds"] = [s.item.text for s in open_before(stands, launch)]
+    event.save(update_fields=["facts"])
 
 
 def _not_told_before(day: LaunchDay, told: Told) -> None:
@@ -139,18 +195,6 @@ def _log(user: User, line: ManifestLine | None, told: Told, flown_on: datetime.d
             remarks=str(facts.get("remarks", ""))[:4000],
         ),
     )  # fmt: skip
-
-
-def ticks_of(day: LaunchDay) -> dict[str, dict[str, str]]:
-    """Per line, what is ticked and as what: the latest word counts, whichever phone said it."""
-    found: dict[str, dict[str, str]] = {}
-    for event in day.events.filter(kind__in=("ticked", "unticked"), line__isnull=False).order_by("at", "pk"):
-        here = found.setdefault(str(event.line_id), {})
-        if event.kind == "ticked":
-            here[event.item] = event.text
-        else:
-            here.pop(event.item, None)
-    return found
 
 
 def disputes_of(day: LaunchDay) -> dict[tuple[str, str], str]:

@@ -5,7 +5,7 @@ from collections import Counter
 from django.contrib.auth.models import User
 
 from wobbly_fin.hangar.api.readiness import needs_out
-from wobbly_fin.launchdays.actions.record import disputes_of, ticks_of
+from wobbly_fin.launchdays.actions.record import disputes_of
 from wobbly_fin.launchdays.api.schemas import (
     BrokenLineOut,
     CarOut,
@@ -15,6 +15,8 @@ from wobbly_fin.launchdays.api.schemas import (
     ChecklistOut,
     DayChoiceOut,
     DayPlanOut,
+    DrillOut,
+    DrillStepOut,
     ManifestLineIn,
     ManifestLineOut,
     RangeCodeOut,
@@ -22,6 +24,8 @@ from wobbly_fin.launchdays.api.schemas import (
     RulingReasonOut,
     WeatherHourOut,
 )
+from wobbly_fin.launchdays.field_state import Reading, stands_for, words_of
+from wobbly_fin.launchdays.models import DayEvent
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
 from wobbly_fin.launchdays.since import since
 from wobbly_fin.rocketry.choosing.codes import CODES
@@ -29,9 +33,10 @@ from wobbly_fin.rocketry.choosing.explain import height_words
 from wobbly_fin.rocketry.choosing.nearest import step_sentence
 from wobbly_fin.rocketry.choosing.own_code import rule_boxes
 from wobbly_fin.rocketry.launchday.car import SHELVES, Stock, base_of, pack_the_car
-from wobbly_fin.rocketry.launchday.checklists.compose import changed, checklist
+from wobbly_fin.rocketry.launchday.checklists.drills import drills
 from wobbly_fin.rocketry.launchday.checklists.item import STAGES
-from wobbly_fin.rocketry.launchday.checklists.loadout import SCHOOLS
+from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
+from wobbly_fin.rocketry.launchday.checklists.order import CHOICES, way_words
 from wobbly_fin.rocketry.launchday.explain import (
     clock,
     reason_sentences,
@@ -40,7 +45,9 @@ from wobbly_fin.rocketry.launchday.explain import (
     weather_sentence,
     where_sentence,
 )
+from wobbly_fin.rocketry.launchday.holds import Stand, facts_on
 from wobbly_fin.rocketry.launchday.weighing import balance_m
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.site.seen import version_of
 from wobbly_fin.stores.shelf import shelf
@@ -99,7 +106,11 @@ def plan_out(plan: DayPlan) -> DayPlanOut:
             for b in rule_boxes(CODES[day.code], day.own_rules, units)
         ],
         codes=[DayChoiceOut(key=c.key, label=c.name) for c in CODES.values()],
-        schools=[DayChoiceOut(key=k, label=v) for k, v in SCHOOLS.items()],
+        schools=[DayChoiceOut(key=k, label=way_words("school", k)) for k in CHOICES["school"]],
+        igniter_at=day.igniter_at,
+        igniter_places=[DayChoiceOut(key=k, label=way_words("igniter_at", k)) for k in CHOICES["igniter_at"]],
+        arming=day.arming,
+        armings=[DayChoiceOut(key=k, label=way_words("arming", k)) for k in CHOICES["arming"]],
     )  # fmt: skip
 
 
@@ -164,29 +175,42 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
         balance=show(balance, "short_length", units) if balance is not None else "",
         done=done,
         needs=needs_out(ruling.candidate, _HERE),
-        since="" if plan.on_site or done else since(plan, planned),
+        since="" if plan.now is not None or done else since(plan, planned),
     )
 
 
-def checklist_out(plan: DayPlan, planned: Planned) -> ChecklistOut:
-    """One flight's list with what is ticked; what was ticked as something else is asked again."""
-    items = checklist(loadout_for(plan, planned))
-    ticked = ticks_of(plan.day).get(str(planned.row.pk), {})
-    again = set(changed(items, ticked))
+def checklist_out(plan: DayPlan, planned: Planned, reading: Reading | None = None) -> ChecklistOut:
+    """One flight's list as it stands; what was ticked as something else, or before something changed, is asked again."""
+    stands, basis = stands_for(plan, planned, words_of(plan.day), reading)
     disputes = disputes_of(plan.day)
     return ChecklistOut(
         line=planned.row.pk,
         rocket=planned.rocket_name,
         label=planned.ruling.candidate.label,
-        items=[
-            ChecklistItemOut(
-                key=i.key, stage=i.stage, stage_name=STAGES[i.stage], text=i.text, why=i.why, good=i.good, hazard=i.hazard, hold=i.hold,
-                ticked=i.key in ticked and i.key not in again, again=i.key in again,
-                dispute=disputes.get((str(planned.row.pk), i.key), ""),
-            )
-            for i in items
-        ],
+        items=[_item_out(s, basis, disputes.get((str(planned.row.pk), s.item.key), "")) for s in stands],
+    )
+
+
+def _item_out(stand: Stand, basis: dict[str, str], dispute: str) -> ChecklistItemOut:
+    i, over = stand.item, stand.override
+    return ChecklistItemOut(
+        key=i.key, stage=i.stage, stage_name=STAGES[i.stage], text=i.text, why=i.why, good=i.good, hazard=i.hazard, hold=i.hold,
+        never=i.never, asks=i.asks, act=i.act, picture=i.picture, on=facts_on(i, basis), ticked=stand.ticked, reopened=stand.reopened,
+        overridden=say("overridden", by=over.by, why=over.why) if over is not None else "", dispute=dispute,
     )  # fmt: skip
+
+
+def override_words(event: DayEvent) -> str:
+    """A hold that was overridden: which, by whom and why."""
+    return say("override-of", what=event.text, by=str(event.facts.get("by")), why=str(event.facts.get("why")))
+
+
+def drills_out(loadout: Loadout) -> list[DrillOut]:
+    """What to do when something goes wrong with it."""
+    return [
+        DrillOut(key=d.key, name=d.name, steps=[DrillStepOut(text=s.text, hazard=s.hazard, wait_s=s.wait_s) for s in d.steps])
+        for d in drills(loadout)
+    ]
 
 
 def car_out(user: User, plan: DayPlan) -> CarOut:

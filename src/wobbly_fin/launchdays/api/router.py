@@ -1,5 +1,6 @@
 """Launch days: the board, the car, the lists, what happened; the firing circuit and a rehearsal."""
 
+import datetime
 import uuid
 
 from django.http import HttpRequest, HttpResponse
@@ -10,48 +11,45 @@ from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.launchdays.actions.ask_weather import ask_weather
 from wobbly_fin.launchdays.actions.keep_day import bin_day, drop_line, keep_day, keep_line
 from wobbly_fin.launchdays.actions.record import Told, record
-from wobbly_fin.launchdays.api.answers import car_out, checklist_out, plan_out
+from wobbly_fin.launchdays.alerts import call_heads_up, calls_since
+from wobbly_fin.launchdays.api.answers import car_out, checklist_out, override_words, plan_out
+from wobbly_fin.launchdays.api.pack import pack_out
 from wobbly_fin.launchdays.api.schemas import (
+    AlertOut,
+    AlertsOut,
     CarOut,
     ChangedLineOut,
     ChecklistOut,
-    DayChoiceOut,
     DayEventRefusedOut,
     DayEventsIn,
     DayEventsOut,
     DayPlanOut,
     FieldPackOut,
     FieldWindIn,
+    FlightHoldsOut,
     ForecastIn,
     LandingCloudOut,
     LaunchDayIn,
     LaunchDayOut,
     ManifestLineIn,
-    PackedLineOut,
-    WindStepOut,
 )
-from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, grid_of, read_on_site
-from wobbly_fin.launchdays.models import LaunchDay
+from wobbly_fin.launchdays.field_state import USUAL_C, overrides_of, read_on_site, reading_of
+from wobbly_fin.launchdays.models import DayEvent, LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
-from wobbly_fin.launchdays.plan import day_of, loadout_for, plan_of
+from wobbly_fin.launchdays.plan import day_of, plan_of
 from wobbly_fin.launchdays.since import changes_of, note
 from wobbly_fin.launchdays.spread import cloud_of
-from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
 from wobbly_fin.rocketry.errors import Together
 from wobbly_fin.rocketry.field.bearing import read_bearing
-from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
-from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
 from wobbly_fin.rocketry.launchday.explain import clock_sentence, look_sentence
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
 from wobbly_fin.rocketry.units import parse_si
-from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
 
 router = Router(tags=["launchdays"])
 REFUSALS = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
-USUAL_C = 15.0
 
 
 @router.get("/days", response=list[LaunchDayOut], operation_id="launch_days")
@@ -153,7 +151,7 @@ def get_checklist(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> Chec
     """One flight's list."""
     user = person(request)
     plan = plan_of(user, day_of(user, key), changes=False)
-    return checklist_out(plan, plan.line(line))
+    return checklist_out(plan, plan.line(line), reading_of(plan.day))
 
 
 @router.get("/days/{uuid:key}/lines/{uuid:line}/cloud", response={200: LandingCloudOut, **REFUSALS}, operation_id="landing_cloud")
@@ -168,31 +166,10 @@ def get_cloud(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> LandingC
 
 
 @router.get("/days/{uuid:key}/pack", response={200: FieldPackOut, **REFUSALS}, operation_id="pack_for_the_field")
-def pack(request: HttpRequest, key: uuid.UUID) -> FieldPackOut:
-    """Everything a phone wants where there is no network."""
+def pack(request: HttpRequest, key: uuid.UUID, device: str = "") -> FieldPackOut:
+    """Everything a phone wants where there is no network, judged in what was last read on site."""
     user = person(request)
-    day = day_of(user, key)
-    plan = plan_of(user, day)
-    board = plan_out(plan)
-    warmth = plan.forecast.at((day.opens + day.closes) / 2).temperature_c if plan.forecast else USUAL_C
-    return FieldPackOut(
-        plan=board,
-        lines=[
-            PackedLineOut(
-                line=out, checklist=checklist_out(plan, planned), look=look_sentence(cloud_of(planned.ruling.candidate.case).landed, plan.units),
-                turnaround=[i.key for i in turnaround(loadout_for(plan, planned))],
-                grid=grid_of(plan, planned, warmth),
-            )
-            for out, planned in zip(board.lines, plan.lines, strict=True)
-        ],
-        speeds_m_s=list(GRID_SPEEDS_M_S),
-        from_deg=list(GRID_FROM_DEG),
-        winds=[WindStepOut(m_s=0.5 * n, said=show(0.5 * n, "speed", plan.units)) for n in range(31)],
-        openings=[DayChoiceOut(key=k, label=v) for k, v in OPENINGS.items()],
-        landings=[DayChoiceOut(key=k, label=v) for k, v in LANDINGS.items() if k != "none"],
-        misfire_wait_s=MISFIRE_WAIT_S,
-        packed_at=timezone.now(),
-    )  # fmt: skip
+    return pack_out(user, day_of(user, key), device)
 
 
 @router.put("/days/{uuid:key}/events", response={200: DayEventsOut, **REFUSALS}, operation_id="tell_events")
@@ -204,6 +181,33 @@ def put_events(request: HttpRequest, key: uuid.UUID, body: DayEventsIn) -> DayEv
         kept=list(found.kept),
         refused=[DayEventRefusedOut(id=i, message=m) for i, m in found.refused],
         clock=clock_sentence(found.skew_s),
+    )
+
+
+@router.get("/alerts", response=AlertsOut, operation_id="alerts")
+def get_alerts(request: HttpRequest, after: datetime.datetime | None = None) -> AlertsOut:
+    """Heads-ups on the range since a moment, whoever called them; the server's own clock says from when to ask next."""
+    person(request)
+    now = timezone.now()
+    return AlertsOut(now=now, alerts=[AlertOut(id=c.pk, who=c.caller.username, at=c.at) for c in calls_since(after)])
+
+
+@router.put("/alerts/{uuid:key}", response={204: None, **REFUSALS}, operation_id="call_heads_up")
+def put_alert(request: HttpRequest, key: uuid.UUID) -> Status[None]:
+    """Heads up, to every phone that can be reached."""
+    call_heads_up(person(request), key)
+    return Status(204, None)
+
+
+@router.get("/flights/{uuid:flight}/holds", response=FlightHoldsOut, operation_id="flight_holds")
+def get_flight_holds(request: HttpRequest, flight: uuid.UUID) -> FlightHoldsOut:
+    """What was overridden before a flight, by whom and why, and what still stood open when it was told."""
+    told = DayEvent.objects.filter(pk=flight, kind="told", day__owner=person(request)).first()
+    if told is None:
+        return FlightHoldsOut(overrides=[], open=[])
+    return FlightHoldsOut(
+        overrides=[override_words(e) for e in overrides_of(told.day).get(str(told.line_id), []) if e.at <= told.at],
+        open=[str(t) for t in told.facts.get("open_holds", [])],
     )
 
 

@@ -30,6 +30,8 @@ class LaunchDayIn(Schema):
     closes: Typed = "16:00"
     code: Typed = "published"
     school: Typed = "recovery_first"
+    igniter_at: Typed = "pad"
+    arming: Typed = "before_igniter"
     own_rules: dict[str, Any] | None = None
     own_typed: Annotated[dict[str, Annotated[str, StringConstraints(max_length=400)]], Field(max_length=20)] | None = None
 
@@ -170,6 +172,10 @@ class DayPlanOut(Versioned):
     rules: list[RuleBoxOut]
     codes: list[DayChoiceOut]
     schools: list[DayChoiceOut]
+    igniter_at: str
+    igniter_places: list[DayChoiceOut]
+    arming: str
+    armings: list[DayChoiceOut]
 
 
 class LandingCloudOut(Schema):
@@ -205,7 +211,11 @@ class CarOut(Schema):
 
 
 class ChecklistItemOut(Schema):
-    """A line of a checklist. `again`: it was ticked as something else, and is looked at once more; `dispute`: two phones differ."""
+    """A line of a checklist.
+
+    `reopened`: why a tick of it counts no longer; `dispute`: two phones differ; `on`: what it hangs on, as it is now, for a tick to carry;
+    `asks`: it goes when it is answered; `act`: what cannot be done while a hold before it is open; `overridden`: by whom, and why.
+    """
 
     key: str
     stage: str
@@ -215,9 +225,31 @@ class ChecklistItemOut(Schema):
     good: str
     hazard: str
     hold: bool
+    never: bool
+    asks: bool
+    act: str
+    picture: str
+    on: dict[str, str]
     ticked: bool
-    again: bool
+    reopened: str
+    overridden: str
     dispute: str
+
+
+class DrillStepOut(Schema):
+    """One thing to do; nobody goes on before `wait_s` has passed."""
+
+    text: str
+    hazard: str
+    wait_s: float
+
+
+class DrillOut(Schema):
+    """What to do when something goes wrong."""
+
+    key: str
+    name: str
+    steps: list[DrillStepOut]
 
 
 class ChecklistOut(Schema):
@@ -271,6 +303,9 @@ class PackedLineOut(Schema):
     checklist: ChecklistOut
     look: str
     turnaround: list[str]
+    drills: list[DrillOut]
+    carry: list[str]
+    pad: str
     grid: list[list[Verdict]]
 
 
@@ -281,14 +316,57 @@ class WindStepOut(Schema):
     said: str
 
 
+class AlertOut(Schema):
+    """A heads-up, by whom."""
+
+    id: uuid.UUID
+    who: str
+    at: datetime.datetime
+
+
+class AlertsOut(Schema):
+    """What was called lately; ask next from `now` on."""
+
+    now: datetime.datetime
+    alerts: list[AlertOut]
+
+
+class FlightHoldsOut(Schema):
+    """Of a flight: holds overridden before it, and holds that stood open when it was told."""
+
+    overrides: list[str]
+    open: list[str]
+
+
+class WarmthStepOut(Schema):
+    """A warmth one can read, in the owner's own unit."""
+
+    c: float
+    said: str
+
+
+class ReadingOut(Schema):
+    """Wind and warmth as last read on site, by whichever phone."""
+
+    m_s: float
+    from_deg: float
+    c: float | None
+    at: datetime.datetime
+
+
 class FieldPackOut(Schema):
-    """Everything a phone wants at the field."""
+    """Everything a phone wants at the field. `known`: which of the asking phone's own events are in it."""
 
     plan: DayPlanOut
     lines: list[PackedLineOut]
     speeds_m_s: list[float]
     from_deg: list[float]
     winds: list[WindStepOut]
+    warmths: list[WarmthStepOut]
+    reading: ReadingOut | None
+    grid_c: float
+    wind_holds_s: float
+    known: list[uuid.UUID]
     openings: list[DayChoiceOut]
     landings: list[DayChoiceOut]
     misfire_wait_s: float

@@ -60,7 +60,7 @@ TESTS: tuple[Test, ...] = (
     Test(name="charge", judge=load.charge, quantity="the way out of a charge closed in ahead", source="common practice, no source", changes=("motor",)),
     Test(name="opens", judge=load.opens, quantity="what opens it, walked", source="what holds against what pushes", changes=("motor", "delay")),
     Test(name="backup", judge=load.backup, quantity="push of a reserve on its joint", source="the same pins and friction as the first", changes=("motor",)),
-    Test(name="shield", judge=load.shield, quantity="what shields the canopy", source="common practice, no source", once=True),
+    Test(name="shield", judge=load.shield, quantity="what shields the canopy", source="common practice, no source", needs=("wadding",), once=True),
     Test(name="repairs", judge=range_.repairs, quantity="repairs a review asks for", source="its own review", once=True),
     Test(name="airframe", judge=flight.airframe, quantity="dangers of the airframe itself", source="the checks at Shape", once=True),
     Test(name="permit", judge=range_.permit, quantity="certification level", source="NFPA 1127, from memory", needs=("flyer",), changes=("motor",), once=True),

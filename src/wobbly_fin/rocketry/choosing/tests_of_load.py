@@ -153,8 +153,10 @@ def bay(case: Case) -> Trial | None:
 
 
 def shield(case: Case) -> Trial | None:
-    """What shields the canopy does not burn."""
-    return plain("shield", False, "burns") if case.configuration.sequence.burns else None
+    """What shields the canopy does not burn; by a name nobody knows it is not known."""
+    if case.configuration.sequence.burns:
+        return plain("shield", False, "burns")
+    return unknown("shield", "wadding") if case.configuration.sequence.asked else None
 
 
 def ground_test(case: Case) -> Trial | None:

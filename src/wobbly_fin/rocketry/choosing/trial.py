@@ -11,7 +11,7 @@ TrialName = Literal[
     "spent_drift", "inside_field", "weight", "motor",
 ]  # fmt: skip
 # What a person can tell that decides a test; names as `wobbly judge` has them in `unknown`.
-Need = Literal["site", "wind", "outline", "flyer", "built", "weight", "ground_test", "model", "motor"]
+Need = Literal["site", "wind", "outline", "flyer", "built", "weight", "ground_test", "model", "motor", "wadding"]
 State = Literal["passed", "failed", "unknown"]
 
 

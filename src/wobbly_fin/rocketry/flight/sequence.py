@@ -45,6 +45,7 @@ class Sequence:
     at_apogee: bool = False
     filling_s: float = 0.0
     burns: bool = False
+    asked: bool = False
 
     def __post_init__(self) -> None:
         if self.first not in FIRSTS:

@@ -38,16 +38,31 @@ def say(key: str, **arguments: str | float) -> str:
     MessageError
         For a key that is not there, or an argument left out.
     """
+    return _whole(key, arguments)[""]
+
+
+def say_whole(key: str, **arguments: str | float) -> dict[str, str]:
+    """A message with what hangs on it: its own text under "", its attributes (`.good`, `.why`) under their names.
+
+    Raises as `say` does.
+    """
+    return _whole(key, arguments)
+
+
+def _whole(key: str, arguments: dict[str, str | float]) -> dict[str, str]:
     bundle = _bundle(LANGUAGE)
     if not bundle.has_message(key):
         raise MessageError(f"no message {key!r}")
-    pattern = bundle.get_message(key).value
-    if pattern is None:
+    message = bundle.get_message(key)
+    if message.value is None:
         raise MessageError(f"message {key!r} has no text")
-    text, errors = bundle.format_pattern(pattern, arguments)
-    if errors:
-        raise MessageError(f"message {key!r}: {errors[0]}")
-    return str(text)
+    said = {}
+    for name, pattern in {"": message.value, **message.attributes}.items():
+        text, errors = bundle.format_pattern(pattern, arguments)
+        if errors:
+            raise MessageError(f"message {key!r}: {errors[0]}")
+        said[name] = str(text)
+    return said
 
 
 @lru_cache(maxsize=4)

@@ -21,6 +21,7 @@ from wobbly_fin.rocketry.words import capital
 
 _EXPOSED = {
     "burns": "{what}: not flameproof, it burns and starts fires. Treated tissue or fluff only.",
+    "asked": "{what}: not known here by that name. Its packet must say that it is treated against fire; treated tissue or fluff instead, if nobody can say.",
     "melts": "{what} lies in the hot gas and is not flameproof{at}. Wadding, fluff or a flameproof cloth between.",
     "cord_melts": "{what} is tied in below the top of the wadding, in the gas, and is not flameproof{at}. A flameproof line there, this above it.",
     "no_protection": "Nothing shields the canopy from the charge: wadding, fluff or a flameproof cloth.",

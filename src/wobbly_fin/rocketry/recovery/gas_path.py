@@ -19,12 +19,9 @@ from wobbly_fin.rocketry.airframe.parts import (
     Transition,
 )
 from wobbly_fin.rocketry.canopies.packing import PROTECTIONS
+from wobbly_fin.rocketry.recovery.wadding import what_it_is
 
 State = Literal["passes", "shields", "exposed", "blocked", "leaks", "burns"]
-# Untreated paper and laundry sheets burn: refused, whatever school names them.
-BURNS = (
-    "toilet", "laundry", "dryer", "newspaper", "kitchen roll", "paper towel", "napkin", "handkerchief", "untreated", "cotton wool",
-)  # fmt: skip
 # Wider than this round the motor tube and the gas goes past the ring (our own figure). [m]
 RING_GAP_M = 0.003
 
@@ -46,12 +43,6 @@ class GasStep:
     code: str = ""
     softens_c: float | None = None
     bore_m: float | None = None
-
-
-def burns_by_name(wadding: str) -> bool:
-    """Whether what its owner calls the wadding is untreated paper or cloth that catches fire."""
-    lowered = wadding.lower()
-    return any(word in lowered for word in BURNS)
 
 
 def gas_path(
@@ -83,11 +74,13 @@ def gas_path(
     )
     # A baffle drawn on the way shields, whatever else is packed.
     shielded = protection != "none" or any(step.state == "shields" for step in steps)
-    if burns_by_name(wadding):
+    called = what_it_is(wadding)
+    if called == "burns":
         steps.append(GasStep(what=wadding, state="burns", code="burns"))
     elif protection != "none":
-        code = "chars" if protection == "baffle" and by_motor else ""
-        steps.append(GasStep(what=PROTECTIONS[protection], state="shields", code=code))
+        asked = called == "unknown" and protection in ("tissue", "fluff")
+        code = "chars" if protection == "baffle" and by_motor else "asked" if asked else ""
+        steps.append(GasStep(what=wadding if asked else PROTECTIONS[protection], state="shields", code=code))
     elif not shielded:
         steps.append(GasStep(what="", state="exposed", code="no_protection"))
     steps += _cords(layout, bay, shielded, protection_m)

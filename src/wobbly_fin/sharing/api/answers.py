@@ -1,10 +1,14 @@
 """Shared things as answers."""
 
+from typing import Any
+
 from wobbly_fin.hangar.api.answers import rocket_out
 from wobbly_fin.hangar.board import board_of
 from wobbly_fin.hangar.facts import with_flights
-from wobbly_fin.launchdays.api.answers import plan_out
+from wobbly_fin.launchdays.api.answers import override_words, plan_out
+from wobbly_fin.launchdays.field_state import overrides_of, reading_of, stands_for, words_of
 from wobbly_fin.rocketry.flight.explain import conditions_sentence
+from wobbly_fin.rocketry.launchday.holds import open_before, phase_of
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.sharing.api.schemas import FlightCardOut, ManifestOut, MotorTriedOut, SharedOut, ShareOut
 from wobbly_fin.sharing.manifest import Manifest, manifest_of
@@ -21,8 +25,8 @@ def share_out(row: Share) -> ShareOut:
     )  # fmt: skip
 
 
-def manifest_out(found: Manifest) -> ManifestOut:
-    """A day with its cards."""
+def manifest_out(found: Manifest, *, at_field: bool = False) -> ManifestOut:
+    """A day with its cards; `at_field`: with where each stands there, for those who run the range."""
     board = plan_out(found.plan)
     return ManifestOut(
         id=board.id, flyer=found.flyer, name=board.name, day=board.day, field=board.field, hours=f"{board.opens} to {board.closes}",
@@ -32,10 +36,28 @@ def manifest_out(found: Manifest) -> ManifestOut:
                 id=line.id, at=line.at if line.placed else "no hour", rocket=line.rocket, label=line.label, verdict=line.verdict, say=line.say,
                 fails=[r.say for r in line.reasons if r.fails], notes=[r.say for r in line.reasons if not r.fails], liftoff=line.liftoff,
                 apogee=line.apogee, stand_off=line.stand_off, balance=line.balance, done=line.done,
+                **_at_the_field(found, str(line.id), line.done) if at_field else {},
             )
             for line in board.lines
         ],
     )  # fmt: skip
+
+
+def _at_the_field(found: Manifest, line: str, done: bool) -> dict[str, Any]:
+    """Where a flight stands: its phase, its pad, what was overridden, and when it did not go."""
+    plan = found.plan
+    planned = plan.line(line)
+    stands, _ = stands_for(plan, planned, words_of(plan.day), reading_of(plan.day))
+    pad = planned.row.events.filter(kind="at_pad").order_by("at", "pk").last()
+    misfire = planned.row.events.filter(kind="misfired").order_by("at", "pk").last()
+    launch = next(s.item.key for s in stands if s.item.act == "launch")
+    return {
+        "phase": phase_of(stands, flown=done),
+        "pad": str(pad.facts.get("pad", ""))[:20] if pad else "",
+        "overrides": [override_words(e) for e in overrides_of(plan.day).get(line, [])],
+        "waits_for": [s.item.text for s in open_before(stands, launch)],
+        "misfired_at": misfire.at if misfire is not None and not done else None,
+    }
 
 
 def shared_out(row: Share) -> SharedOut:

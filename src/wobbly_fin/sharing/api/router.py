@@ -54,7 +54,7 @@ def get_shared(request: HttpRequest, token: str) -> SharedOut:
 def get_range(request: HttpRequest, day: datetime.date) -> RangeOut:
     """Everybody's manifest of a date; for range officers."""
     _officers_only(request)
-    return RangeOut(day=day, manifests=[manifest_out(m) for m in manifests_on(day)])
+    return RangeOut(day=day, manifests=[manifest_out(m, at_field=True) for m in manifests_on(day)])
 
 
 @router.get("/range/{uuid:key}/papers.pdf", response={403: ErrorOut, 404: ErrorOut}, operation_id="range_papers")

@@ -41,6 +41,11 @@ class FlightCardOut(Schema):
     stand_off: str
     balance: str
     done: bool
+    phase: str = ""
+    pad: str = ""
+    overrides: list[str] = []
+    waits_for: list[str] = []
+    misfired_at: datetime.datetime | None = None
 
 
 class ManifestOut(Schema):

@@ -306,6 +306,8 @@ DEVICES_ABOARD = {
     "altimeter": "altimeter that fires charges", "logger": "altimeter that only records", "release": "parachute release",
     "tracker": "tracker or beacon", "camera": "camera",
 }  # fmt: skip
+# Where a person's hand must go: over a live igniter nobody reaches inside.
+SWITCHES = {"": "not told", "side": "reached from the side, rocket closed", "inside": "inside: the rocket is opened for it"}
 _DEVICE_NAMES = {
     "altimeter": "altimeter",
     "logger": "recorder",
@@ -330,6 +332,7 @@ class Device(MassLump):
     switched_on: str = words("Switched on by", "A screw, a button held, two wires twisted.")
     ready: str = words("Says when it is ready", "Three beeps, a steady light.")
     after_landing: str = words("After landing", "How its figures are read.")
+    switch: str = choice("Its switch", SWITCHES, "")
     outside: bool = yes_or_no("Outside, under a shroud", hint="On the skin, in the air.")
     angle_deg: float = number("Round the body at", 0.0, 360.0, 180.0, "Degrees from the top, where it is outside.")
 

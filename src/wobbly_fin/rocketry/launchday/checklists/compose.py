@@ -1,6 +1,6 @@
-"""The list for one rocket as it is loaded, in its owner's order; and what of it is new since it was ticked."""
+"""The list for one rocket as it is loaded, in its owner's order."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 
 from wobbly_fin.rocketry.launchday.checklists.fly import after, count, pad, ready
 from wobbly_fin.rocketry.launchday.checklists.item import Item
@@ -24,19 +24,8 @@ def turnaround(loadout: Loadout) -> tuple[Item, ...]:
     return tuple(item for item in checklist(loadout) if item.again)
 
 
-def changed(now: Sequence[Item], ticked: Mapping[str, str]) -> tuple[str, ...]:
-    """Keys of items that were ticked as another text than they have now: they are looked at again.
-
-    Parameters
-    ----------
-    ticked : mapping of key to text
-        What each tick was for.
-    """
-    return tuple(item.key for item in now if item.key in ticked and ticked[item.key] != item.text)
-
-
 # With the motor in first, the blow test has to come before it and the canopy after.
-_FIRST = ("canopy", "cord", "folded", "blow", "baffle", "piston", "hinges", "tumble")
+_FIRST = ("canopy", "cord", "folded", "talc", "blow", "wadding-asked", "baffle", "piston", "hinges", "tumble")
 
 
 def _before_motor(packed: Sequence[Item]) -> tuple[Item, ...]:

@@ -1,21 +1,31 @@
 """A rocket as it is loaded, read off its airframe, its recovery plan and the motor chosen."""
 
+from collections.abc import Mapping
+from types import MappingProxyType
+
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
 from wobbly_fin.rocketry.airframe.parts import Baffle, Device, DisplayPart, RailButton, Retainer, VentHoles
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.canopies.packing import tissue_sheets
+from wobbly_fin.rocketry.choosing.explain import trial_sentence
+from wobbly_fin.rocketry.choosing.nearest import step_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.situation import Payload
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.launchday.checklists.loadout import DeviceLoad, Loadout, MotorLoad, School
+from wobbly_fin.rocketry.launchday.checklists.loadout import DeviceLoad, Loadout, MotorLoad
+from wobbly_fin.rocketry.launchday.checklists.order import DEFAULT, Order
 from wobbly_fin.rocketry.launchday.explain import stand_off_words
 from wobbly_fin.rocketry.launchday.judge import Ruling
+from wobbly_fin.rocketry.messages import say
+from wobbly_fin.rocketry.motors.assembly_card import AssemblyCard
 from wobbly_fin.rocketry.motors.motor import TOUCHING_M, Motor
 from wobbly_fin.rocketry.recovery.card import BLOWN_BORE_M
 from wobbly_fin.rocketry.recovery.closures import closures_of
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 from wobbly_fin.rocketry.recovery.vents import is_gas_vent
+from wobbly_fin.rocketry.recovery.wadding import what_it_is
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+from wobbly_fin.rocketry.words import capital
 
 _KINDS = {"streamer": "streamer", "helicopter": "blades", "glide": "wing"}
 
@@ -30,7 +40,9 @@ def loadout_of(
     bore_m: float | None = None,
     payload: Payload | None = None,
     wind_limit_m_s: float = 9.0,
-    school: School = "recovery_first",
+    order: Order = DEFAULT,
+    temperature_c: float | None = None,
+    cards: Mapping[str, AssemblyCard] = MappingProxyType({}),
     lessons: tuple[str, ...] = (),
     units: UnitChoice = METRIC,
 ) -> Loadout:
@@ -42,6 +54,10 @@ def loadout_of(
         None for a quick rocket, of which only motor and canopy are known.
     bore_m : float or None
         Of the tube the canopy lies in. [m]
+    temperature_c : float or None
+        As read at the field. [°C]
+    cards : mapping of str to AssemblyCard
+        What is told of how motors are put together, by their keys.
     """
     plan = plan or RecoveryPlan()
     devices = () if layout is None else tuple(_device(layout, p) for p in layout.of(Device))
@@ -58,7 +74,7 @@ def loadout_of(
     screens = [] if layout is None else layout.of(Baffle)
     return Loadout(
         rocket=name,
-        motors=_motors(ruling.candidate, layout),
+        motors=_motors(ruling.candidate, layout, cards),
         guide="rail" if layout is not None and layout.of(RailButton) else "rod",
         recovery=kind,  # type: ignore[arg-type]
         protection=plan.protection,
@@ -72,7 +88,7 @@ def loadout_of(
         devices=devices,
         baffle=any(not b.part.SLIDES for b in screens),
         piston=any(b.part.SLIDES for b in screens),
-        payload="what is fragile aboard" if payload is not None else "",
+        payload=say("payload-aboard") if payload is not None else "",
         high_power=ruling.high_power,
         stand_off=stand_off_words(ruling, units),
         wind_limit=show(wind_limit_m_s, "speed", units),
@@ -82,7 +98,11 @@ def loadout_of(
         blow_test=kind in ("canopy", "streamer") and bore <= BLOWN_BORE_M and not fires,
         vents=0 if layout is None else sum(v.part.count for v in layout.of(VentHoles) if not is_gas_vent(layout, v)),
         changes=lessons,
-        school=school,
+        wadding=plan.wadding if what_it_is(plan.wadding) == "unknown" else "",
+        unknowns=tuple((t.name, f"{trial_sentence(t, units)}.") for t in ruling.open),
+        change=" ".join(capital(step_sentence(s, units)) for s in ruling.change.steps) if ruling.verdict == "go_with" and ruling.change else "",
+        temperature_c=temperature_c,
+        order=order,
     )  # fmt: skip
 
 
@@ -90,7 +110,7 @@ def _device(layout: Layout, placed: Placed[Device]) -> DeviceLoad:
     part = placed.part
     return DeviceLoad(
         name=part.called, role=part.works_as, where="" if part.outside else layout.host_of(placed).part.called, battery=part.battery,
-        switched_on=part.switched_on, ready=part.ready, after_landing=part.after_landing,
+        switched_on=part.switched_on, ready=part.ready, after_landing=part.after_landing, switch=part.switch,
     )  # fmt: skip
 
 
@@ -99,15 +119,17 @@ def _pins(layout: Layout) -> int:
     return sum(c.count for c in closures_of(layout) if c.kind == "pinned")
 
 
-def _motors(candidate: Candidate, layout: Layout | None) -> tuple[MotorLoad, ...]:
+def _motors(candidate: Candidate, layout: Layout | None, cards: Mapping[str, AssemblyCard]) -> tuple[MotorLoad, ...]:
     stages = [(candidate.motor, candidate.motors, candidate.delay_s)]
     stages += [
         (m, n, None) for m, n in zip(candidate.boosters, candidate.boosters_each or (1,) * len(candidate.boosters), strict=True)
     ]
-    return tuple(_load(motor, count, delay, _retention(layout, n)) for n, (motor, count, delay) in enumerate(stages))
+    return tuple(
+        _load(motor, count, delay, _retention(layout, n), cards.get(motor.key)) for n, (motor, count, delay) in enumerate(stages)
+    )
 
 
-def _load(motor: Motor, count: int, delay_s: float | None, retention: str) -> MotorLoad:
+def _load(motor: Motor, count: int, delay_s: float | None, retention: str, card: AssemblyCard | None) -> MotorLoad:
     return MotorLoad(
         label=motor.label_with(delay_s) if motor.kind == "single" else motor.name,
         count=count,
@@ -115,6 +137,7 @@ def _load(motor: Motor, count: int, delay_s: float | None, retention: str) -> Mo
         has_charge=motor.kind == "single",
         shorten_s=0.0 if delay_s is None else motor.shortened_by_s(delay_s),
         retention=retention,
+        card=card,
     )
 
 

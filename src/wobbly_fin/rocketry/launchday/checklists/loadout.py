@@ -4,13 +4,12 @@ from dataclasses import dataclass
 from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
+from wobbly_fin.rocketry.launchday.checklists.order import DEFAULT, Order, PackedFirst
+from wobbly_fin.rocketry.motors.assembly_card import AssemblyCard
 
 Guide = Literal["rod", "rail"]
-School = Literal["recovery_first", "motor_first"]
-SCHOOLS: dict[School, str] = {
-    "recovery_first": "recovery packed first, then the motor, the igniter last at the pad",
-    "motor_first": "motor first, wadding pushed down onto it",
-}
+# Below it cloth sticks, batteries are weak and plastic breaks: common practice, no source. [°C]
+COLD_C = 5.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -29,6 +28,8 @@ class MotorLoad:
         An ejection charge of its own.
     shorten_s : float
         By how much its adjustable delay is to be shortened. [s]
+    card : AssemblyCard or None
+        How a reload is put together, as told of this motor; None: its sheet alone knows.
     retention : str
         hook, threaded_ring, twist_lock, fin_unit, screw, clips, tape; empty: nothing is known to hold it.
     """
@@ -39,6 +40,7 @@ class MotorLoad:
     has_charge: bool = True
     shorten_s: float = 0.0
     retention: str = ""
+    card: AssemblyCard | None = None
 
     def __post_init__(self) -> None:
         require_finite("count", self.count, 1, 7)
@@ -47,7 +49,10 @@ class MotorLoad:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class DeviceLoad:
-    """A thing aboard that does something, in its owner's words; `role` as in `MassLump.works_as`, `where` it is in."""
+    """A thing aboard that does something, in its owner's words; `role` as in `MassLump.works_as`, `where` it is in.
+
+    `switch`: side, inside; empty: not told.
+    """
 
     name: str
     role: str
@@ -56,6 +61,7 @@ class DeviceLoad:
     switched_on: str = ""
     ready: str = ""
     after_landing: str = ""
+    switch: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -90,6 +96,16 @@ class Loadout:
         A booster's flame has a way to go to the motor above.
     changes : tuple of str
         What the last failure or review asks to be looked at.
+    wadding : str
+        What its owner says the wadding is, where that is neither known to be fit nor refused: it is asked about.
+    unknowns : tuple of (str, str)
+        What the verdict does not know, by the test's name, each as a sentence.
+    change : str
+        With which it goes, where it does not go as it is.
+    temperature_c : float or None
+        As read at the field; None: as forecast or not known.
+    order : Order
+        In which school it is prepared.
     """
 
     rocket: str
@@ -117,13 +133,15 @@ class Loadout:
     blow_test: bool = True
     vents: int = 0
     changes: tuple[str, ...] = ()
-    school: School = "recovery_first"
+    wadding: str = ""
+    unknowns: tuple[tuple[str, str], ...] = ()
+    change: str = ""
+    temperature_c: float | None = None
+    order: Order = DEFAULT
 
     def __post_init__(self) -> None:
         if not self.motors:
             raise RocketryError("motors", "is empty: a checklist is for a rocket with a motor in it")
-        if self.school not in SCHOOLS:
-            raise RocketryError("school", f"{self.school!r} is no order of preparing; one of {', '.join(SCHOOLS)}")
         require_finite("pins", self.pins, 0, 24)
         require_finite("altimeters", self.altimeters, 0, 6)
         if self.fires and not self.altimeters and not self.firing:
@@ -133,6 +151,37 @@ class Loadout:
     def firing(self) -> tuple[DeviceLoad, ...]:
         """Named altimeters that fire charges: switched on at the pad, upright."""
         return tuple(d for d in self.devices if d.role == "altimeter")
+
+    @property
+    def igniter_built_in(self) -> bool:
+        """Whether a motor lit from the ground holds its igniter once it is closed: then nothing is packed after it."""
+        return self.on_pad.card is not None and self.on_pad.card.igniter_is_in
+
+    @property
+    def school(self) -> PackedFirst:
+        """What is packed first: the recovery wherever the motor comes with its igniter in."""
+        return "recovery_first" if self.igniter_built_in else self.order.school
+
+    @property
+    def igniter_at(self) -> str:
+        """pad or table: with charges aboard or at high power an igniter goes in on the pad, whatever is chosen."""
+        return "pad" if self.fires or self.high_power else self.order.igniter_at
+
+    @property
+    def arms(self) -> str:
+        """before_igniter or after_igniter: last only where no switch is known to be out of reach from the side."""
+        reached = all(d.switch != "inside" for d in self.firing)
+        return self.order.arming if reached else "before_igniter"
+
+    @property
+    def asks_for_switch(self) -> bool:
+        """Whether it is not told that the charges' switch is reached from the side."""
+        return self.fires and (bool(self.altimeters) or any(d.switch == "" for d in self.firing))
+
+    @property
+    def cold(self) -> bool:
+        """Whether it was read to be cold."""
+        return self.temperature_c is not None and self.temperature_c < COLD_C
 
     @property
     def senses(self) -> bool:

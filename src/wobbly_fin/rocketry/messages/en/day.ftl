@@ -9,7 +9,3 @@ day-duty-stand-off = Everybody { $value } from the pad, the lead as long.
 day-duty-cleared = { $value } across cleared of dry grass round the pad.
 day-told = { $value } at liftoff: class { $airspace } of 14 CFR 101.22, from memory. Class 2 and 3 ask for notice or leave beforehand; what, and of whom, the authority where you fly decides: have its answer.
 day-no-distance = beyond the range’s table of distances
-
-check-piston = Wipe piston and tube, and let it fall through.
-check-piston-good = It runs by its own weight, its cord whole.
-check-piston-why = Soot jams it, and then nothing comes out.

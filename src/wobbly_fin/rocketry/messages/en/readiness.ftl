@@ -10,4 +10,5 @@ readiness-need-unfinished = Finish its build.
 readiness-need-weight = Weigh it.
 readiness-need-ground-test = Note its ground test, made by those licensed for it.
 readiness-need-motor = Say which motor you have, or what its pack says of it.
+readiness-need-wadding = Say what the wadding is: treated tissue, fluff, or what its packet says.
 readiness-need-model = Beyond what is computed here: fly it only as those do who know such flights.

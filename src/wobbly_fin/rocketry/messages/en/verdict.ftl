@@ -58,6 +58,7 @@ test-loads-passed = the weakest link from parachute to anchor holds { $value } t
 test-loads-failed = the weakest link from parachute to anchor holds only { $value } of what pulls at it, in time, early or late: see Recovery
 test-bay-passed = { $value } packed in { $limit } of room
 test-bay-failed = { $value } packed, but only { $limit } of room: a smaller parachute or a longer tube
+test-shield-unknown = what shields the parachute is not known by its name; its packet must say that it is treated against fire
 test-shield-failed = what shields the parachute is untreated: it burns and starts fires; treated tissue, fluff or a flameproof cloth instead
 test-ground-test-passed = tested on the ground as it is now
 test-ground-test-owed = its charges were not tested on the ground yet: those licensed for it do that before it first flies
@@ -194,6 +195,7 @@ verdict-need-weight = its weight on the scale
 verdict-need-ground-test = a ground test
 verdict-need-model = what this is not modelled for
 verdict-need-motor = which motor it is, or what its pack says
+verdict-need-wadding = whether the wadding is treated
 verdict-need-cloud = where it may land, being worked out
 
 ## What the kit's box says

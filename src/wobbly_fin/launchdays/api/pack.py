@@ -1,0 +1,66 @@
+"""What a phone takes along to a field without a network."""
+
+from django.contrib.auth.models import User
+from django.utils import timezone
+
+from wobbly_fin.launchdays.api.answers import checklist_out, drills_out, plan_out
+from wobbly_fin.launchdays.api.schemas import (
+    DayChoiceOut,
+    FieldPackOut,
+    ManifestLineOut,
+    PackedLineOut,
+    ReadingOut,
+    WarmthStepOut,
+    WindStepOut,
+)
+from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, grid_of
+from wobbly_fin.launchdays.field_state import USUAL_C, Reading, reading_of
+from wobbly_fin.launchdays.models import LaunchDay
+from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for, plan_of
+from wobbly_fin.launchdays.spread import cloud_of
+from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
+from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
+from wobbly_fin.rocketry.launchday.checklists.carry import carry
+from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
+from wobbly_fin.rocketry.launchday.explain import look_sentence
+from wobbly_fin.rocketry.launchday.holds import WIND_HOLDS_S
+from wobbly_fin.rocketry.units.display import show
+
+
+def pack_out(user: User, day: LaunchDay, device: str) -> FieldPackOut:
+    """A day as it stands for one phone: judged in what was last read on site, its grids in the forecast's warmth."""
+    reading = reading_of(day)
+    forecast = plan_of(user, day)
+    plan = plan_of(user, day, now=reading.weather()) if reading is not None else forecast
+    in_forecast = {p.row.pk: p for p in forecast.lines}
+    warmth = forecast.forecast.at((day.opens + day.closes) / 2).temperature_c if forecast.forecast else USUAL_C
+    mine = day.events.filter(device=device[:40]).values_list("pk", flat=True) if device else []
+    board = plan_out(plan)
+    return FieldPackOut(
+        plan=board,
+        lines=[_line(plan, planned, out, reading, in_forecast[planned.row.pk], warmth) for out, planned in zip(board.lines, plan.lines, strict=True)],
+        speeds_m_s=list(GRID_SPEEDS_M_S),
+        from_deg=list(GRID_FROM_DEG),
+        winds=[WindStepOut(m_s=0.5 * n, said=show(0.5 * n, "speed", plan.units)) for n in range(31)],
+        warmths=[WarmthStepOut(c=float(c), said=show(float(c), "temperature", plan.units)) for c in range(-25, 46)],
+        reading=ReadingOut(m_s=reading.m_s, from_deg=reading.from_deg, c=reading.c, at=reading.at) if reading else None,
+        grid_c=warmth,
+        wind_holds_s=WIND_HOLDS_S,
+        known=list(mine),
+        openings=[DayChoiceOut(key=k, label=v) for k, v in OPENINGS.items()],
+        landings=[DayChoiceOut(key=k, label=v) for k, v in LANDINGS.items() if k != "none"],
+        misfire_wait_s=MISFIRE_WAIT_S,
+        packed_at=timezone.now(),
+    )  # fmt: skip
+
+
+def _line(
+    plan: DayPlan, planned: Planned, out: ManifestLineOut, reading: Reading | None, in_forecast: Planned, warmth: float
+) -> PackedLineOut:
+    loadout = loadout_for(plan, planned)
+    pad = planned.row.events.filter(kind="at_pad").order_by("at", "pk").last()
+    return PackedLineOut(
+        line=out, checklist=checklist_out(plan, planned, reading), look=look_sentence(cloud_of(planned.ruling.candidate.case).landed, plan.units),
+        turnaround=[i.key for i in turnaround(loadout)], drills=drills_out(loadout), carry=list(carry(loadout)),
+        pad=str(pad.facts.get("pad", ""))[:20] if pad else "", grid=grid_of(plan, in_forecast, warmth),
+    )  # fmt: skip

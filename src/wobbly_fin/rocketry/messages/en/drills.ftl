@@ -1,0 +1,42 @@
+### Drills for what goes wrong at the pad and after landing: short, in order. $seconds is how long the code has one wait.
+
+drill-name-misfire = Nothing happened
+drill-name-hangfire = It smokes, hisses or lit and went out
+drill-name-late = It lit late, somebody is near
+drill-name-unsafe = It hangs in a tree, a wire, lies in crop or water
+drill-name-unfired = A charge did not fire
+
+drill-key-out-misfire = Key out, and into your pocket.
+    .hazard = Nobody moves yet.
+drill-key-out-hangfire = Key out. Everybody stays back and watches.
+    .hazard = A motor that smokes can light without any warning.
+drill-wait = Wait { $seconds } s.
+    .hazard = Never sooner, by the code; longer where your range says so.
+drill-stay-back = Wait until no smoke has been seen for a while; the range officer says when.
+drill-wait-again = From the last smoke on, wait { $seconds } s more.
+    .hazard = Never sooner.
+drill-one-walks = One person walks up, from the side, key in the pocket.
+    .hazard = Nobody in line with nose or nozzle.
+drill-charges-safe = Make the charges safe before anything else is touched, from the side, as their sheet says.
+    .hazard = A charge can fire while you do it. Those licensed for it, nobody else near.
+drill-upper-live = The upper motor may hold an igniter of its own: it is made safe as the charges are.
+    .hazard = Leave it on the pad if nobody there knows how.
+drill-unclip = Take the clips off, then the rocket off its guide, nozzle away from everybody.
+drill-look-igniter = Look at the igniter: burnt through, or whole? Whole: battery, clips and lead. Burnt: it did not touch the propellant.
+    .hazard = A motor that was lit and went out is not used again.
+drill-wet-out = Put it down in the open, nozzle up and away from people; its maker’s sheet says what becomes of it.
+    .hazard = It is never lit a second time.
+drill-down-flat = Shout. Away from it to the side, down, arms over the head.
+    .hazard = Never towards it, never in front of or behind it.
+drill-heads-up = Everybody looks up and points until it is down.
+drill-count-heads = Count heads. Then find out who had the key.
+drill-leave-it = Leave it where it is.
+    .hazard = Never from a power line, never from a tree or water that is not safe. The grid’s people come for lines.
+drill-mark-it = Note bearing, time and landmark; photograph it from where you stand.
+drill-call-owner = Ask the owner of the ground before you walk into a crop.
+drill-charges-later = Its charges may be live: tell whoever comes for it, and stay clear of nose and tail.
+    .hazard = It is made safe before it is picked up, by those licensed for it.
+drill-stand-aside = Stand to its side; nobody in line with nose or tail.
+    .hazard = Treat it as if it fires now.
+drill-carry-upright = Carry it nose away from everybody, alone.
+drill-take-apart = Taken apart only when every charge is out, by those licensed for it.
