@@ -162,7 +162,7 @@ def test_a_checklist_is_this_rocket_s_and_a_change_is_asked_again(hedda: Person)
     body = {"rocket_id": line["rocket_id"], "motor_key": "catalogue:B9", "delay_s": 6}
     assert hedda.call("PUT", f"{day}/lines/{line['id']}", body)[0] == 200
     now = {i["key"]: i for i in hedda.get(f"{day}/lines/{line['id']}/checklist")["items"]}
-    assert now["motor"]["again"] and not now["motor"]["ticked"] and now["fins"]["ticked"]
+    assert now["motor"]["reopened"] and not now["motor"]["ticked"] and now["fins"]["ticked"]
 
 
 def event(kind: str, line: str | None, **more: Any) -> dict[str, Any]:

@@ -1,13 +1,15 @@
 """A motor as a strict model: with its curve, and what of it is a guess."""
 
 from dataclasses import asdict
+from functools import partial
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, SerializerFunctionWrapHandler, model_serializer
 
-from wobbly_fin.formats.base import Document, Number, Sample
+from wobbly_fin.formats.base import Document, Number, Sample, within
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors import Motor, ThrustCurve
+from wobbly_fin.rocketry.motors.assembly_card import AssemblyCard, read_card
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.rocketry.motors.unsure import FIGURES, Unsure
 
@@ -100,6 +102,11 @@ class MotorsFile(Document):
     format: Literal["wobbly-fin-motors"] = "wobbly-fin-motors"
     version: Literal[1] = 1
     motors: Annotated[list[MotorDocument], Field(max_length=MOST_MOTORS)]
+    assembly: Annotated[dict[str, dict[str, Any]], Field(max_length=MOST_MOTORS)] = {}
+
+    def cards(self) -> dict[str, AssemblyCard]:
+        """How reloads among them are put together, by label; raises RocketryError at the field at fault."""
+        return {label: within(f"assembly.{label}", partial(read_card, told)) for label, told in self.assembly.items()}
 
 
 def read_motors(data: bytes) -> MotorsFile:

@@ -4,11 +4,12 @@ import datetime
 from dataclasses import dataclass
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.utils import timezone
 
 from wobbly_fin.hangar.snapshots import content_hash
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay
-from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
+from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for, plan_of
 from wobbly_fin.rocketry.launchday.checklists.compose import checklist
 from wobbly_fin.rocketry.launchday.holds import Override, Stand, Word, read_on, stands_of
 from wobbly_fin.rocketry.launchday.weather import HourlyWeather
@@ -58,6 +59,12 @@ def reading_of(day: LaunchDay) -> Reading | None:
         m_s=float(row.facts["m_s"]), from_deg=float(row.facts.get("from_deg", 270.0)),
         c=float(warmth) if isinstance(warmth, int | float) else None, at=row.at,
     )  # fmt: skip
+
+
+def as_read(user: User, day: LaunchDay, *, changes: bool = False) -> tuple[DayPlan, Reading | None]:
+    """A day judged in what was last read on site; in its forecast where nothing was."""
+    reading = reading_of(day)
+    return plan_of(user, day, now=reading.weather() if reading else None, changes=changes), reading
 
 
 def words_of(day: LaunchDay) -> dict[str, dict[str, Word]]:

@@ -29,6 +29,7 @@ from wobbly_fin.sharing.api.archive_router import router as archive
 from wobbly_fin.sharing.api.router import router as sharing
 from wobbly_fin.site import errors
 from wobbly_fin.site.errors import disk_said
+from wobbly_fin.stores.api.card_router import router as cards
 from wobbly_fin.stores.api.conditions_router import router as conditions
 from wobbly_fin.stores.api.material_router import router as materials
 from wobbly_fin.stores.api.router import router as stores
@@ -86,6 +87,7 @@ api.add_router("/hangar", examples)
 api.add_router("/stores", stores)
 api.add_router("/stores", kept_parts)
 api.add_router("/stores", materials)
+api.add_router("/stores", cards)
 api.add_router("/workshop", workshop)
 api.add_router("/logbook", logbook)
 api.add_router("/logbook", flight)

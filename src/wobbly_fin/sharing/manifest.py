@@ -5,8 +5,9 @@ from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
+from wobbly_fin.launchdays.field_state import as_read
 from wobbly_fin.launchdays.models import LaunchDay
-from wobbly_fin.launchdays.plan import DayPlan, plan_of
+from wobbly_fin.launchdays.plan import DayPlan
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -19,7 +20,7 @@ class Manifest:
 
 def manifest_of(owner: User, day: LaunchDay) -> Manifest:
     """One day, judged with its owner's limits and said in their units."""
-    return Manifest(flyer=owner.username, plan=plan_of(owner, day, changes=False))
+    return Manifest(flyer=owner.username, plan=as_read(owner, day)[0])
 
 
 def manifests_on(day: datetime.date) -> list[Manifest]:

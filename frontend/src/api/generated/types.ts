@@ -1452,6 +1452,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/shelf/{key}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Card
+         * @description What is told of how a motor is put together.
+         */
+        get: operations["motor_card"];
+        /**
+         * Put Card
+         * @description Keep it: every list this motor stands in follows.
+         */
+        put: operations["keep_motor_card"];
+        post?: never;
+        /**
+         * Delete Card
+         * @description Forget it: the sheet alone knows.
+         */
+        delete: operations["forget_motor_card"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/rockets/{key}": {
         parameters: {
             query?: never;
@@ -4813,30 +4841,41 @@ export interface components {
         };
         /**
          * CardOut
-         * @description The card of one bay.
+         * @description A motor's card, the steps it makes and what may be chosen. `told`: somebody told it; `fits`: the motor is a reload.
          */
         CardOut: {
-            /** Title */
-            title: string;
+            /** Told */
+            told: boolean;
+            /** Fits */
+            fits: boolean;
+            /** Card */
+            card: {
+                [key: string]: unknown;
+            };
             /** Steps */
             steps: components["schemas"]["CardStepOut"][];
+            /** Choices */
+            choices: components["schemas"]["CardChoiceOut"][];
         };
         /**
          * CardStepOut
-         * @description A drawing of the packing card.
+         * @description A step as a list will show it.
          */
         CardStepOut: {
             /** Key */
             key: string;
-            /** Title */
-            title: string;
             /** Text */
             text: string;
-            /** Check */
-            check: string;
-            /** Caution */
-            caution: string;
-            picture: components["schemas"]["PictureOut"];
+            /** Good */
+            good: string;
+            /** Wrong */
+            wrong: string;
+            /** Hazard */
+            hazard: string;
+            /** Picture */
+            picture: string;
+            /** Hold */
+            hold: boolean;
         };
         /**
          * ChargeOut
@@ -5851,6 +5890,36 @@ export interface components {
              */
             typed: {
                 [key: string]: string;
+            };
+        };
+        /**
+         * CardChoiceOut
+         * @description What is chosen of the motor's parts.
+         */
+        CardChoiceOut: {
+            /** Name */
+            name: string;
+            /** Options */
+            options: components["schemas"]["CardKindOut"][];
+        };
+        /**
+         * CardKindOut
+         * @description A kind of part one may choose.
+         */
+        CardKindOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * CardIn
+         * @description A card as chosen or typed.
+         */
+        CardIn: {
+            /** Card */
+            card: {
+                [key: string]: unknown;
             };
         };
         /**
@@ -12596,6 +12665,157 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    motor_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_motor_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    forget_motor_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -11,9 +11,9 @@ from django.http import Http404
 from django.utils import timezone
 
 from wobbly_fin.accounts.people import preferences_of, units_of
-from wobbly_fin.launchdays.field_state import reading_of, stands_for, words_of
+from wobbly_fin.launchdays.field_state import as_read, stands_for, words_of
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay, ManifestLine
-from wobbly_fin.launchdays.plan import DayContext, day_of, line_of, plan_of
+from wobbly_fin.launchdays.plan import DayContext, day_of, line_of
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
 from wobbly_fin.rocketry.errors import RocketryError, Together, require_finite
 from wobbly_fin.rocketry.launchday.checklists.fly import NEVER
@@ -156,8 +156,7 @@ def _note_open_holds(user: User, day: LaunchDay, key: uuid.UUID) -> None:
     event = DayEvent.objects.select_related("line").get(pk=key)
     if event.line is None or event.line.deleted_at is not None or "open_holds" in event.facts:
         return
-    reading = reading_of(day)
-    plan = plan_of(user, day, now=reading.weather() if reading else None, changes=False)
+    plan, reading = as_read(user, day)
     planned = next((p for p in plan.lines if p.row.pk == event.line_id), None)
     if planned is None:
         return

@@ -14,7 +14,7 @@ from wobbly_fin.launchdays.api.schemas import (
     WindStepOut,
 )
 from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, grid_of
-from wobbly_fin.launchdays.field_state import USUAL_C, Reading, reading_of
+from wobbly_fin.launchdays.field_state import USUAL_C, Reading, as_read
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for, plan_of
 from wobbly_fin.launchdays.spread import cloud_of
@@ -29,9 +29,8 @@ from wobbly_fin.rocketry.units.display import show
 
 def pack_out(user: User, day: LaunchDay, device: str) -> FieldPackOut:
     """A day as it stands for one phone: judged in what was last read on site, its grids in the forecast's warmth."""
-    reading = reading_of(day)
-    forecast = plan_of(user, day)
-    plan = plan_of(user, day, now=reading.weather()) if reading is not None else forecast
+    plan, reading = as_read(user, day, changes=True)
+    forecast = plan if reading is None else plan_of(user, day)
     in_forecast = {p.row.pk: p for p in forecast.lines}
     warmth = forecast.forecast.at((day.opens + day.closes) / 2).temperature_c if forecast.forecast else USUAL_C
     mine = day.events.filter(device=device[:40]).values_list("pk", flat=True) if device else []

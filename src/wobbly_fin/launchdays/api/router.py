@@ -33,7 +33,7 @@ from wobbly_fin.launchdays.api.schemas import (
     LaunchDayOut,
     ManifestLineIn,
 )
-from wobbly_fin.launchdays.field_state import USUAL_C, overrides_of, read_on_site, reading_of
+from wobbly_fin.launchdays.field_state import USUAL_C, as_read, overrides_of, read_on_site
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
 from wobbly_fin.launchdays.plan import day_of, plan_of
@@ -150,8 +150,8 @@ def car(request: HttpRequest, key: uuid.UUID) -> CarOut:
 def get_checklist(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> ChecklistOut:
     """One flight's list."""
     user = person(request)
-    plan = plan_of(user, day_of(user, key), changes=False)
-    return checklist_out(plan, plan.line(line), reading_of(plan.day))
+    plan, reading = as_read(user, day_of(user, key))
+    return checklist_out(plan, plan.line(line), reading)
 
 
 @router.get("/days/{uuid:key}/lines/{uuid:line}/cloud", response={200: LandingCloudOut, **REFUSALS}, operation_id="landing_cloud")

@@ -22,7 +22,9 @@ TREATED = (
     "treated", "flameproof", "flame proof", "flame-proof", "fireproof", "fire proof", "fire-proof", "retardant", "non-flammable", "nonflammable",
     "recovery wadding", "rocket wadding", "cellulose", "borate", "aramid", "crepe wadding",
 )  # fmt: skip
-_DENIED = re.compile(r"\b(?:un[- ]?|not |non[- ]?|never |no )(?:(?:fire|flame)[- ]?)?(?:treated|proof|retardant)|without treatment")
+_DENIED = re.compile(
+    r"\b(?:un[- ]?|not |non[- ]?|never |no )(?:(?:fire|flame)[- ]?)?(?:treated|proof|retardant)|without treatment"
+)
 
 
 def what_it_is(name: str) -> Wadding:

@@ -6,13 +6,18 @@ from django.db import transaction
 from wobbly_fin.formats.base import within
 from wobbly_fin.formats.motors import MotorDocument, MotorsFile
 from wobbly_fin.stores.actions.put_in import name_of, own_motors
-from wobbly_fin.stores.models import OwnMotor
+from wobbly_fin.stores.cards import card_of, keep_card
+from wobbly_fin.stores.models import MotorCard, OwnMotor
 
 
 def motors_file(user: User) -> MotorsFile:
     """Everything of one's own; nothing of the box, which is nobody else's."""
     rows = OwnMotor.objects.visible_to(user)
-    return MotorsFile(motors=[MotorDocument.model_validate(row.document) for row in rows])
+    cards = {row.motor_key: row.card for row in MotorCard.objects.visible_to(user)}
+    return MotorsFile(
+        motors=[MotorDocument.model_validate(row.document) for row in rows],
+        assembly={row.label: cards[f"own:{row.pk}"] for row in rows if f"own:{row.pk}" in cards},
+    )
 
 
 def take_in(user: User, found: MotorsFile) -> dict[str, list[str]]:
@@ -25,6 +30,7 @@ def take_in(user: User, found: MotorsFile) -> dict[str, list[str]]:
     """
     said: dict[str, list[str]] = {"taken": [], "better": [], "there": []}
     motors = [within(f"motors.{n}", document.to_motor) for n, document in enumerate(found.motors)]
+    cards = found.cards()
     with transaction.atomic():
         own = own_motors(user)
         for motor, document in zip(motors, found.motors, strict=True):
@@ -42,4 +48,6 @@ def take_in(user: User, found: MotorsFile) -> dict[str, list[str]]:
                 row.save()
                 said["better"].append(motor.name)
             own[name] = (row, motor)
+            if motor.name in cards and card_of(user, f"own:{row.pk}") is None:
+                keep_card(user, f"own:{row.pk}", cards[motor.name])
     return said
