@@ -4,6 +4,15 @@ import App from './App.svelte';
 import { keepFocus } from './kit/keepFocus';
 import './app.css';
 
+// Browsers give it only to pages from this machine or over HTTPS; a club's server at the field may be neither.
+if (!('randomUUID' in crypto))
+  Object.assign(crypto, {
+    randomUUID: () =>
+      '10000000-1000-4000-8000-100000000000'.replace(/[018]/g, (d) =>
+        (+d ^ (crypto.getRandomValues(new Uint8Array(1))[0]! & (15 >> (+d / 4)))).toString(16),
+      ),
+  });
+
 const target = document.getElementById('app');
 if (!target) throw new Error('The page has no place for the application.');
 

@@ -75,10 +75,9 @@ def test_wind_read_on_site_judges_again(hedda: Person) -> None:
     assert line["verdict"] == "open" and any("it is built" in r["say"] for r in line["reasons"] if r["open"])
     hedda.say_built(line["rocket_id"])
     verdicts = []
-    for wind in ("1 m/s", "25 mph"):
-        status, out = hedda.call("POST", f"{day}/read", {"wind": wind, "wind_from": "SW", "temperature": "12 C"})
-        assert status == 200, out
-        verdicts.append(out["lines"][0]["verdict"])
+    for wind in (1.0, 11.0):
+        assert not tell(hedda, day, [event("wind", None, facts={"m_s": wind, "from_deg": 225, "temperature": "12 C"})])["refused"]
+        verdicts.append(hedda.get(f"{day}/pack")["plan"]["lines"][0]["verdict"])
     assert verdicts == ["go", "no_go"]
     doubts = [r["say"].lower() for r in hedda.get(day)["lines"][0]["reasons"] if r["open"]]
     assert any("no wind told" in d for d in doubts)  # nobody told a forecast, and what was read on site is not kept with the day
@@ -273,9 +272,7 @@ def test_lines_that_cannot_be_are_refused(hedda: Person) -> None:
     assert put_line(hedda, day, "Inchworm", "A7", 4, 422, tilt_deg=80)["fields"][0]["field"] == "tilt_deg"
     put_line(hedda, day, "Inchworm", "Z99", 4, 404)
     assert hedda.get(day)["lines"] == []
-    status, out = hedda.call("POST", f"{day}/read", {"wind": "200"})
-    assert status in (200, 422)  # 200 m/s is no wind
-    assert status == 422 and "wind" in out["fields"][0]["field"]
+    assert len(tell(hedda, day, [event("wind", None, facts={"m_s": 200, "from_deg": 0})])["refused"]) == 1
 
 
 def test_a_day_s_bin_and_another_s_day(hedda: Person, rival: Person) -> None:

@@ -84,11 +84,13 @@ def test_the_network_goes_mid_checklist_and_nothing_is_lost_or_doubled(page: Pag
     flights = Flight.objects.count()
     queue.get_by_role("button", name=re.compile("Inchworm")).first.click()
     page.get_by_role("button", name="Done", exact=True).click()
+    expect(page.get_by_text("· 2 of")).to_be_visible()
     expect(page.get_by_text("all sent")).to_be_visible()
 
     context.set_offline(True)
-    for _ in range(3):
+    for n in range(3):
         page.get_by_role("button", name="Done", exact=True).click()
+        expect(page.get_by_text(f"· {n + 3} of")).to_be_visible()
     expect(page.get_by_text("3 to send, no network")).to_be_visible()
     page.get_by_role("button", name="What happened").click()
     page.get_by_role("button", name="opened at the top").click()
@@ -135,27 +137,54 @@ def test_the_network_goes_mid_checklist_and_nothing_is_lost_or_doubled(page: Pag
     fits_the_phone(page)
 
 
-def test_what_is_read_on_site_judges_and_the_scale_is_believed(page: Page, demo: str) -> None:
+DONE = re.compile("^(Done|Hold: looked at it|Looked at twice: done)$")
+
+
+def to_the_field(page: Page, demo: str, rocket: str) -> None:
+    """A flight's list on a phone."""
     page.set_viewport_size({"width": 390, "height": 844})
     to_the_day(page, demo)
     page.get_by_role("link", name="Field mode").click()
-    dial, queue = page.get_by_label("Wind now"), page.get_by_label("Queue")
-    expect(queue.get_by_role("listitem").first).to_be_visible()
-    page.locator("[name=temperature]").fill("warm")
-    dial.get_by_role("button", name="Note it and judge").click()
-    expect(dial.get_by_text(re.compile("✕ .*temperature", re.IGNORECASE))).to_be_visible()
-    page.locator("[name=temperature]").fill("12 C")
-    dial.get_by_role("button", name="Note it and judge").click()
-    expect(dial.get_by_text("every flight judged in it")).to_be_visible()
+    page.get_by_label("Queue").get_by_role("button", name=re.compile(rocket)).first.click()
+    expect(page.get_by_label("Where it stands")).to_be_visible()
+
+
+def note_the_wind(page: Page, warmth: str = "12") -> None:
+    page.locator("[name=temperature]").select_option(warmth)
+    page.get_by_role("button", name="Note it and judge").click()
+    expect(page.get_by_text(re.compile("^Noted"))).to_be_visible()
+
+
+def tick_until(page: Page, text: str) -> None:
+    """Line after line, as one would, until one that says something."""
+    shown = page.locator("p.font-display.text-2xl")
+    for _ in range(90):
+        if text in shown.inner_text():
+            return
+        where = page.get_by_text(re.compile(r"· \d+ of \d+")).inner_text() + shown.inner_text()
+        button = page.get_by_role("button", name=DONE)
+        if button.count():
+            button.click()
+            if "Looked at twice" in (button.inner_text() if button.count() else ""):
+                button.click()
+        else:
+            page.get_by_role("button", name=re.compile("^(Next|Leave it open)$")).click()
+        expect(page.get_by_text(re.compile(r"· \d+ of \d+|Every line"))).not_to_have_text(where)
+    raise AssertionError(f"no line says {text}")
+
+
+def test_what_is_read_on_site_judges_and_the_scale_is_believed(page: Page, demo: str) -> None:
+    to_the_field(page, demo, "Copper Kettle")
+    page.get_by_role("button", name="Queue").click()
+    note_the_wind(page)
+    queue = page.get_by_label("Queue")
     kettle = queue.get_by_role("button", name=re.compile("Copper Kettle"))
     expect(kettle.get_by_text("✓ go")).to_be_visible()
+    expect(page.get_by_text(re.compile("^Read just now"))).to_be_visible()
 
     # Two kilograms more than forecast: no longer.
     kettle.click()
-    for _ in range(40):
-        if page.locator("[name=mass]").count():
-            break
-        page.get_by_role("button", name=re.compile("^(Done|Hold: looked at it|Looked at twice: done)$")).click()
+    tick_until(page, "Weigh it")
     page.locator("[name=mass]").fill("heavy")
     page.get_by_role("button", name="Note it", exact=True).click()
     expect(page.get_by_text(re.compile("mass: "))).to_be_visible()
@@ -164,12 +193,98 @@ def test_what_is_read_on_site_judges_and_the_scale_is_believed(page: Page, demo:
     page.get_by_role("button", name="Note it", exact=True).click()
     expect(page.get_by_text("Not as planned")).to_be_visible()
 
+    # A no is overridden by nobody.
     page.get_by_role("button", name="Countdown").click()
-    expect(page.get_by_role("button", name="Sound: off")).to_be_visible()
+    expect(page.get_by_text("The verdict is no: nobody overrides that")).to_be_visible()
+    expect(page.get_by_role("button", name="Count", exact=True)).to_have_count(0)
     page.get_by_role("button", name="Heads up!").click()
     expect(page.get_by_text("Everybody on their feet")).to_be_visible()
+    expect(page.get_by_text("Shown on every phone on the range")).to_be_visible()
     page.get_by_text("It is down: close this").click()
     expect(page.get_by_text("Everybody on their feet")).to_have_count(0)
+
+
+def test_nothing_flies_past_an_open_hold_and_who_took_one_on_stays_with_the_flight(page: Page, demo: str) -> None:
+    to_the_field(page, demo, "Saltmarsh Heron")
+    page.get_by_role("button", name="Countdown").click()
+    expect(page.get_by_text("No countdown yet")).to_be_visible()
+    expect(page.get_by_text("the last reading must be at most 15 minutes old")).to_be_visible()
+    barred = page.get_by_role("alert").get_by_role("button")
+    assert barred.count() >= 4 and page.get_by_role("button", name="Count", exact=True).count() == 0
+    # Each leads to its line. The motor cannot go in past the hold before it.
+    barred.filter(has_text="Read the wind again").click()
+    expect(page.locator("p.font-display.text-2xl")).to_contain_text("Read the wind again")
+    page.get_by_role("button", name="Queue").click()
+    note_the_wind(page)
+    page.get_by_label("Queue").get_by_role("button", name=re.compile("Saltmarsh Heron")).first.click()
+    tick_until(page, "Read the wind again")
+    page.get_by_role("button", name="Take it on by name").click()
+    page.get_by_role("button", name="I take it on").click()
+    expect(page.get_by_text("Whose decision is it?")).to_be_visible()
+    page.locator("[name=by]").fill("Odile")
+    page.locator("[name=why]").fill("flag hangs down")
+    page.get_by_role("button", name="I take it on").click()
+    expect(page.locator("p.font-display.text-2xl")).to_contain_text("The motor in your hand")
+    # Skipped, the next hold bars the motor.
+    page.get_by_role("button", name="Back", exact=True).click()
+    expect(page.get_by_text("Odile took it on: flag hangs down")).to_be_visible()
+    page.get_by_role("button", name="Next").click()
+    tick_until(page, "Count from five")
+    expect(page.get_by_label("Where it stands").get_by_text("Armed")).to_have_attribute("aria-current", "step")
+    page.get_by_role("button", name="Countdown").click()
+    page.get_by_role("button", name="Count", exact=True).click()
+    page.get_by_role("button", name="It does not go").click()
+    drill = page.get_by_role("dialog", name="Nothing happened")
+    expect(drill.get_by_text("Key out")).to_be_visible()
+    drill.get_by_role("button", name="Done").click()
+    expect(drill.get_by_role("timer")).to_be_visible()
+    expect(drill.get_by_role("button", name="Wait")).to_be_disabled()
+    drill.get_by_role("button", name="Back").click()
+    drill.get_by_role("button", name="Back").click()
+    page.get_by_role("button", name="Count", exact=True).click()
+    page.get_by_role("button", name="It flies").click()
+    page.get_by_role("button", name="What happened").click()
+    page.get_by_role("button", name="opened at the top").click()
+    page.get_by_role("button", name=re.compile("landed safe")).click()
+    page.get_by_role("button", name=re.compile("Into the log")).click()
+    expect(page.get_by_text("all sent")).to_be_visible()
+    told = DayEvent.objects.get(kind="told", line__rocket__name="Saltmarsh Heron")
+    assert told.facts["open_holds"] == [] and DayEvent.objects.filter(kind="misfired").count() == 1
+    page.goto(f"{demo}/logbook/{told.pk}")
+    expect(page.get_by_label("Holds").get_by_text(re.compile("Odile took it on: flag hangs down"))).to_be_visible()
+
+
+def test_two_tabs_of_one_phone_offline_lose_no_tick_and_a_slow_network_takes_none_back(
+    page: Page, demo: str, context: BrowserContext
+) -> None:
+    to_the_field(page, demo, "Inchworm")
+    other = context.new_page()
+    to_the_field(other, demo, "Inchworm")
+    context.set_offline(True)
+    first = page.locator("p.font-display.text-2xl").inner_text()
+    page.get_by_role("button", name="Done", exact=True).click()
+    expect(page.locator("p.font-display.text-2xl")).not_to_have_text(first)
+    other.get_by_role("button", name="Done", exact=True).click()
+    other.get_by_role("button", name="Done", exact=True).click()
+    for tab in (page, other):
+        expect(tab.get_by_text(re.compile("to send, no network"))).to_be_visible()
+    # The server gets them; what it packs takes for ever to come. What was ticked stays ticked.
+    page.route("**/pack*", lambda route: route.abort())
+    other.close()
+    context.set_offline(False)
+    page.evaluate("window.dispatchEvent(new Event('online'))")
+    expect(page.get_by_text(re.compile("to send"))).to_have_count(0)
+    done = page.get_by_role("progressbar")
+    before = float(done.get_attribute("value") or 0)
+    assert before >= 2
+    page.reload()
+    page.get_by_label("Queue").get_by_role("button", name=re.compile("Inchworm")).first.click()
+    assert float(page.get_by_role("progressbar").get_attribute("value") or 0) == before
+    page.unroute("**/pack*")
+    page.evaluate("window.dispatchEvent(new Event('online'))")
+    expect(page.get_by_text("all sent")).to_be_visible()
+    ticks = list(DayEvent.objects.filter(kind="ticked").values_list("item", flat=True))
+    assert len(set(ticks)) == before and len(set(DayEvent.objects.values_list("pk", flat=True))) == DayEvent.objects.count()
 
 
 def test_the_club_s_own_rules_and_a_forecast_from_a_file(page: Page, demo: str) -> None:

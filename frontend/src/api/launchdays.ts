@@ -69,10 +69,21 @@ export const dropLine = (id: string, line: string) =>
 export const askWeather = (id: string, document?: Record<string, unknown>) =>
   ask(client.POST('/api/launchdays/days/{key}/weather', { ...at(id), body: document ? { document } : {} }));
 
-export const readOnSite = (id: string, body: Schemas['FieldWindIn']) =>
-  ask(client.POST('/api/launchdays/days/{key}/read', { ...at(id), body }));
+export const packFor = (id: string, device: string) =>
+  ask(client.GET('/api/launchdays/days/{key}/pack', { params: { path: { key: id }, query: { device } } }));
 
-export const packFor = (id: string) => ask(client.GET('/api/launchdays/days/{key}/pack', at(id)));
+export const callHeadsUp = (key: string) =>
+  ask(client.PUT('/api/launchdays/alerts/{key}', { params: { path: { key } } }));
+
+export const alertsSince = (after: string | undefined) =>
+  ask(client.GET('/api/launchdays/alerts', { params: { query: after ? { after } : {} } }));
+
+export const useFlightHolds = (flight: () => string) =>
+  createQuery(() => ({
+    queryKey: ['flight-holds', flight()],
+    queryFn: () =>
+      ask(client.GET('/api/launchdays/flights/{flight}/holds', { params: { path: { flight: flight() } } })),
+  }));
 
 export const tellEvents = (id: string, body: Schemas['DayEventsIn']) =>
   ask(client.PUT('/api/launchdays/days/{key}/events', { ...at(id), body }));

@@ -205,6 +205,13 @@ export const useMotor = (key: () => string) =>
     queryFn: () => ask(client.GET('/api/stores/shelf/{key}', { params: { path: { key: key() } } })),
   }));
 
+export const useMotorCard = (key: () => string) =>
+  createQuery(() => ({
+    queryKey: ['motors', key(), 'card'],
+    enabled: key() !== '',
+    queryFn: () => ask(client.GET('/api/stores/shelf/{key}/card', { params: { path: { key: key() } } })),
+  }));
+
 export const useDecoded = (label: () => string) =>
   createQuery(() => ({
     queryKey: ['decode', label()],

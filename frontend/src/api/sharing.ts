@@ -12,6 +12,7 @@ export const useShared = (token: () => string) =>
 export const useRange = (day: () => string) =>
   createQuery(() => ({
     queryKey: ['range', day()],
+    refetchInterval: 10_000,
     queryFn: () => ask(client.GET('/api/range', { params: { query: { day: day() } } })),
   }));
 

@@ -22,6 +22,8 @@
     closes: now?.closes ?? '16:00',
     code: now ? (now.codes.some((c) => c.key === now.code.key) ? now.code.key : 'published') : 'published',
     school: now?.school ?? 'recovery_first',
+    igniter_at: now?.igniter_at ?? 'pad',
+    arming: now?.arming ?? 'before_igniter',
   });
   const rules = $state(Object.fromEntries((now?.rules ?? []).map((r) => [r.key, r.own ? r.text : ''])));
   let refused = $state<ApiError>();
@@ -76,6 +78,18 @@
         <span class="mb-0.5 block font-semibold">Prepared</span>
         <select class="select select-sm w-full" name="school" bind:value={form.school}>
           {#each plan.schools as s (s.key)}<option value={s.key}>{s.label}</option>{/each}
+        </select>
+      </label>
+      <label class="lg:col-span-2">
+        <span class="mb-0.5 block font-semibold">Igniters</span>
+        <select class="select select-sm w-full" name="igniter_at" bind:value={form.igniter_at}>
+          {#each plan.igniter_places as s (s.key)}<option value={s.key}>{s.label}</option>{/each}
+        </select>
+      </label>
+      <label class="lg:col-span-2">
+        <span class="mb-0.5 block font-semibold">Charges</span>
+        <select class="select select-sm w-full" name="arming" bind:value={form.arming}>
+          {#each plan.armings as s (s.key)}<option value={s.key}>{s.label}</option>{/each}
         </select>
       </label>
     {/if}

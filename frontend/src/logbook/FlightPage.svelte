@@ -13,6 +13,7 @@
   import Altimeter from './Altimeter.svelte';
   import DropLog from './DropLog.svelte';
   import Facts from './Facts.svelte';
+  import Holds from './Holds.svelte';
   import LandedMap from './LandedMap.svelte';
   import Photos from './Photos.svelte';
   import Readouts from './Readouts.svelte';
@@ -73,6 +74,7 @@
       </p>{/if}
     <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,1fr)_430px]">
       <div class="grid grid-cols-[minmax(0,1fr)] content-start gap-2">
+        <Holds flight={id} />
         <section class="paper p-4" aria-label="Forecast against fact">
           <h2 class="mb-1 text-lg font-bold">Forecast against fact</h2>
           {#each found.sentences as sentence, n (n)}<p class="mb-0.5"><Said text={sentence} /></p>{/each}

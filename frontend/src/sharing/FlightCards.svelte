@@ -10,6 +10,22 @@
     open: ['?', 'not decided', 'text-warning'],
     no_go: ['✕', 'no-go as it stands', 'text-error'],
   };
+  const words: Record<string, string> = {
+    prep: 'In prep',
+    ready: 'Ready to walk out',
+    at_pad: 'At the pad',
+    armed: 'Armed',
+    flown: 'Flown',
+  };
+  let now = $state(Date.now());
+  $effect(() => {
+    const timer = setInterval(() => (now = Date.now()), 1000);
+    return () => clearInterval(timer);
+  });
+  function since(at: string): string {
+    const s = Math.max(0, Math.floor((now - Date.parse(at)) / 1000));
+    return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
+  }
 </script>
 
 <ol class="grid grid-cols-1 gap-2 sm:grid-cols-2 xl:grid-cols-3" aria-label={`Flight cards of ${flyer}`}>
@@ -33,6 +49,20 @@
         <dt class="quiet">stand off</dt>
         <dd>{card.stand_off}</dd>
       </dl>
+      {#if card.phase}
+        <p class="mt-1 font-semibold">
+          {words[card.phase] ?? card.phase}{card.pad ? ` · pad ${card.pad}` : ''}{card.waits_for.length &&
+          !card.done
+            ? ` · ${card.waits_for.length} holds open`
+            : ''}
+        </p>
+        {#if card.misfired_at}<p class="text-error font-bold" role="status">
+            ✕ It did not go, {since(card.misfired_at)} ago. Nobody walks before the wait is over.
+          </p>{/if}
+        {#if card.overrides.length}<ul class="text-warning font-semibold">
+            {#each card.overrides as o, n (n)}<li>! {o}</li>{/each}
+          </ul>{/if}
+      {/if}
       {#if card.fails.length}
         <ul class="mt-1 text-sm">
           {#each card.fails as reason, n (n)}<li class="text-error">✕ {reason}</li>{/each}

@@ -3,14 +3,20 @@
   import { count, todayIso } from '../api/format';
   import { useRange } from '../api/sharing';
   import Loading from '../kit/Loading.svelte';
+  import Alarm from '../launchdays/field/Alarm.svelte';
+  import { Alerts } from '../launchdays/field/alerts.svelte';
+  import HeadsUp from '../launchdays/field/HeadsUp.svelte';
   import FlightCards from './FlightCards.svelte';
 
   const day = $derived(String(searchParams.get('day') ?? '') || todayIso());
   const range = useRange(() => day);
+  const alerts = new Alerts();
+  $effect(() => alerts.run());
 </script>
 
 <svelte:head><title>The range · Wobbly Fin</title></svelte:head>
 
+{#if alerts.who}<Alarm note={`Called by ${alerts.who}.`} onclose={() => (alerts.who = '')} />{/if}
 <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
   <div>
     <h1 class="text-3xl font-bold">The range</h1>
@@ -49,6 +55,7 @@
     {:else}
       <p class="paper p-6">Nobody has a flight on a manifest for this date.</p>
     {/each}
+    <div class="no-print max-w-sm"><HeadsUp /></div>
     <p class="quiet text-sm">
       Advice only: the motor maker’s sheet, the local code and the officer on the range decide.
     </p>

@@ -1,14 +1,16 @@
 <script lang="ts">
   import { ask, client } from '../api/client';
-  import { useMotor } from '../api/queries';
+  import { useMotor, useMotorCard } from '../api/queries';
   import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
   import { navigate, p, route } from '../router';
+  import MotorCard from './MotorCard.svelte';
   import MotorFigures from './MotorFigures.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   const key = $derived(String(route.params.key ?? ''));
   const motor = useMotor(() => key);
+  const card = useMotorCard(() => key);
 
   function out() {
     const path = { params: { path: { motor_id: key.replace('own:', '') } } };
@@ -67,6 +69,7 @@
         </p>
       {/if}
       <MotorFigures motor={found} />
+      {#if card.data?.fits}{#key key}<MotorCard motor={key} found={card.data} />{/key}{/if}
       <p class="quiet mt-3 text-sm">
         Never alter a motor: most codes forbid it unless the maker’s sheet provides for it. The sheet decides.
       </p>

@@ -100,11 +100,11 @@ def basis_of(plan: DayPlan, planned: Planned, reading: Reading | None) -> dict[s
 
 
 def stands_for(
-    plan: DayPlan, planned: Planned, words: dict[str, dict[str, Word]], reading: Reading | None
+    plan: DayPlan, planned: Planned, words: dict[str, dict[str, Word]], reading: Reading | None, *, any_weather: bool = False
 ) -> tuple[tuple[Stand, ...], dict[str, str]]:
     """Its list with what was said of every line, and what it hangs on."""
     basis = basis_of(plan, planned, reading)
-    items = checklist(loadout_for(plan, planned))
+    items = checklist(loadout_for(plan, planned), any_weather=any_weather)
     return stands_of(items, words.get(str(planned.row.pk), {}), basis), basis
 
 

@@ -102,9 +102,12 @@ def test_an_override_wants_a_name_and_a_reason(by_whom: dict[str, str]) -> None:
 def test_a_countdown_wants_verdict_wind_and_holds() -> None:
     done = stands_of(checklist(PLAIN), ticks(PLAIN), BASIS)
     assert countdown_bars(done, "go", WIND_HOLDS_S) == ()
-    for verdict in ("no_go", None, "open"):
+    for verdict in ("no_go", None, "open", "go_with"):
         bars = countdown_bars(done, verdict, 0.0)  # type: ignore[arg-type]
         assert len(bars) == 1 and bars[0].never
+    leaning = replace(PLAIN, change="Lean the rod 5° into the wind.")
+    assert next(b.key for b in countdown_bars(stands_of(checklist(leaning), {}, BASIS), "go_with", 0.0)) == "hold-wind"
+    assert countdown_bars(stands_of(checklist(leaning), ticks(leaning), BASIS), "go_with", 0.0) == ()
     for age in (None, WIND_HOLDS_S + 1, -3600.0):
         assert [b.code for b in countdown_bars(done, "go", age)] == ["wind"]
     nothing = countdown_bars(stands_of(checklist(HIGH), {}, BASIS), "no_go", None)

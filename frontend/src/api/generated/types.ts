@@ -2828,26 +2828,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/launchdays/days/{key}/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Post Read
-         * @description Judge every flight in what was just read on site.
-         */
-        post: operations["read_on_site"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/launchdays/days/{key}/car": {
         parameters: {
             query?: never;
@@ -4841,41 +4821,30 @@ export interface components {
         };
         /**
          * CardOut
-         * @description A motor's card, the steps it makes and what may be chosen. `told`: somebody told it; `fits`: the motor is a reload.
+         * @description The card of one bay.
          */
         CardOut: {
-            /** Told */
-            told: boolean;
-            /** Fits */
-            fits: boolean;
-            /** Card */
-            card: {
-                [key: string]: unknown;
-            };
+            /** Title */
+            title: string;
             /** Steps */
             steps: components["schemas"]["CardStepOut"][];
-            /** Choices */
-            choices: components["schemas"]["CardChoiceOut"][];
         };
         /**
          * CardStepOut
-         * @description A step as a list will show it.
+         * @description A drawing of the packing card.
          */
         CardStepOut: {
             /** Key */
             key: string;
+            /** Title */
+            title: string;
             /** Text */
             text: string;
-            /** Good */
-            good: string;
-            /** Wrong */
-            wrong: string;
-            /** Hazard */
-            hazard: string;
-            /** Picture */
-            picture: string;
-            /** Hold */
-            hold: boolean;
+            /** Check */
+            check: string;
+            /** Caution */
+            caution: string;
+            picture: components["schemas"]["PictureOut"];
         };
         /**
          * ChargeOut
@@ -5893,30 +5862,68 @@ export interface components {
             };
         };
         /**
-         * CardChoiceOut
+         * MotorCardChoiceOut
          * @description What is chosen of the motor's parts.
          */
-        CardChoiceOut: {
+        MotorCardChoiceOut: {
             /** Name */
             name: string;
             /** Options */
-            options: components["schemas"]["CardKindOut"][];
+            options: components["schemas"]["MotorCardKindOut"][];
         };
         /**
-         * CardKindOut
+         * MotorCardKindOut
          * @description A kind of part one may choose.
          */
-        CardKindOut: {
+        MotorCardKindOut: {
             /** Key */
             key: string;
             /** Label */
             label: string;
         };
         /**
-         * CardIn
+         * MotorCardOut
+         * @description A motor's card, the steps it makes and what may be chosen. `told`: somebody told it; `fits`: the motor is a reload.
+         */
+        MotorCardOut: {
+            /** Told */
+            told: boolean;
+            /** Fits */
+            fits: boolean;
+            /** Card */
+            card: {
+                [key: string]: unknown;
+            };
+            /** Steps */
+            steps: components["schemas"]["MotorCardStepOut"][];
+            /** Choices */
+            choices: components["schemas"]["MotorCardChoiceOut"][];
+        };
+        /**
+         * MotorCardStepOut
+         * @description A step as a list will show it.
+         */
+        MotorCardStepOut: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+            /** Good */
+            good: string;
+            /** Wrong */
+            wrong: string;
+            /** Hazard */
+            hazard: string;
+            /** Picture */
+            picture: string;
+            /** Hold */
+            hold: boolean;
+        };
+        /**
+         * MotorCardIn
          * @description A card as chosen or typed.
          */
-        CardIn: {
+        MotorCardIn: {
             /** Card */
             card: {
                 [key: string]: unknown;
@@ -8066,24 +8073,6 @@ export interface components {
             } | null;
         };
         /**
-         * FieldWindIn
-         * @description Read on site: wind and warmth as typed, from where.
-         */
-        FieldWindIn: {
-            /** Wind */
-            wind: string;
-            /**
-             * Wind From
-             * @default W
-             */
-            wind_from: string;
-            /**
-             * Temperature
-             * @default
-             */
-            temperature: string;
-        };
-        /**
          * CarOut
          * @description What goes into the car, and what has to be bought first.
          */
@@ -8153,6 +8142,8 @@ export interface components {
             act: string;
             /** Picture */
             picture: string;
+            /** Below C */
+            below_c: number | null;
             /** On */
             on: {
                 [key: string]: string;
@@ -8238,6 +8229,12 @@ export interface components {
             grid_c: number;
             /** Wind Holds S */
             wind_holds_s: number;
+            /** Bars */
+            bars: {
+                [key: string]: string;
+            };
+            /** Weather Reopens */
+            weather_reopens: string;
             /** Known */
             known: string[];
             /** Openings */
@@ -12700,7 +12697,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CardOut"];
+                    "application/json": components["schemas"]["MotorCardOut"];
                 };
             };
             /** @description Not Found */
@@ -12743,7 +12740,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CardIn"];
+                "application/json": components["schemas"]["MotorCardIn"];
             };
         };
         responses: {
@@ -12753,7 +12750,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CardOut"];
+                    "application/json": components["schemas"]["MotorCardOut"];
                 };
             };
             /** @description Not Found */
@@ -12802,7 +12799,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CardOut"];
+                    "application/json": components["schemas"]["MotorCardOut"];
                 };
             };
             /** @description Not Found */
@@ -16749,68 +16746,6 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ForecastIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DayPlanOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-            /** @description Refused */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-        };
-    };
-    read_on_site: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FieldWindIn"];
             };
         };
         responses: {

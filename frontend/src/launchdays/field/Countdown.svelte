@@ -1,21 +1,28 @@
 <script lang="ts">
+  import type { Bar } from './gates';
   import HeadsUp from './HeadsUp.svelte';
   import { sound, switchSound, tone } from './sound.svelte';
 
   interface Props {
+    /** What it waits for; empty: nothing. */
+    bars: readonly Bar[];
+    onbar: (key: string) => void;
     onlaunched: () => void;
     ontell: () => void;
+    onmisfire: () => void;
     onback: () => void;
-    /** How long nobody goes near after a misfire. [s] */
-    wait: number;
   }
-  let { onlaunched, ontell, onback, wait }: Props = $props();
+  let { bars, onbar, onlaunched, ontell, onmisfire, onback }: Props = $props();
 
   let count = $state(5);
   let running = $state(false);
   let gone = $state(false);
-  let waits = $state(0);
+  const barred = $derived(bars.length > 0);
 
+  $effect(() => {
+    // What comes to stand against it while it runs stops it.
+    if (barred) hold();
+  });
   $effect(() => {
     if (!running) return;
     const timer = setInterval(() => {
@@ -24,11 +31,6 @@
       if (count === 0) running = false;
     }, 1000);
     return () => clearInterval(timer);
-  });
-  $effect(() => {
-    if (waits <= 0) return;
-    const timer = setTimeout(() => (waits -= 1), 1000);
-    return () => clearTimeout(timer);
   });
   function hold() {
     running = false;
@@ -41,14 +43,26 @@
 </script>
 
 <div class="mt-2 text-center">
-  {#if waits > 0}
-    <p class="text-error text-xl font-bold">Misfire: key out. Nobody walks.</p>
-    <p class="font-display text-8xl font-bold tabular-nums" role="timer">{waits}</p>
-    <p>Then one person goes.</p>
-  {:else if gone}
+  {#if gone}
     <p class="font-display text-6xl font-bold">Up it goes</p>
     <p class="mt-2 text-lg">Heads up! Point at it, all the way down. Never catch one.</p>
     <button class="btn btn-primary mt-4 min-h-14 w-full text-lg" onclick={ontell}>What happened</button>
+  {:else if barred}
+    <div class="text-left" role="alert">
+      <p class="text-error text-xl font-bold">✕ No countdown yet.</p>
+      <ul class="mt-2 grid gap-2">
+        {#each bars as bar (bar.key + bar.say)}
+          <li>
+            {#if bar.key}<button
+                class="btn h-auto min-h-12 w-full justify-start py-1 text-left"
+                onclick={() => onbar(bar.key)}>{bar.say}</button
+              >
+            {:else}<span class="font-semibold">{bar.say}</span>{/if}
+          </li>
+        {/each}
+      </ul>
+    </div>
+    <button class="btn mt-3 min-h-14 w-full" onclick={onback}>Back to the list</button>
   {:else}
     <p
       class="font-display text-[9rem] leading-none font-bold tabular-nums"
@@ -68,7 +82,7 @@
         class="btn min-h-14"
         onclick={() => {
           hold();
-          waits = wait;
+          onmisfire();
         }}>It does not go</button
       >
       <button class="btn min-h-14" onclick={onback}>Back to the list</button>
@@ -77,5 +91,5 @@
       >Sound: {sound.on ? 'on' : 'off'}</button
     >
   {/if}
-  {#if waits <= 0}<HeadsUp />{/if}
+  <HeadsUp />
 </div>

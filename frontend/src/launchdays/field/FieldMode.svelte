@@ -2,13 +2,19 @@
   import { moment } from '../../api/format';
   import { p, route } from '../../router';
   import { FieldDesk } from './desk.svelte';
+  import Alarm from './Alarm.svelte';
+  import { Alerts } from './alerts.svelte';
   import FieldLine from './FieldLine.svelte';
+  import { PHASES, phaseOf } from './gates';
   import WindDial from './WindDial.svelte';
   import { rulings } from '../../kit/rulings';
 
   const id = $derived(String(route.params.id ?? ''));
   const desk = $derived(new FieldDesk(id));
   $effect(() => desk.run());
+  const alerts = new Alerts();
+  $effect(() => alerts.run());
+  const words = Object.fromEntries(PHASES);
   let open = $state('');
   const secure = window.isSecureContext && 'serviceWorker' in navigator;
 
@@ -17,6 +23,7 @@
 
 <svelte:head><title>Field · Wobbly Fin</title></svelte:head>
 
+{#if alerts.who}<Alarm note={`Called by ${alerts.who}.`} onclose={() => (alerts.who = '')} />{/if}
 <div class="mx-auto max-w-xl">
   {#if !open}<h1 class="sr-only">{desk.pack?.plan.name ?? 'The day'} at the field</h1>{/if}
   <div class="mb-2 flex flex-wrap items-center justify-between gap-2">
@@ -37,7 +44,7 @@
       <ul>
         {#each desk.refused as r (r.id)}<li>✕ {r.message}</li>{/each}
       </ul>
-      <button class="btn btn-sm mt-2" onclick={() => desk.dismiss()}>I have seen it</button>
+      <button class="btn btn-sm mt-2" onclick={() => void desk.dismiss()}>I have seen it</button>
     </div>
   {/if}
   {#if !desk.pack}
@@ -66,12 +73,19 @@
             <span class="tape font-semibold tabular-nums">{packed.line.at || '–'}</span>
             <span class="min-w-0 flex-1">
               <b class="font-display block text-lg leading-tight">{packed.line.rocket}</b>
-              {packed.line.label} · {items.filter((i) => i.ticked).length} of {items.length}
+              {packed.line.label} · {items.filter((i) => i.ticked || i.overridden).length} of {items.length}
+              {#if !desk.flown(packed.line.id)}· {words[phaseOf(items, false)]}{desk.pad(packed.line.id)
+                  ? `, pad ${desk.pad(packed.line.id)}`
+                  : ''}{/if}
+              <span class="block">
+                {#if desk.flown(packed.line.id)}<b>✓ flown</b>
+                {:else if verdict}<b class={rulings[verdict][2]}
+                    >{rulings[verdict][0]} {rulings[verdict][1]}</b
+                  >
+                {:else}<b>not judged</b>{/if}
+              </span>
               {#if differ}<b class="text-warning block">! Two phones differ on {differ}: look again</b>{/if}
             </span>
-            {#if desk.flown(packed.line.id)}<b>✓ flown</b>
-            {:else if verdict}<b class={rulings[verdict][2]}>{rulings[verdict][0]} {rulings[verdict][1]}</b>
-            {:else}<b>not judged</b>{/if}
           </button>
         </li>
       {:else}

@@ -22,7 +22,12 @@
     answer = await desk.judge();
     busy = false;
   }
-  const nudge = (by: number) => (desk.wind = Math.max(0, Math.min(most, desk.wind + by)));
+  const nudge = (by: number) => {
+    desk.wind = Math.max(0, Math.min(most, desk.wind + by));
+    desk.dialled();
+  };
+  const read = $derived(desk.reading);
+  const minutes = $derived(read ? Math.max(0, Math.round(read.age / 60)) : 0);
 </script>
 
 <section class="paper mb-2 p-3" aria-label="Wind now">
@@ -37,22 +42,37 @@
       <button
         class={['btn min-h-11 px-0', desk.from === deg && 'btn-secondary']}
         aria-pressed={desk.from === deg}
-        onclick={() => (desk.from = deg)}>{name}</button
+        onclick={() => {
+          desk.from = deg;
+          desk.dialled();
+        }}>{name}</button
       >
     {/each}
   </div>
   <div class="mt-2 flex items-end gap-2">
-    <label class="w-28">
+    <label class="w-32">
       <span class="block font-semibold">Thermometer</span>
-      <input
-        class="input min-h-11 w-full"
+      <select
+        class="select min-h-11 w-full"
         name="temperature"
-        bind:value={desk.temperature}
-        placeholder="12 °C"
-        autocomplete="off"
-      />
+        value={desk.warmth === undefined ? '' : String(desk.warmth)}
+        onchange={(e) => {
+          desk.warmth = e.currentTarget.value === '' ? undefined : Number(e.currentTarget.value);
+          desk.dialled();
+        }}
+      >
+        <option value="">not read</option>
+        {#each desk.pack?.warmths ?? [] as w (w.c)}<option value={String(w.c)}>{w.said}</option>{/each}
+      </select>
     </label>
     <button class="btn min-h-11 flex-1" disabled={busy} onclick={judge}>Note it and judge</button>
   </div>
   {#if answer}<p class="mt-1" role="status">{answer}</p>{/if}
+  <p class="quiet mt-1 text-sm">
+    {read
+      ? minutes < 1
+        ? 'Read just now.'
+        : `Read ${minutes} min ago.`
+      : 'Not read yet today: no countdown before it is.'}
+  </p>
 </section>

@@ -1,103 +1,145 @@
 import { ApiError } from '../../api/client';
-import {
-  packFor,
-  readOnSite,
-  tellEvents,
-  type EventOut,
-  type ListItem,
-  type Pack,
-  type PlanLine,
-} from '../../api/launchdays';
+import { packFor, tellEvents, type EventOut, type ListItem, type Pack } from '../../api/launchdays';
 import { renew } from '../../api/queries';
+import { countdownBars, type Bar } from './gates';
 import { lookedUp, type Verdict } from './grid';
 import { stamp } from './stamp';
-
-type Refused = { id: string; message: string };
+import { bringOver, FieldStore, type Kept, type Refused } from './store';
 
 const FULL = 'This browser keeps no more: what is told is lost if the page is closed before it is sent.';
-
-const read = <T>(key: string, otherwise: T): T => {
-  const text = localStorage.getItem(key);
-  if (!text) return otherwise;
-  try {
-    return JSON.parse(text) as T;
-  } catch {
-    localStorage.removeItem(key);
-    return otherwise;
-  }
-};
+/** Further from the warmth the grid was reckoned in, the air is another: not judged (our own figure). [°C] */
+const GRID_HOLDS_C = 10;
 
 /** What this browser is called towards others on the same day: chosen once, by lot. */
-function thisPhone(): string {
+export function thisPhone(): string {
   const name = localStorage.getItem('wobbly-fin:phone') ?? `phone ${crypto.randomUUID().slice(0, 3)}`;
   localStorage.setItem('wobbly-fin:phone', name);
   return name;
 }
 
-const now = (): string => stamp(Date.now());
+interface Reading {
+  m_s: number;
+  from_deg: number;
+  c?: number | undefined;
+}
 
-/** A day on a phone: the pack as last fetched, what happened since, and what still has to be told. */
+/** A day on a phone: the pack as last fetched, what was told here since, and what still has to be sent. */
 export class FieldDesk {
   pack = $state.raw<Pack>();
-  /** Told by this phone and not yet kept by the server; kept in the browser until it is. */
-  queue = $state.raw<EventOut[]>([]);
+  /** Told on this phone by any of its tabs, and not yet in a pack from the server. */
+  events = $state.raw<Kept[]>([]);
   refused = $state.raw<Refused[]>([]);
   reachable = $state(true);
   clock = $state('');
   problem = $state('');
   wind = $state(2);
   from = $state(270);
-  /** As typed; empty: not read. */
-  temperature = $state('');
-  /** Judged by the server in exactly this wind; the grid is for where there is no network. */
-  exact = $state.raw<{ wind: number; from: number; lines: Record<string, PlanLine> }>();
+  /** As read; undefined: not read. [°C] */
+  warmth = $state<number>();
+  /** This phone's clock when the pack came, less the server's then. [ms] */
+  #ahead = 0;
   readonly id: string;
-  #sending = false;
+  readonly #store: Promise<FieldStore | undefined>;
+  readonly #tabs: BroadcastChannel | undefined;
+  /** Where the browser keeps nothing: for as long as this page is open. */
+  #memory: Kept[] = [];
   #full = false;
+  #dialled = false;
 
   constructor(id: string) {
     this.id = id;
-    this.pack = read<Pack | undefined>(this.#key('pack'), undefined);
-    this.queue = read<EventOut[]>(this.#key('queue'), []);
-    this.refused = read<Refused[]>(this.#key('refused'), []);
+    this.#tabs =
+      'BroadcastChannel' in globalThis ? new BroadcastChannel(`wobbly-fin:field:${id}`) : undefined;
+    if (this.#tabs) this.#tabs.onmessage = () => void this.#reread();
+    this.#store = this.#open();
   }
 
-  #key(what: string): string {
-    return `wobbly-fin:field:${what}:${this.id}`;
-  }
-
-  #keep(what: 'pack' | 'queue' | 'refused', value: unknown): void {
+  async #open(): Promise<FieldStore | undefined> {
     try {
-      localStorage.setItem(this.#key(what), JSON.stringify(value));
-      this.#full = false;
+      const store = await FieldStore.open();
+      await bringOver(store, this.id);
+      return store;
     } catch {
       this.#full = true;
       this.problem = FULL;
+      return undefined;
     }
+  }
+
+  #asked = 0;
+  #shown = 0;
+  /** What is kept, whichever tab kept it, is what is shown; of two readings under way the later begun one counts. */
+  async #reread(): Promise<void> {
+    const store = await this.#store;
+    if (!store) {
+      this.events = this.#memory;
+      return;
+    }
+    const turn = (this.#asked += 1);
+    const { events, refused, packed } = await store.all(this.id);
+    if (turn < this.#shown) return;
+    this.#shown = turn;
+    this.events = [...events, ...this.#memory];
+    this.refused = refused;
+    if (!packed || (this.pack && packed.pack.packed_at < this.pack.packed_at)) return;
+    this.pack = packed.pack;
+    this.#ahead = packed.got - Date.parse(packed.pack.packed_at);
+    const read = packed.pack.reading;
+    if (read && !this.#dialled)
+      [this.wind, this.from, this.warmth] = [read.m_s, read.from_deg, read.c ?? undefined];
+  }
+
+  async #changed(): Promise<void> {
+    await this.#reread();
+    this.#tabs?.postMessage('changed');
   }
 
   /** For an effect: fetch, send what waits, and try again until the effect ends. */
   run = (): (() => void) => {
     const again = () => void this.sync();
-    again();
+    void this.#reread().then(again);
     const timer = setInterval(again, 10_000);
     window.addEventListener('online', again);
     return () => {
       clearInterval(timer);
       window.removeEventListener('online', again);
+      this.#tabs?.close();
     };
   };
 
-  /** Send what waits, then fetch the day as it stands. */
+  get queue(): Kept[] {
+    return this.events.filter((e) => !e.sent);
+  }
+
+  /** Send what waits, then fetch the day as it stands; one tab of a browser at a time. */
   async sync(): Promise<void> {
-    if (this.#sending) return;
-    this.#sending = true;
+    const locks = globalThis.navigator?.locks;
+    if (!locks) return this.#sync();
+    await locks.request(`wobbly-fin:field:${this.id}`, { ifAvailable: true }, async (lock) => {
+      if (lock) await this.#sync();
+    });
+  }
+
+  #running: Promise<void> | undefined;
+  #again = false;
+  /** One at a time: whoever asks meanwhile has it done once more, and waits for that. */
+  #sync(): Promise<void> {
+    this.#again = true;
+    this.#running ??= this.#round().finally(() => (this.#running = undefined));
+    return this.#running;
+  }
+
+  async #round(): Promise<void> {
     try {
-      await this.#send();
-      if (!this.queue.length) {
-        this.pack = await packFor(this.id);
-        this.#keep('pack', this.pack);
-      }
+      do {
+        this.#again = false;
+        await this.#reread();
+        await this.#send();
+        const pack = await packFor(this.id, thisPhone());
+        await (await this.#store)?.take(this.id, pack, Date.now());
+        if (!(await this.#store)) this.#takeHere(pack);
+        await this.#changed();
+      } while (this.#again);
       this.reachable = true;
       this.problem = this.#full ? FULL : '';
     } catch (error) {
@@ -105,16 +147,20 @@ export class FieldDesk {
       // Not reached, or the server fell over half-way: what waits stays, and is sent again under the same keys.
       this.reachable = error.status > 0 && error.status < 500;
       if (this.reachable) this.problem = error.message;
-    } finally {
-      this.#sending = false;
     }
   }
 
+  #takeHere(pack: Pack): void {
+    this.pack = pack;
+    this.#ahead = Date.now() - Date.parse(pack.packed_at);
+    this.#memory = this.#memory.filter((e) => !pack.known.includes(e.event.id));
+  }
+
   async #send(): Promise<void> {
-    if (!this.queue.length) return;
-    const sent = this.queue.slice(0, 400);
+    const sent = this.queue.slice(0, 400).map((e) => e.event);
+    if (!sent.length) return;
     const answer = await tellEvents(this.id, {
-      sent_at: now(),
+      sent_at: stamp(Date.now()),
       device: thisPhone(),
       events: sent,
     });
@@ -123,72 +169,122 @@ export class FieldDesk {
     this.clock = answer.clock;
     // Whoever goes back to the day, the logbook or the rocket finds it told.
     void renew();
-    const done = [...answer.kept, ...answer.refused.map((r) => r.id)];
-    this.queue = this.queue.filter((e) => !done.includes(e.id));
-    this.#keep('queue', this.queue);
-    if (answer.refused.length) {
-      this.refused = [...this.refused, ...answer.refused];
-      this.#keep('refused', this.refused);
-    }
+    const gone = answer.refused.map((r) => r.id);
+    this.#memory = this.#memory
+      .filter((e) => !gone.includes(e.event.id))
+      .map((e) => (answer.kept.includes(e.event.id) ? { ...e, sent: true } : e));
+    await (await this.#store)?.answered(this.id, answer.kept, answer.refused);
+    if (!(await this.#store)) this.refused = [...this.refused, ...answer.refused];
+    await this.#changed();
   }
 
-  tell(kind: string, line: string | null, more: Partial<EventOut> = {}): void {
-    const event = {
-      item: '',
-      text: '',
-      facts: {},
-      ...more,
-      id: crypto.randomUUID(),
-      kind,
-      line,
-      at: now(),
-    };
-    if (kind === 'weighed') this.exact = undefined;
-    this.queue = [...this.queue, event];
-    this.#keep('queue', this.queue);
+  /** Kept first, shown then, sent after: whoever sees it told may close the phone. */
+  async tell(kind: string, line: string | null, more: Partial<EventOut> = {}): Promise<void> {
+    const about = { item: '', text: '', facts: {}, ...more };
+    const event: EventOut = { ...about, id: crypto.randomUUID(), kind, line, at: stamp(Date.now()) };
+    const store = await this.#store;
+    try {
+      if (!store) throw new Error('keeps nothing');
+      await store.add(this.id, event);
+      this.#full = false;
+    } catch {
+      this.#full = true;
+      this.problem = FULL;
+      this.#memory = [...this.#memory, { seq: -1 - this.#memory.length, day: this.id, sent: false, event }];
+    }
+    await this.#changed();
     void this.sync();
   }
 
-  /** Note wind and warmth, and have every flight judged in them; without a network the grid has to do. */
+  tick = (line: string, item: ListItem): Promise<void> => this.#word('ticked', line, item);
+  untick = (line: string, item: ListItem): Promise<void> => this.#word('unticked', line, item);
+  override = (line: string, item: ListItem, by: string, why: string): Promise<void> =>
+    this.#word('overrode', line, item, { by, why });
+
+  #word(kind: string, line: string, item: ListItem, facts: Record<string, unknown> = {}): Promise<void> {
+    return this.tell(kind, line, { item: item.key, text: item.text, facts: { on: item.on, ...facts } });
+  }
+
+  /** Note wind and warmth: lists and verdicts follow at once here, and from the server as soon as it can be reached. */
   async judge(): Promise<string> {
-    const { wind, from, temperature } = this;
-    this.tell('wind', null, { facts: { m_s: wind, from_deg: from, temperature } });
-    this.exact = undefined;
-    try {
-      const plan = await readOnSite(this.id, { wind: `${wind} m/s`, wind_from: String(from), temperature });
-      this.exact = { wind, from, lines: Object.fromEntries(plan.lines.map((l) => [l.id, l])) };
-      return 'Noted, and every flight judged in it.';
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      return error.status
-        ? `✕ ${error.message}`
-        : 'Noted. No network: judged by the grid this phone carries, in the warmth of the forecast.';
-    }
+    this.#dialled = false;
+    await this.tell('wind', null, {
+      facts: {
+        m_s: this.wind,
+        from_deg: this.from,
+        ...(this.warmth === undefined ? {} : { c: this.warmth }),
+      },
+    });
+    await this.sync();
+    return this.reachable
+      ? 'Noted, and every flight judged in it.'
+      : 'Noted. No network: judged by the grid this phone carries, in the warmth of the forecast.';
   }
 
-  /** The line as just judged in this wind. */
-  judged(line: string): PlanLine | undefined {
-    const exact = this.exact;
-    return exact && exact.wind === this.wind && exact.from === this.from ? exact.lines[line] : undefined;
+  dialled(): void {
+    this.#dialled = true;
   }
 
-  dismiss(): void {
+  /** What was read last: here, or as the pack has it; with how long ago, in seconds. */
+  get reading(): (Reading & { age: number; here: boolean }) | undefined {
+    const mine = this.events.filter((e) => e.event.kind === 'wind').at(-1)?.event;
+    const packed = this.pack?.reading;
+    const ages = {
+      mine: mine ? (Date.now() - Date.parse(mine.at)) / 1000 : Infinity,
+      packed: packed ? (Date.now() - this.#ahead - Date.parse(packed.at)) / 1000 : Infinity,
+    };
+    if (mine && ages.mine <= ages.packed)
+      return { ...(mine.facts as unknown as Reading), age: ages.mine, here: true };
+    return packed
+      ? {
+          m_s: packed.m_s,
+          from_deg: packed.from_deg,
+          c: packed.c ?? undefined,
+          age: ages.packed,
+          here: false,
+        }
+      : undefined;
+  }
+
+  async dismiss(): Promise<void> {
     this.refused = [];
-    this.#keep('refused', this.refused);
+    await (await this.#store)?.seen(this.id);
+    await this.#changed();
   }
 
-  /** A list as it stands on this phone: what the server knew, and what was ticked here since. */
+  /** A list as it stands on this phone: what the server knew, over it what was told here since. */
   items(line: string, whole = false): ListItem[] {
     const packed = this.pack?.lines.find((l) => l.line.id === line);
     const short = !whole && this.flewToday(line) ? packed?.turnaround : undefined;
-    const mine = this.queue.filter((e) => e.line === line && (e.kind === 'ticked' || e.kind === 'unticked'));
-    const items = packed?.checklist.items ?? [];
-    return (short ? items.filter((i) => short.includes(i.key)) : items).map((item) => {
-      const last = mine.filter((e) => e.item === item.key).at(-1);
-      if (!last) return item;
-      const ticked = last.kind === 'ticked' && last.text === item.text;
-      return { ...item, ticked, again: !ticked && item.again };
-    });
+    const said = this.events.map((e) => e.event).filter((e) => e.line === line && e.item);
+    const read = this.reading;
+    const c = read?.c;
+    const weather = read?.here ? `${read.m_s}|${read.from_deg}|${c ?? ''}` : undefined;
+    return (packed?.checklist.items ?? [])
+      .filter((i) => !short || short.includes(i.key))
+      .filter((i) => i.below_c === null || (c !== undefined && c < i.below_c))
+      .map((item) => this.#stands(item, said.filter((e) => e.item === item.key).at(-1), weather));
+  }
+
+  #stands(item: ListItem, last: EventOut | undefined, weather: string | undefined): ListItem {
+    const on = weather !== undefined && 'weather' in item.on ? { ...item.on, weather } : item.on;
+    const now = { ...item, on };
+    if (!last) {
+      const blown =
+        on !== item.on && on['weather'] !== item.on['weather'] && (item.ticked || item.overridden !== '');
+      return blown
+        ? { ...now, ticked: false, overridden: '', reopened: this.pack?.weather_reopens ?? '' }
+        : now;
+    }
+    const facts = last.facts as { on?: Record<string, string>; by?: string; why?: string };
+    const changed = Object.entries(facts.on ?? {}).some(([what, was]) => on[what] !== was);
+    const open = { ...now, ticked: false, overridden: '' };
+    if (last.kind === 'unticked') return { ...open, reopened: '' };
+    if (changed || last.text !== item.text)
+      return { ...open, reopened: item.reopened || (this.pack?.weather_reopens ?? '') };
+    if (last.kind === 'overrode')
+      return { ...open, reopened: '', overridden: item.never ? '' : `${facts.by} took it on: ${facts.why}` };
+    return { ...open, reopened: '', ticked: !item.asks };
   }
 
   /** Whether this rocket has flown already on another line: then the short list between two flights will do. */
@@ -199,17 +295,40 @@ export class FieldDesk {
     );
   }
 
+  #told(line: string, kind: string): EventOut | undefined {
+    return this.events.filter((e) => e.event.line === line && e.event.kind === kind).at(-1)?.event;
+  }
+
   flown(line: string): boolean {
     const packed = this.pack?.lines.find((l) => l.line.id === line);
-    return (packed?.line.done ?? false) || this.queue.some((e) => e.line === line && e.kind === 'told');
+    return (packed?.line.done ?? false) || this.#told(line, 'told') !== undefined;
+  }
+
+  pad(line: string): string {
+    const here = this.#told(line, 'at_pad')?.facts as { pad?: string } | undefined;
+    return here?.pad ?? this.pack?.lines.find((l) => l.line.id === line)?.pad ?? '';
+  }
+
+  /** Whether the line's own verdict is of the wind as dialled. */
+  #asPacked(): boolean {
+    const read = this.pack?.reading;
+    return (
+      !!read && read.m_s === this.wind && read.from_deg === this.from && (read.c ?? undefined) === this.warmth
+    );
   }
 
   verdict(line: string): Verdict | undefined {
     const pack = this.pack;
     const packed = pack?.lines.find((l) => l.line.id === line);
     if (!pack || !packed) return undefined;
-    const judged = this.judged(line);
-    if (judged) return judged.verdict;
+    // A scale read since makes another rocket of it, until the server has judged that.
+    if (this.#asPacked() && !this.#told(line, 'weighed')) return packed.line.verdict;
+    if (this.warmth !== undefined && Math.abs(this.warmth - pack.grid_c) > GRID_HOLDS_C) return undefined;
     return lookedUp(packed.grid, pack.speeds_m_s, pack.from_deg, this.wind, this.from);
+  }
+
+  bars(line: string): Bar[] {
+    const pack = this.pack;
+    return pack ? countdownBars(this.items(line, true), this.verdict(line), this.reading?.age, pack) : [];
   }
 }

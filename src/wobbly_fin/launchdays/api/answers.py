@@ -179,9 +179,9 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
     )
 
 
-def checklist_out(plan: DayPlan, planned: Planned, reading: Reading | None = None) -> ChecklistOut:
+def checklist_out(plan: DayPlan, planned: Planned, reading: Reading | None = None, *, any_weather: bool = False) -> ChecklistOut:
     """One flight's list as it stands; what was ticked as something else, or before something changed, is asked again."""
-    stands, basis = stands_for(plan, planned, words_of(plan.day), reading)
+    stands, basis = stands_for(plan, planned, words_of(plan.day), reading, any_weather=any_weather)
     disputes = disputes_of(plan.day)
     return ChecklistOut(
         line=planned.row.pk,
@@ -195,7 +195,8 @@ def _item_out(stand: Stand, basis: dict[str, str], dispute: str) -> ChecklistIte
     i, over = stand.item, stand.override
     return ChecklistItemOut(
         key=i.key, stage=i.stage, stage_name=STAGES[i.stage], text=i.text, why=i.why, good=i.good, hazard=i.hazard, hold=i.hold,
-        never=i.never, asks=i.asks, act=i.act, picture=i.picture, on=facts_on(i, basis), ticked=stand.ticked, reopened=stand.reopened,
+        never=i.never, asks=i.asks, act=i.act, picture=i.picture, below_c=i.below_c, on=facts_on(i, basis),
+        ticked=stand.ticked, reopened=stand.reopened,
         overridden=say("overridden", by=over.by, why=over.why) if over is not None else "", dispute=dispute,
     )  # fmt: skip
 

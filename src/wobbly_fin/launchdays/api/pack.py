@@ -23,7 +23,7 @@ from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.rocketry.launchday.checklists.carry import carry
 from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
 from wobbly_fin.rocketry.launchday.explain import look_sentence
-from wobbly_fin.rocketry.launchday.holds import WIND_HOLDS_S
+from wobbly_fin.rocketry.launchday.holds import WIND_HOLDS_S, bar_words, reopened_words
 from wobbly_fin.rocketry.units.display import show
 
 
@@ -45,6 +45,8 @@ def pack_out(user: User, day: LaunchDay, device: str) -> FieldPackOut:
         reading=ReadingOut(m_s=reading.m_s, from_deg=reading.from_deg, c=reading.c, at=reading.at) if reading else None,
         grid_c=warmth,
         wind_holds_s=WIND_HOLDS_S,
+        bars=bar_words(),
+        weather_reopens=reopened_words(("weather",)),
         known=list(mine),
         openings=[DayChoiceOut(key=k, label=v) for k, v in OPENINGS.items()],
         landings=[DayChoiceOut(key=k, label=v) for k, v in LANDINGS.items() if k != "none"],
@@ -59,7 +61,8 @@ def _line(
     loadout = loadout_for(plan, planned)
     pad = planned.row.events.filter(kind="at_pad").order_by("at", "pk").last()
     return PackedLineOut(
-        line=out, checklist=checklist_out(plan, planned, reading), look=look_sentence(cloud_of(planned.ruling.candidate.case).landed, plan.units),
+        line=out, checklist=checklist_out(plan, planned, reading, any_weather=True),
+        look=look_sentence(cloud_of(planned.ruling.candidate.case).landed, plan.units),
         turnaround=[i.key for i in turnaround(loadout)], drills=drills_out(loadout), carry=list(carry(loadout)),
         pad=str(pad.facts.get("pad", ""))[:20] if pad else "", grid=grid_of(plan, in_forecast, warmth),
     )  # fmt: skip

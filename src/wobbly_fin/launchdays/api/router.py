@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router, Status
 
-from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.accounts.people import person
 from wobbly_fin.launchdays.actions.ask_weather import ask_weather
 from wobbly_fin.launchdays.actions.keep_day import bin_day, drop_line, keep_day, keep_line
 from wobbly_fin.launchdays.actions.record import Told, record
@@ -25,7 +25,6 @@ from wobbly_fin.launchdays.api.schemas import (
     DayEventsOut,
     DayPlanOut,
     FieldPackOut,
-    FieldWindIn,
     FlightHoldsOut,
     ForecastIn,
     LandingCloudOut,
@@ -33,17 +32,13 @@ from wobbly_fin.launchdays.api.schemas import (
     LaunchDayOut,
     ManifestLineIn,
 )
-from wobbly_fin.launchdays.field_state import USUAL_C, as_read, overrides_of, read_on_site
+from wobbly_fin.launchdays.field_state import as_read, overrides_of
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
 from wobbly_fin.launchdays.plan import day_of, plan_of
 from wobbly_fin.launchdays.since import changes_of, note
 from wobbly_fin.launchdays.spread import cloud_of
-from wobbly_fin.rocketry.errors import Together
-from wobbly_fin.rocketry.field.bearing import read_bearing
 from wobbly_fin.rocketry.launchday.explain import clock_sentence, look_sentence
-from wobbly_fin.rocketry.launchday.weather import HourlyWeather
-from wobbly_fin.rocketry.units import parse_si
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
@@ -132,13 +127,6 @@ def post_weather(request: HttpRequest, key: uuid.UUID, body: ForecastIn) -> DayP
     return _board(request, key)
 
 
-@router.post("/days/{uuid:key}/read", response={200: DayPlanOut, **REFUSALS}, operation_id="read_on_site")
-def post_read(request: HttpRequest, key: uuid.UUID, body: FieldWindIn) -> DayPlanOut:
-    """Judge every flight in what was just read on site."""
-    user = person(request)
-    return plan_out(plan_of(user, day_of(user, key), now=_read(request, body)))
-
-
 @router.get("/days/{uuid:key}/car", response={200: CarOut, **REFUSALS}, operation_id="car")
 def car(request: HttpRequest, key: uuid.UUID) -> CarOut:
     """What goes into the car."""
@@ -224,14 +212,3 @@ def _board(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
     plan = plan_of(user, day_of(user, key))
     note(plan)
     return plan_out(plan)
-
-
-def _read(request: HttpRequest, body: FieldWindIn) -> HourlyWeather:
-    units = units_of(preferences_of(person(request)))
-    warmth = USUAL_C
-    with Together() as read:
-        wind = read(parse_si, body.wind, "speed", units, name="wind")
-        if body.temperature.strip():
-            warmth = read(parse_si, body.temperature, "temperature", units, name="temperature")
-        bearing = read(read_bearing, body.wind_from or "W", "wind_from")
-    return read_on_site(wind, bearing, warmth)

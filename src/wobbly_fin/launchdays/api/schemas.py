@@ -229,6 +229,7 @@ class ChecklistItemOut(Schema):
     asks: bool
     act: str
     picture: str
+    below_c: float | None
     on: dict[str, str]
     ticked: bool
     reopened: str
@@ -366,6 +367,8 @@ class FieldPackOut(Schema):
     reading: ReadingOut | None
     grid_c: float
     wind_holds_s: float
+    bars: dict[str, str]
+    weather_reopens: str
     known: list[uuid.UUID]
     openings: list[DayChoiceOut]
     landings: list[DayChoiceOut]
@@ -377,14 +380,6 @@ class ForecastIn(Schema):
     """A forecast in the open form somebody has as a file; left out: the service is asked."""
 
     document: dict[str, Any] | None = None
-
-
-class FieldWindIn(Schema):
-    """Read on site: wind and warmth as typed, from where."""
-
-    wind: Typed
-    wind_from: Typed = "W"
-    temperature: Typed = ""
 
 
 class FiringIn(Schema):

@@ -9,9 +9,10 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.launchday.checklists.item import HANGS, Act, Item
+from wobbly_fin.rocketry.launchday.checklists.item import HANGS, Act, Hang, Item
 from wobbly_fin.rocketry.launchday.judge import Verdict
 from wobbly_fin.rocketry.messages import say
+from wobbly_fin.rocketry.words import capital
 
 # How long a wind reading holds for a countdown: our own figure. [s]
 WIND_HOLDS_S = 900.0
@@ -73,8 +74,7 @@ def stands_of(items: Sequence[Item], words: dict[str, Word], basis: dict[str, st
             continue
         changed = [h for h in item.on if h in word.on and word.on[h] != basis.get(h, "")]
         if changed:
-            what = say("reopened", what=" and ".join(say(f"hang-{h}") for h in changed))
-            found.append(Stand(item=item, reopened=what[0].upper() + what[1:]))
+            found.append(Stand(item=item, reopened=reopened_words(changed)))
         elif word.text != item.text:
             found.append(Stand(item=item, reopened=say("reopened-words")))
         elif word.override is not None:
@@ -82,6 +82,19 @@ def stands_of(items: Sequence[Item], words: dict[str, Word], basis: dict[str, st
         else:
             found.append(Stand(item=item, ticked=not item.asks))
     return tuple(found)
+
+
+def reopened_words(changed: Sequence[Hang]) -> str:
+    """Why a tick counts no longer, by what changed."""
+    return capital(say("reopened", what=" and ".join(say(f"hang-{h}") for h in changed)))
+
+
+def bar_words() -> dict[str, str]:
+    """What stands against a countdown besides holds, by its code: for a phone that nobody can tell."""
+    return {
+        "verdict": say("bar-verdict"), "change": say("bar-change"), "unjudged": say("bar-unjudged"), "open": say("bar-open"),
+        "wind": say("bar-wind", minutes=f"{WIND_HOLDS_S / 60:.0f}"),
+    }  # fmt: skip
 
 
 def open_before(stands: Sequence[Stand], key: str) -> tuple[Stand, ...]:
@@ -117,20 +130,22 @@ def countdown_bars(stands: Sequence[Stand], verdict: Verdict | None, wind_read_s
     wind_read_s : float or None
         How long ago the wind was read; None: never. [s]
     """
+    words = bar_words()
     bars = []
     if verdict == "no_go":
-        bars.append(Bar(code="verdict", say=say("bar-verdict"), never=True))
+        bars.append(Bar(code="verdict", say=words["verdict"], never=True))
     elif verdict is None:
-        bars.append(Bar(code="unjudged", say=say("bar-unjudged"), never=True))
+        bars.append(Bar(code="unjudged", say=words["unjudged"], never=True))
+    elif verdict == "go_with" and not any(s.item.key == "change" for s in stands):
+        bars.append(Bar(code="verdict", say=words["change"], never=True))
+    elif verdict == "open" and not any(s.item.asks for s in stands):
+        # What is open without a line that asks for it was found out since the list was made.
+        bars.append(Bar(code="unjudged", say=words["open"], never=True))
     if wind_read_s is None or not -60.0 <= wind_read_s <= WIND_HOLDS_S:
-        bars.append(Bar(code="wind", say=say("bar-wind", minutes=f"{WIND_HOLDS_S / 60:.0f}")))
+        bars.append(Bar(code="wind", say=words["wind"]))
     launch = next((s.item.key for s in stands if s.item.act == "launch"), None)
     waiting = open_before(stands, launch) if launch else ()
-    bars += [Bar(code="hold", say=s.item.text, key=s.item.key, never=s.item.never) for s in waiting]
-    # What is open without a line that asks for it was found out since the list was made.
-    if verdict == "open" and not any(s.item.asks for s in stands):
-        bars.append(Bar(code="unjudged", say=say("bar-open"), never=True))
-    return tuple(bars)
+    return (*bars, *(Bar(code="hold", say=s.item.text, key=s.item.key, never=s.item.never) for s in waiting))
 
 
 Phase = Literal["prep", "ready", "at_pad", "armed", "flown"]

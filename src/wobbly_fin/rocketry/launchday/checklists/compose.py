@@ -9,8 +9,20 @@ from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
 from wobbly_fin.rocketry.launchday.checklists.prepare import bench, recovery
 
 
-def checklist(loadout: Loadout) -> tuple[Item, ...]:
-    """Every item, in order: the hold point stands before the motor in either school."""
+def checklist(loadout: Loadout, *, any_weather: bool = False) -> tuple[Item, ...]:
+    """Every item, in order: the hold point stands before the motor in either school.
+
+    Parameters
+    ----------
+    any_weather : bool
+        With what only cold asks for, whatever was read: for a phone that will read it where nobody can be asked.
+    """
+    warmth = loadout.temperature_c
+    every = _composed(loadout)
+    return tuple(i for i in every if any_weather or i.below_c is None or (warmth is not None and warmth < i.below_c))
+
+
+def _composed(loadout: Loadout) -> tuple[Item, ...]:
     loaded = (*hold(loadout), *motor(loadout))
     packed = tuple(recovery(loadout))
     middle = (

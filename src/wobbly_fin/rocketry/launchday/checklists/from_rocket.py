@@ -100,10 +100,22 @@ def loadout_of(
         changes=lessons,
         wadding=plan.wadding if what_it_is(plan.wadding) == "unknown" else "",
         unknowns=tuple((t.name, f"{trial_sentence(t, units)}.") for t in ruling.open),
-        change=" ".join(capital(step_sentence(s, units)) for s in ruling.change.steps) if ruling.verdict == "go_with" and ruling.change else "",
+        change=_at_the_pad(ruling, units),
         temperature_c=temperature_c,
         order=order,
     )  # fmt: skip
+
+
+# Changes made by hand at the pad; any other is another plan, and is made there.
+_BY_HAND = ("tilt", "rod_length")
+
+
+def _at_the_pad(ruling: Ruling, units: UnitChoice) -> str:
+    """The change with which it goes, where hands at the pad make it; empty otherwise."""
+    steps = ruling.change.steps if ruling.verdict == "go_with" and ruling.change is not None else ()
+    if not steps or any(s.kind not in _BY_HAND for s in steps):
+        return ""
+    return " ".join(capital(step_sentence(s, units)) for s in steps)
 
 
 def _device(layout: Layout, placed: Placed[Device]) -> DeviceLoad:

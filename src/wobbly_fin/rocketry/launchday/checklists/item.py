@@ -41,6 +41,8 @@ class Item:
         What it hangs on.
     again : bool
         Belongs to the short list between two flights of a day, too.
+    below_c : float or None
+        It stands in the list only where it is colder than this; None: always. [°C]
     picture : str
         Which part of a motor it shows; empty: none.
     """
@@ -58,6 +60,7 @@ class Item:
     on: tuple[Hang, ...] = ()
     again: bool = False
     picture: str = ""
+    below_c: float | None = None
 
 
 def item(
@@ -70,6 +73,7 @@ def item(
     never: bool = False,
     act: Act | Literal[""] = "",
     again: bool = False,
+    below_c: float | None = None,
     **arguments: str | float,
 ) -> Item:
     """A line in the catalogue's words.
@@ -84,5 +88,5 @@ def item(
     said = say_whole(f"item-{of or key}", **arguments)
     return Item(
         key=key, stage=stage, text=said[""], good=said.get("good", ""), why=said.get("why", ""), hazard=said.get("hazard", ""),
-        hold=hold or never, never=never, act=act, on=tuple(h for h in HANGS if h in on.split()), again=again,
+        hold=hold or never, never=never, act=act, on=tuple(h for h in HANGS if h in on.split()), again=again, below_c=below_c,
     )  # fmt: skip

@@ -101,7 +101,7 @@ class Loadout:
     unknowns : tuple of (str, str)
         What the verdict does not know, by the test's name, each as a sentence.
     change : str
-        With which it goes, where it does not go as it is.
+        Made by hand at the pad, with which it goes where it does not go as it is.
     temperature_c : float or None
         As read at the field; None: as forecast or not known.
     order : Order
@@ -177,11 +177,6 @@ class Loadout:
     def asks_for_switch(self) -> bool:
         """Whether it is not told that the charges' switch is reached from the side."""
         return self.fires and (bool(self.altimeters) or any(d.switch == "" for d in self.firing))
-
-    @property
-    def cold(self) -> bool:
-        """Whether it was read to be cold."""
-        return self.temperature_c is not None and self.temperature_c < COLD_C
 
     @property
     def senses(self) -> bool:

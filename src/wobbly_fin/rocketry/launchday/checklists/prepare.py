@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from wobbly_fin.rocketry.launchday.checklists.devices import powered, released, stowed
 from wobbly_fin.rocketry.launchday.checklists.item import Item, item
-from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
+from wobbly_fin.rocketry.launchday.checklists.loadout import COLD_C, Loadout
 
 
 def bench(f: Loadout) -> Iterator[Item]:
@@ -24,8 +24,7 @@ def bench(f: Loadout) -> Iterator[Item]:
         yield item("switch", "bench", "rocket", never=True)
     if f.payload:
         yield item("payload", "bench", "rocket", again=True, payload=f.payload)
-    if f.cold:
-        yield item("cold", "bench", "weather", again=True)
+    yield item("cold", "bench", "weather", again=True, below_c=COLD_C)
 
 
 def recovery(f: Loadout) -> Iterator[Item]:
@@ -42,8 +41,8 @@ def recovery(f: Loadout) -> Iterator[Item]:
     yield item("canopy", "recovery", "rocket", again=True, thing=thing)
     yield item("cord", "recovery", "rocket", again=True)
     yield item("folded", "recovery", "rocket", again=True, thing=thing)
-    if f.cold and f.recovery == "canopy":
-        yield item("talc", "recovery", "weather", again=True)
+    if f.recovery == "canopy":
+        yield item("talc", "recovery", "weather", again=True, below_c=COLD_C)
     if f.blow_test:
         yield item("blow", "recovery", "rocket", again=True)
     if f.wadding and f.protection in ("tissue", "fluff"):

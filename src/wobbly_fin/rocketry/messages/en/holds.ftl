@@ -5,6 +5,7 @@ override-why-missing = is missing; what makes it safe all the same?
 overridden = { $by } took it on: { $why }
 override-of = { $what } { $by } took it on: { $why }
 bar-verdict = The verdict is no: nobody overrides that. Change motor, delay or day.
+bar-change = It does not go as planned. Make the change on the day’s page first: then it is judged, and logged, as it flies.
 bar-unjudged = This wind is not judged. Note it where there is a network, or wait.
 bar-open = In this wind something is not known. Note the wind where there is a network: then the list asks for it.
 bar-wind = Read the wind: the last reading must be at most { $minutes } minutes old.
