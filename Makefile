@@ -101,6 +101,7 @@ bench: $(DEV_STAMP) $(BUILT) ## speed, memory and start-up, as ratios in one run
 
 lighthouse: $(DEV_STAMP) $(BUILT) ## Lighthouse over the demo, which must be running; fetches Lighthouse
 	$(PY) -m bench.lighthouse
+	$(PY) -m bench.taps
 
 shots: $(DEV_STAMP) $(BUILT) ## docs/screenshots from the demo data
 	tools/chromium.sh

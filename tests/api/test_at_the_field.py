@@ -1,10 +1,12 @@
 """At the field over the API: holds and who overrode them, readings that reach the lists, calls on the range, a motor's assembly card."""
 
+import io
 import uuid
 from typing import Any
 from urllib.parse import urlencode
 
 import pytest
+from django.core.management import call_command
 
 from tests.api.conftest import Person
 from tests.api.test_launchdays import event, hedda, new_day, put_line, tell  # noqa: F401 (a fixture)
@@ -157,3 +159,27 @@ def test_a_card_is_told_once_and_shown_in_the_list(hedda: Person) -> None:  # no
         assert status == 422 and hedda.get(at)["card"]["grain"] == "end_burner", out
     assert hedda.call("PUT", f"/stores/shelf/{single['key']}/card", {"card": card})[0] == 422
     assert hedda.call("DELETE", at)[0] == 200 and hedda.get(at)["told"] is False
+
+
+def test_the_officer_sees_where_each_stands_and_what_was_taken_on(flight: tuple[Person, str, str]) -> None:
+    me, day, line = flight
+    boss = Person("boss")
+    call_command("flyer", "boss", officer="yes", stdout=io.StringIO())
+    items = listed(me, day, line)
+    tell(
+        me,
+        day,
+        [
+            said("overrode", line, items["hold-wind"], by="Odile", why="flag hangs down"),
+            event("at_pad", line, facts={"pad": "3"}),
+        ],
+    )
+    card = boss.get(f"/range?day={me.get(day)['day']}")["manifests"][0]["cards"][0]
+    assert card["phase"] == "prep" and card["pad"] == "3" and card["misfired_at"] is None
+    assert len(card["overrides"]) == 1 and "Odile took it on: flag hangs down" in card["overrides"][0]
+    assert items["hold-wind"]["text"] not in card["waits_for"] and items["back"]["text"] in card["waits_for"]
+    tell(me, day, [said("ticked", line, items[k]) for k in ("clips", "key-out")] + [event("misfired", line)])
+    card = boss.get(f"/range?day={me.get(day)['day']}")["manifests"][0]["cards"][0]
+    assert card["phase"] == "armed" and card["misfired_at"]
+    # A link shows a day to strangers: nothing of who took on what.
+    assert me.call("GET", "/range?day=2026-04-18")[0] == 403

@@ -32,6 +32,7 @@
       /></label
     >
     <button class="btn btn-sm" onclick={() => print()}>Print</button>
+    <div class="w-44"><HeadsUp /></div>
   </div>
 </div>
 <Loading query={range} waiting="Flying everybody’s day…">
@@ -55,7 +56,6 @@
     {:else}
       <p class="paper p-6">Nobody has a flight on a manifest for this date.</p>
     {/each}
-    <div class="no-print max-w-sm"><HeadsUp /></div>
     <p class="quiet text-sm">
       Advice only: the motor maker’s sheet, the local code and the officer on the range decide.
     </p>

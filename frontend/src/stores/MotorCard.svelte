@@ -105,7 +105,7 @@
       {#each shown.steps as step (step.key)}
         <li class="mb-1">
           <button
-            class="text-left"
+            class="w-full align-top text-left"
             onclick={() => (picked = step.picture)}
             onfocus={() => (picked = step.picture)}
           >
@@ -116,7 +116,9 @@
         </li>
       {/each}
     </ol>
-    <div><MotorCut part={picked || (shown.steps.find((s) => s.picture)?.picture ?? '')} /></div>
+    <div class="sticky top-4 self-start">
+      <MotorCut part={picked || (shown.steps.find((s) => s.picture)?.picture ?? '')} />
+    </div>
   </div>
   <p class="text-error mt-2 font-semibold">
     Caution: by the maker’s sheet of this very motor; it decides, not this list.

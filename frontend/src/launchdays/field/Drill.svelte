@@ -18,6 +18,8 @@
     const timer = setInterval(() => (now = Date.now()), 250);
     return () => clearInterval(timer);
   });
+  /** Over everything else, which cannot be reached meanwhile. */
+  const over = (dialog: HTMLDialogElement) => dialog.showModal();
   function go(to: number) {
     at = to;
     const wait = drill?.steps[to]?.wait_s ?? 0;
@@ -26,10 +28,10 @@
   }
 </script>
 
-<div
-  class="bg-base-100 fixed inset-0 z-40 flex flex-col overflow-y-auto p-4"
-  role="dialog"
-  aria-modal="true"
+<dialog
+  {@attach over}
+  oncancel={onclose}
+  class="bg-base-100 text-base-content fixed inset-0 m-0 flex h-full max-h-none w-full max-w-none flex-col overflow-y-auto p-4"
   aria-label={drill?.name ?? 'What is wrong?'}
 >
   {#if !drill}
@@ -45,7 +47,7 @@
         >
       {/each}
     </div>
-    <button class="btn mt-auto min-h-14" onclick={onclose}>Nothing: back</button>
+    <button class="btn mt-auto min-h-14" onclick={onclose}>No trouble: back</button>
   {:else}
     <p class="text-error text-lg font-bold">{drill.name}</p>
     <p class="quiet tabular-nums">{Math.min(at + 1, drill.steps.length)} of {drill.steps.length}</p>
@@ -66,4 +68,4 @@
       <button class="btn btn-primary mt-auto min-h-16 text-lg" onclick={onclose}>Back to the list</button>
     {/if}
   {/if}
-</div>
+</dialog>

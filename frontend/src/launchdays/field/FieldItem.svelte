@@ -27,13 +27,18 @@
     await desk.tell('weighed', line, { facts: { mass, balance } });
     mass = balance = '';
   }
+  /** A second tap before the first is kept is no second tick. */
+  let keeping = false;
   async function done() {
+    if (keeping) return;
     if (item.hold && twice !== item.key) {
       twice = item.key;
       return;
     }
+    keeping = true;
     const here = at;
     await desk.tick(line, item);
+    keeping = false;
     twice = '';
     ongo(here + 1);
   }

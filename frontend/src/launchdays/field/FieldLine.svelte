@@ -112,4 +112,10 @@
   {#if drill !== undefined}
     <Drill drills={packed.drills} first={drill} onclose={() => (drill = undefined)} />
   {/if}
+{:else}
+  <section class="paper p-4">
+    <p class="text-lg font-bold">This flight is not on the manifest any more, or cannot be flown as it is.</p>
+    <p class="mt-1">What was ticked and told is kept.</p>
+    <button class="btn mt-3 min-h-14" onclick={onback}>Queue</button>
+  </section>
 {/if}

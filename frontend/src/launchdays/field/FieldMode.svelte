@@ -56,6 +56,10 @@
   {:else if open}
     <FieldLine {desk} line={open} onback={() => (open = '')} />
   {:else}
+    {#if desk.stale}<p class="text-warning mb-2 font-semibold">
+        ! Packed {moment(desk.pack.packed_at)}: forecast and verdicts are of then. Open it once where there is
+        a network.
+      </p>{/if}
     <WindDial {desk} />
     {#if desk.pack.plan.simulated}<p class="text-warning mb-2 font-semibold">
         ! The forecast is simulated, for practice.
@@ -89,7 +93,14 @@
           </button>
         </li>
       {:else}
-        <li class="paper p-6">Nothing on the manifest: plan the day first, on the wide screen.</li>
+        <li class="paper p-6" class:hidden={desk.pack.plan.broken.length > 0}>
+          Nothing on the manifest: plan the day first, on the wide screen.
+        </li>
+      {/each}
+      {#each desk.pack.plan.broken as b (b.id)}
+        <li class="paper p-3">
+          <b class="font-display text-lg">{b.rocket}</b> <span class="text-error">✕ {b.say}</span>
+        </li>
       {/each}
     </ol>
     <p class="quiet mt-3 text-sm">

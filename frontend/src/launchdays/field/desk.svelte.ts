@@ -9,6 +9,7 @@ import { bringOver, FieldStore, type Kept, type Refused } from './store';
 const FULL = 'This browser keeps no more: what is told is lost if the page is closed before it is sent.';
 /** Further from the warmth the grid was reckoned in, the air is another: not judged (our own figure). [°C] */
 const GRID_HOLDS_C = 10;
+const STALE_MS = 12 * 3_600_000;
 
 /** What this browser is called towards others on the same day: chosen once, by lot. */
 export function thisPhone(): string {
@@ -106,6 +107,11 @@ export class FieldDesk {
       this.#tabs?.close();
     };
   };
+
+  /** Whether the pack is another day's: what it was judged in has passed (our own figure). */
+  get stale(): boolean {
+    return !!this.pack && Date.now() - this.#ahead - Date.parse(this.pack.packed_at) > STALE_MS;
+  }
 
   get queue(): Kept[] {
     return this.events.filter((e) => !e.sent);
