@@ -22,10 +22,10 @@ WRITES, WRITERS = 200, 4
 
 
 class Server:
-    """`manage.py run` as a process of its own, on a database of its own."""
+    """`manage.py run`, or another, as a process of its own, on a database of its own."""
 
-    def __init__(self, var: Path) -> None:
-        self.var = var
+    def __init__(self, var: Path, serves: str = "run") -> None:
+        self.var, self.serves = var, serves
         with closing(socket.socket()) as free:
             free.bind(("127.0.0.1", 0))
             self.port = int(free.getsockname()[1])
@@ -33,7 +33,7 @@ class Server:
 
     def start(self) -> None:
         env = {k: v for k, v in os.environ.items() if k != "DJANGO_SETTINGS_MODULE"} | {"WOBBLY_VAR": str(self.var)}
-        command = [sys.executable, "manage.py", "run", "--port", str(self.port)]
+        command = [sys.executable, "manage.py", self.serves, "--port", str(self.port)]
         self.process = subprocess.Popen(command, cwd=ROOT, start_new_session=True, env=env, stdout=subprocess.PIPE, text=True)
         assert self.process.stdout is not None
         assert any("ready" in line for line in self.process.stdout), "it did not come up"

@@ -1,4 +1,5 @@
-"""Serving: a handful of threads, since the kernels let go of the interpreter lock; for a club, several processes of them.
+"""Serving: a handful of threads, since the kernels let go of the interpreter lock; for a club, several processes of them. Sockets are
+kept by an event loop before them (`gate.py`, `door.py`), so that who stalls holds none of them up.
 
 What processes must agree on stands in files: the database, who tried to sign in how often, and which of them makes the backups.
 """
@@ -13,6 +14,8 @@ from django.db import connections
 from gunicorn.app.base import BaseApplication
 
 from wobbly_fin.site.backups import keep_backing_up
+from wobbly_fin.site.door import hang_the_door
+from wobbly_fin.site.gate import Gate
 
 
 class Server(BaseApplication):  # type: ignore[misc]
@@ -40,7 +43,7 @@ class Server(BaseApplication):  # type: ignore[misc]
 
         for name, value in {
             "bind": self._address, "workers": self._processes, "preload_app": not self._reload,
-            "worker_class": "gthread", "threads": 8, "timeout": 60, "keepalive": 75, "reload": self._reload,
+            "worker_class": "asgi", "asgi_lifespan": "off", "timeout": 60, "graceful_timeout": 5, "keepalive": 75, "reload": self._reload,
             "when_ready": ready, "loglevel": "warning", "control_socket_disable": True,
             "post_worker_init": _back_up,
             "certfile": self._certificate, "keyfile": self._key,
@@ -51,7 +54,8 @@ class Server(BaseApplication):  # type: ignore[misc]
     def load(self) -> Any:
         from wobbly_fin.site.wsgi import application
 
-        return application
+        hang_the_door()
+        return Gate(application)
 
 
 def _back_up(_: Any) -> None:

@@ -6,17 +6,19 @@ from django.contrib.auth.models import User
 
 from wobbly_fin.hangar.api.readiness import needs_out
 from wobbly_fin.launchdays.actions.record import disputes_of
+from wobbly_fin.launchdays.api.field_schemas import (
+    ChecklistItemOut,
+    ChecklistOut,
+    DrillOut,
+    DrillStepOut,
+)
 from wobbly_fin.launchdays.api.schemas import (
     BrokenLineOut,
     CarOut,
     CarriedOut,
     CarShelfOut,
-    ChecklistItemOut,
-    ChecklistOut,
     DayChoiceOut,
     DayPlanOut,
-    DrillOut,
-    DrillStepOut,
     ManifestLineIn,
     ManifestLineOut,
     RangeCodeOut,

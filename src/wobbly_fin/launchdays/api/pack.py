@@ -4,14 +4,16 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from wobbly_fin.launchdays.api.answers import checklist_out, drills_out, plan_out
-from wobbly_fin.launchdays.api.schemas import (
-    DayChoiceOut,
+from wobbly_fin.launchdays.api.field_schemas import (
     FieldPackOut,
-    ManifestLineOut,
     PackedLineOut,
     ReadingOut,
     WarmthStepOut,
     WindStepOut,
+)
+from wobbly_fin.launchdays.api.schemas import (
+    DayChoiceOut,
+    ManifestLineOut,
 )
 from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, grid_of
 from wobbly_fin.launchdays.field_state import USUAL_C, Reading, as_read

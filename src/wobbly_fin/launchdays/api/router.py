@@ -13,19 +13,21 @@ from wobbly_fin.launchdays.actions.keep_day import bin_day, drop_line, keep_day,
 from wobbly_fin.launchdays.actions.record import Told, record
 from wobbly_fin.launchdays.alerts import call_heads_up, calls_since
 from wobbly_fin.launchdays.api.answers import car_out, checklist_out, override_words, plan_out
-from wobbly_fin.launchdays.api.pack import pack_out
-from wobbly_fin.launchdays.api.schemas import (
+from wobbly_fin.launchdays.api.field_schemas import (
     AlertOut,
     AlertsOut,
-    CarOut,
-    ChangedLineOut,
     ChecklistOut,
     DayEventRefusedOut,
     DayEventsIn,
     DayEventsOut,
-    DayPlanOut,
     FieldPackOut,
     FlightHoldsOut,
+)
+from wobbly_fin.launchdays.api.pack import pack_out
+from wobbly_fin.launchdays.api.schemas import (
+    CarOut,
+    ChangedLineOut,
+    DayPlanOut,
     ForecastIn,
     LandingCloudOut,
     LaunchDayIn,
