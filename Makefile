@@ -14,7 +14,7 @@ BUILT := frontend/dist/manifest.json
 BESIDE := tests/browser tests/faults tests/formats tests/rocketry/choosing tests/sources
 FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
-.PHONY: help demo demo-reset demo-empty run dev test lint types-check pytest thorough front-check browser bench lighthouse shots interfaces format clean
+.PHONY: help demo demo-reset demo-empty run link dev test lint types-check pytest thorough front-check browser bench lighthouse shots interfaces format clean
 
 help: ## this list
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -55,6 +55,9 @@ demo-empty: $(APP_STAMP) $(BUILT) ## the same, with an empty hangar
 
 run: $(APP_STAMP) $(BUILT) ## your own hangar on 127.0.0.1:8000, kept in var/
 	$(PY) manage.py run $(RUN_FLAGS)
+
+link: $(APP_STAMP) ## a fresh one-time link into your own hangar, while make run serves it
+	@$(PY) manage.py link
 
 dev: $(DEV_STAMP) $(MODULES) ## hot reload: Vite beside Django
 	trap 'kill $$(jobs -p) 2>/dev/null' EXIT

@@ -20,7 +20,7 @@ export default defineConfig({
         modifyURLPrefix: { 'assets/': '/static/assets/' },
         additionalManifestEntries: [{ url: '/', revision: String(Date.now()) }],
         navigateFallback: '/',
-        navigateFallbackDenylist: [/^\/api\//, /^\/admin\//, /^\/static\//, /^\/sw\.js$/],
+        navigateFallbackDenylist: [/^\/api\//, /^\/admin\//, /^\/static\//, /^\/sw\.js$/, /^\/enter\//],
       },
     }),
   ],

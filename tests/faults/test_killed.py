@@ -3,6 +3,7 @@
 import http.client
 import json
 import os
+import re
 import signal
 import socket
 import sqlite3
@@ -26,6 +27,7 @@ class Server:
 
     def __init__(self, var: Path, serves: str = "run") -> None:
         self.var, self.serves = var, serves
+        self.said: list[str] = []
         with closing(socket.socket()) as free:
             free.bind(("127.0.0.1", 0))
             self.port = int(free.getsockname()[1])
@@ -36,7 +38,24 @@ class Server:
         command = [sys.executable, "manage.py", self.serves, "--port", str(self.port)]
         self.process = subprocess.Popen(command, cwd=ROOT, start_new_session=True, env=env, stdout=subprocess.PIPE, text=True)
         assert self.process.stdout is not None
-        assert any("ready" in line for line in self.process.stdout), "it did not come up"
+        self.link = ""
+        for line in self.process.stdout:
+            self.said.append(line)
+            self.link = found[0] if (found := re.findall(r"(/enter/\S+);", line)) else self.link
+            if self.link or ("ready" in line and self.serves != "run"):
+                return
+        raise AssertionError("it did not come up")
+
+    def come_in(self, link: str = "") -> dict[str, str]:
+        """Cookies of somebody who opened the page, by the link where one is printed."""
+        jar: dict[str, str] = {}
+        for path in (link or self.link, "/") if self.serves == "run" else ("/",):
+            with closing(http.client.HTTPConnection("127.0.0.1", self.port, timeout=20)) as line:
+                line.request("GET", path, headers={"Cookie": "; ".join(f"{k}={v}" for k, v in jar.items())})
+                page = line.getresponse()
+                page.read()
+                jar |= dict(c.split(";")[0].split("=", 1) for n, c in page.getheaders() if n.lower() == "set-cookie")
+        return jar
 
     def kill(self) -> None:
         os.killpg(self.process.pid, signal.SIGKILL)
@@ -50,14 +69,10 @@ def server(tmp_path: Path) -> Iterator[Server]:
     found.kill()
 
 
-def write(port: int, keys: list[str], kept: list[str]) -> None:
+def write(port: int, cookies: dict[str, str], keys: list[str], kept: list[str]) -> None:
     """Make fields one after another until the server is gone; `kept` gets those it acknowledged."""
     try:
         with closing(http.client.HTTPConnection("127.0.0.1", port, timeout=20)) as line:
-            line.request("GET", "/")
-            page = line.getresponse()
-            page.read()
-            cookies = dict(c.split(";")[0].split("=", 1) for n, c in page.getheaders() if n.lower() == "set-cookie")
             headers = {
                 "Cookie": "; ".join(f"{k}={v}" for k, v in cookies.items()), "X-CSRFToken": cookies["csrftoken"],
                 "Content-Type": "application/json", "Host": f"127.0.0.1:{port}",
@@ -74,8 +89,9 @@ def write(port: int, keys: list[str], kept: list[str]) -> None:
 
 def test_nothing_acknowledged_is_lost(server: Server) -> None:
     kept: list[str] = []
+    cookies = server.come_in()
     keys = [[str(uuid.uuid4()) for _ in range(WRITES // WRITERS)] for _ in range(WRITERS)]
-    writers = [threading.Thread(target=write, args=(server.port, those, kept)) for those in keys]
+    writers = [threading.Thread(target=write, args=(server.port, cookies, those, kept)) for those in keys]
     for writer in writers:
         writer.start()
     deadline = time.monotonic() + 60
@@ -93,5 +109,5 @@ def test_nothing_acknowledged_is_lost(server: Server) -> None:
     print(f"killed after {len(before)} of {WRITES} writes were acknowledged; {len(there)} are there")
     assert set(before) <= there
     # And it goes on from there.
-    write(server.port, [k for those in keys for k in those], kept)
+    write(server.port, cookies, [k for those in keys for k in those], kept)
     assert {k for those in keys for k in those} <= set(kept)

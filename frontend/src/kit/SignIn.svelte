@@ -15,6 +15,18 @@
   }
 </script>
 
+{#if session.data?.by_link}
+  <section class="paper mx-auto mt-10 max-w-lg p-6">
+    <h1 class="mb-2 text-2xl font-bold">Your hangar is closed to this browser</h1>
+    <p>
+      Open the link that was printed when the server was started: it works once, for an hour, and this browser is known
+      after that.
+    </p>
+    <p class="mt-2">
+      Is it used up or lost? Say <code class="font-mono">make link</code> beside the running server: it prints another.
+    </p>
+  </section>
+{:else}
 <form class="paper mx-auto mt-10 max-w-sm p-6" onsubmit={submit}>
   <h1 class="mb-4 text-2xl font-bold">Sign in</h1>
   <label class="mb-3 block">
@@ -45,3 +57,4 @@
     {#if back.error}<p class="text-error mt-2" role="alert">{back.error.message}</p>{/if}
   {/if}
 </form>
+{/if}

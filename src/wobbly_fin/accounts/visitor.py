@@ -22,9 +22,14 @@ def is_loopback(request: HttpRequest) -> bool:
 
 
 def sign_visitor_in(request: HttpRequest) -> bool:
-    """Sign the one person of this machine in where the request comes from it; says whether it did."""
-    if not settings.LOCAL_USER or not is_loopback(request):
+    """Sign the one person of this machine in where the request comes from it and no link is asked for; says whether it did."""
+    if not settings.LOCAL_USER or settings.LOCAL_BY_LINK or not is_loopback(request):
         return False
+    return sign_in_visitor(request)
+
+
+def sign_in_visitor(request: HttpRequest) -> bool:
+    """Sign the one person of this machine in."""
     visitor = get_user_model().objects.filter(username=settings.LOCAL_USER, is_active=True).first()
     if visitor is not None:
         login(request, visitor, backend="django.contrib.auth.backends.ModelBackend")

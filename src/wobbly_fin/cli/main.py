@@ -202,12 +202,10 @@ def _backup(path: str) -> Answer:
 def _restore(path: str) -> Answer:
     from wobbly_fin.site.backups import restore_backup
     from wobbly_fin.site.settings import VAR
+    from wobbly_fin.site.sound import our_migrations
 
-    root = Path(__file__).parents[1]
-    ours = {app.name for app in root.iterdir() if (app / "migrations").is_dir()}
-    # Django's own are not ours to judge: their tables only ever grew.
-    known = frozenset(f"{app}.{file.stem}" for app in ours for file in (root / app / "migrations").glob("0*.py"))
-    found, aside = restore_backup(Path(path), VAR, known, ours)
+    known, ours = our_migrations()
+    found, aside = restore_backup(Path(path), VAR, known, set(ours))
     return _backed_up(found) | {"into": str(VAR), "moved_aside": str(aside) if aside else None}
 
 

@@ -3,12 +3,14 @@
 import csv
 import io
 import zipfile
+import zlib
 
 from python_calamine import CalamineError, CalamineWorkbook
 
+from wobbly_fin.formats.unpacked import true_size
 from wobbly_fin.rocketry.errors import RocketryError
 
-LARGEST_FILE, LARGEST_UNPACKED, MOST_ROWS, MOST_COLUMNS = 5_000_000, 100_000_000, 2_000, 40
+LARGEST_FILE, LARGEST_UNPACKED, MOST_ROWS, MOST_COLUMNS = 5_000_000, 30_000_000, 2_000, 40
 _ZIPPED = b"PK\x03\x04"
 
 
@@ -39,11 +41,11 @@ def _of_workbook(data: bytes) -> list[list[str]]:
     if data.startswith(_ZIPPED):
         try:
             with zipfile.ZipFile(io.BytesIO(data)) as packed:
-                size = sum(m.file_size for m in packed.infolist())
-        except (zipfile.BadZipFile, ValueError) as error:
+                size = true_size(packed, LARGEST_UNPACKED)
+        except (zipfile.BadZipFile, ValueError, zlib.error) as error:
             raise RocketryError("file", "is damaged: it cannot be unpacked. Save it again as XLSX, ODS or CSV") from error
         if size > LARGEST_UNPACKED:
-            raise RocketryError("file", f"unpacks to {size / 1e6:.0f} MB; that is no list of motors")
+            raise RocketryError("file", f"unpacks to more than {LARGEST_UNPACKED / 1e6:.0f} MB; that is no list of motors")
     try:
         book = CalamineWorkbook.from_filelike(io.BytesIO(data))
         rows = book.get_sheet_by_index(0).to_python(nrows=MOST_ROWS + 1) if book.sheet_names else []

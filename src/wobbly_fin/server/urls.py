@@ -3,6 +3,7 @@
 from django.urls import path, re_path
 
 from wobbly_fin.server.api import api, nothing_here
+from wobbly_fin.server.enter import enter
 from wobbly_fin.server.page import page, service_worker
 
 # What Django itself refuses, before any operation is reached, in the API's own shape.
@@ -13,5 +14,6 @@ urlpatterns = [
     path("api/", api.urls),
     re_path(r"^api/", nothing_here),
     path("sw.js", service_worker),
+    path("enter/<str:token>", enter),
     re_path(r"^(?!static/)", page, name="page"),
 ]

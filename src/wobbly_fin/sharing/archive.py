@@ -14,6 +14,7 @@ from django.db import models, transaction
 
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.formats.rocket_file import read_rocket_file
+from wobbly_fin.formats.unpacked import true_size
 from wobbly_fin.hangar.models import Rocket, RocketRevision, Snapshot
 from wobbly_fin.hangar.snapshots import content_hash
 from wobbly_fin.launchdays.models import DayEvent, LaunchDay, ManifestLine
@@ -111,7 +112,9 @@ def _opened(data: bytes) -> zipfile.ZipFile:
     with damage_told("is no zip; choose the archive that was saved here"):
         packed_up = zipfile.ZipFile(io.BytesIO(data))
     members = packed_up.infolist()
-    if len(members) > MOST_FILES or sum(m.file_size for m in members) > LARGEST_BYTES:
+    with damage_told("is damaged: it cannot be unpacked"):
+        size = max(true_size(packed_up, LARGEST_BYTES), sum(m.file_size for m in members)) if len(members) <= MOST_FILES else 0
+    if len(members) > MOST_FILES or size > LARGEST_BYTES:
         raise RocketryError(
             "file",
             f"unpacks to more than {LARGEST_BYTES // 1_000_000} MB or {MOST_FILES} files; that is no archive of one person",

@@ -32,6 +32,7 @@ _BLOCK = 1 << 20
 # Of the backups made by themselves: so many days, and so many weeks before them. Common practice, no source.
 DAYS, WEEKS = 7, 4
 _EVERY_S, _LOOK_S = 20 * 3600.0, 1800.0
+_AHEAD = datetime.timedelta(minutes=10)
 _PREFIX = "wobbly-fin-"
 
 
@@ -165,7 +166,8 @@ def rolling_backup(var: Path, folder: Path, now: datetime.datetime) -> Backup | 
     None where none was due, or another process is making it.
     """
     with _alone(folder) as alone:
-        there = sorted(_made(folder))
+        # One dated later than now was made by a clock that ran ahead: it says nothing of how old the newest is.
+        there = sorted((at, path) for at, path in _made(folder) if at <= now + _AHEAD)
         if not alone or (there and (now - there[-1][0]).total_seconds() < _EVERY_S):
             return None
         made = write_backup(var, folder / f"{_PREFIX}{now:%Y%m%dT%H%M%SZ}.zip")
@@ -188,6 +190,16 @@ def _alone(folder: Path) -> Iterator[bool]:
             yield True
     except OSError as error:
         raise RocketryError("file", f"could not be written: {error}") from error
+
+
+def newest_good(folder: Path) -> Backup | None:
+    """The newest backup of a folder that can be read to its end; None where none can, or there is none."""
+    for _, path in sorted(_made(folder), reverse=True):
+        try:
+            return check_backup(path)
+        except RocketryError:
+            continue
+    return None
 
 
 def to_throw_away(made: dict[Path, datetime.datetime]) -> set[Path]:

@@ -18,7 +18,8 @@ from wobbly_fin.site.keys import under_key
 
 LARGEST_BYTES = 20_000_000
 LONGEST_SIDE = 1600
-MOST_PIXELS = 60_000_000
+# A camera's JPEG is made smaller while it is read; anything else is unfolded whole first. No camera's side is longer.
+MOST_PIXELS, MOST_JPEG_PIXELS, LONGEST_SENT = 25_000_000, 110_000_000, 20_000
 IN_THE_BIN_DAYS = 30  # common practice, no source
 _QUALITY = 82
 
@@ -64,8 +65,15 @@ def smaller(upload: "UploadedFile[Any]") -> Picture:
 
     try:
         with Image.open(io.BytesIO(upload.read())) as opened:
-            if opened.width * opened.height > MOST_PIXELS:
-                raise RocketryError("photo", f"has {opened.width} × {opened.height} pixels; that is more than a camera’s")
+            while_read = opened.format == "JPEG" and not opened.info.get("progressive")
+            most = MOST_JPEG_PIXELS if while_read else MOST_PIXELS
+            if opened.width * opened.height > most or max(opened.size) > LONGEST_SENT:
+                raise RocketryError(
+                    "photo",
+                    f"has {opened.width} × {opened.height} pixels; {most / 1e6:.0f} million and {LONGEST_SENT} a side are the most",
+                )
+            if while_read:
+                opened.draft("RGB", (LONGEST_SIDE, LONGEST_SIDE))
             upright = ImageOps.exif_transpose(opened).convert("RGB")
     except RocketryError:
         raise

@@ -9,13 +9,15 @@ import os
 from typing import Any
 
 from django.conf import settings
-from django.core.management import CommandError
+from django.core.management import CommandError, call_command
 from django.db import connections
 from gunicorn.app.base import BaseApplication
 
 from wobbly_fin.site.backups import keep_backing_up
 from wobbly_fin.site.door import hang_the_door
 from wobbly_fin.site.gate import Gate
+from wobbly_fin.site.private import tighten
+from wobbly_fin.site.sound import trouble_with
 
 
 class Server(BaseApplication):  # type: ignore[misc]
@@ -64,6 +66,14 @@ def _back_up(_: Any) -> None:
         keep_backing_up(settings.VAR, settings.VAR / "backups")
 
 
+def make_ready() -> None:
+    """Look at the database before anything is written to it, then bring it up to date; raises CommandError, with the way back."""
+    trouble = trouble_with(settings.VAR)
+    if trouble:
+        raise CommandError(trouble)
+    call_command("migrate", verbosity=0)
+
+
 def processes_wanted() -> int:
     """One for each core, four at most: beyond that they wait for one another's writes."""
     return max(1, min(4, os.cpu_count() or 1))
@@ -73,6 +83,11 @@ def serve(address: str, greeting: str, **how: Any) -> None:
     """Warm up and serve until stopped; raises CommandError where the address cannot be listened on."""
     from wobbly_fin.site.warm import kernels_are_compiled, warm
 
+    loose = tighten(settings.VAR)
+    if loose:
+        print(
+            f"{loose} files and folders in {settings.VAR} could be read by others on this machine; now they cannot.", flush=True
+        )
     # The server works in processes of their own, which shall open their own connections.
     connections.close_all()
     if not kernels_are_compiled():

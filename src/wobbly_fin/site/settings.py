@@ -6,14 +6,19 @@ from pathlib import Path
 import environ
 from csp.constants import SELF
 
+from wobbly_fin.site.private import write_privately
+
 env = environ.Env()
 ROOT = Path(__file__).resolve().parents[3]
 VAR = Path(env("WOBBLY_VAR", default=str(ROOT / "var")))
+write_privately()
 VAR.mkdir(parents=True, exist_ok=True)
 
 DEBUG = env.bool("WOBBLY_DEBUG", default=False)
 # Whom a request from this very machine is signed in as, without a password: set by the commands that serve one person only.
 LOCAL_USER = ""
+# That person comes in by a link printed at start, and a cookie after that; without it whoever asks from this machine is let in.
+LOCAL_BY_LINK = False
 VITE_DEV = env.bool("WOBBLY_VITE_DEV", default=False)
 ALLOWED_HOSTS = env.list("WOBBLY_HOSTS", default=["127.0.0.1", "localhost", "[::1]"])
 
@@ -50,6 +55,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     # Looks at every request's Host: a page elsewhere whose name was made to lead here must not read what is here.
     "django.middleware.common.CommonMiddleware",
+    "wobbly_fin.server.asked.AskedMiddleware",
     "wobbly_fin.site.smaller.SmallerAnswersMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -85,7 +91,15 @@ PASSWORD_HASHERS = [
     "django.contrib.auth.hashers.Argon2PasswordHasher",
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
-AUTH_PASSWORD_VALIDATORS = [{"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"}]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in (
+        "MinimumLengthValidator",
+        "UserAttributeSimilarityValidator",
+        "CommonPasswordValidator",
+        "NumericPasswordValidator",
+    )
+]
 
 # Who tried to sign in how often: in files, for several processes count together, and a restart forgives nobody.
 CACHES = {
@@ -149,6 +163,7 @@ CONTENT_SECURITY_POLICY = {
         "object-src": ["'none'"],
         "base-uri": [SELF],
         "frame-ancestors": ["'none'"],
+        "form-action": [SELF],
     }
 }
 

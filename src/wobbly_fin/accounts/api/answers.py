@@ -23,7 +23,7 @@ from wobbly_fin.rocketry.units.display import UnitChoice, show
 def session_out(user: AbstractBaseUser | AnonymousUser) -> SessionOut:
     """Who is here; a stranger has no name."""
     if not isinstance(user, User) or not user.is_authenticated:
-        return SessionOut(username=None, demo=_is_demo(), local=bool(settings.LOCAL_USER))
+        return SessionOut(username=None, demo=_is_demo(), local=bool(settings.LOCAL_USER), by_link=settings.LOCAL_BY_LINK)
     found = preferences_of(user)
     return SessionOut(
         username=user.username, demo=_is_demo(), local=bool(settings.LOCAL_USER), officer=is_officer(user), theme=found.theme,

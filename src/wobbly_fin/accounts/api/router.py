@@ -18,8 +18,9 @@ from wobbly_fin.accounts.api.schemas import (
     SignInIn,
     TermsOut,
 )
+from wobbly_fin.accounts.known_device import remember_device
 from wobbly_fin.accounts.people import person, preferences_of, units_of
-from wobbly_fin.accounts.throttle import AddressThrottle, NameThrottle, PersonThrottle
+from wobbly_fin.accounts.throttle import LARGEST_SIGN_IN, AddressThrottle, NameThrottle, PersonThrottle
 from wobbly_fin.accounts.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.glossary import TERMS, WORDS
@@ -43,16 +44,19 @@ def terms(request: HttpRequest) -> TermsOut:
 
 
 @router.post(
-    "/session", auth=None, response={200: SessionOut, 401: ErrorOut, 429: ErrorOut}, operation_id="sign_in",
+    "/session", auth=None, response={200: SessionOut, 401: ErrorOut, 422: ErrorOut, 429: ErrorOut}, operation_id="sign_in",
     throttle=[AddressThrottle("30/m"), NameThrottle("10/m")],
 )  # fmt: skip
 def sign_in(request: HttpRequest, body: SignInIn, response: HttpResponse) -> SessionOut:
     """Sign in."""
+    if len(request.body) > LARGEST_SIGN_IN:
+        raise RefusedError(422, "bad_input", "That is too long for a name and a password.", field="password")
     user = authenticate(request, username=body.username, password=body.password)
     if user is None:
         raise RefusedError(401, "sign_in", "That name and password do not go together.", field="password")
     login(request, user)
     forget_signed_out(response)
+    remember_device(response, user, secure=request.is_secure())
     return session_out(user)
 
 

@@ -15,6 +15,7 @@ class SessionOut(Schema):
 
     username: str | None
     demo: bool
+    by_link: bool = False  # that person comes in by a link printed at start
     local: bool = False  # the server was started for one person at this machine
     officer: bool = False  # a range officer of the club
     has_password: bool = False  # the one person of a machine has none

@@ -5,9 +5,9 @@ from pathlib import Path
 from typing import Any
 
 from django.conf import settings
-from django.core.management import BaseCommand, CommandError, CommandParser, call_command
+from django.core.management import BaseCommand, CommandError, CommandParser
 
-from wobbly_fin.site.serve import processes_wanted, serve
+from wobbly_fin.site.serve import make_ready, processes_wanted, serve
 
 
 class Command(BaseCommand):
@@ -32,7 +32,7 @@ class Command(BaseCommand):
             raise CommandError(
                 "A club is served with the settings in wobbly_fin.site.club_settings; leave DJANGO_SETTINGS_MODULE unset."
             )
-        call_command("migrate", verbosity=0)
+        make_ready()
         settings.ALLOWED_HOSTS = [*settings.ALLOWED_HOSTS, *options["name"]]
         address = options["address"]
         greeting = f"Wobbly Fin is ready at https://{options['name'][0]}:{address.rpartition(':')[2]}/ (Ctrl-C stops it)"

@@ -3,11 +3,11 @@
 from typing import Any
 
 from django.conf import settings
-from django.core.management import BaseCommand, CommandParser, call_command
+from django.core.management import BaseCommand, CommandParser
 
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.demo.load import load_demo, reset_demo
-from wobbly_fin.site.serve import serve
+from wobbly_fin.site.serve import make_ready, serve
 
 
 class Command(BaseCommand):
@@ -23,7 +23,7 @@ class Command(BaseCommand):
         parser.add_argument("--reload", action="store_true", help="restart when the code changes")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        call_command("migrate", verbosity=0)
+        make_ready()
         if options["reset"]:
             reset_demo(empty=options["empty"])
         else:

@@ -7,7 +7,7 @@ from typing import Any
 from django.contrib.auth.models import Group, User
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
-from django.core.management import BaseCommand, CommandError, CommandParser
+from django.core.management import BaseCommand, CommandError, CommandParser, call_command
 
 from wobbly_fin.accounts.people import OFFICERS
 
@@ -24,6 +24,7 @@ class Command(BaseCommand):
         parser.add_argument("--shut-out", action="store_true", help="they cannot sign in any more; what is theirs stays")
 
     def handle(self, *args: Any, **options: Any) -> None:
+        call_command("migrate", verbosity=0)  # the very first thing said to a fresh installation may be this
         name = options["name"].strip()
         if not name or len(name) > 150:
             raise CommandError("A name of 1 to 150 letters, please.")

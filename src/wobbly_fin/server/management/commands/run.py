@@ -1,13 +1,18 @@
-"""`manage.py run`: one person's own hangar on this machine, without any password."""
+"""`manage.py run`: one person's own hangar on this machine: a link printed at start lets them in, a cookie after that."""
 
+import os
+import sys
+import threading
+import webbrowser
 from typing import Any
 
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.core.management import BaseCommand, CommandParser, call_command
+from django.core.management import BaseCommand, CommandParser
 
+from wobbly_fin.accounts.one_time import make_token
 from wobbly_fin.accounts.visitor import OWNER_USERNAME
-from wobbly_fin.site.serve import serve
+from wobbly_fin.site.serve import make_ready, serve
 
 
 class Command(BaseCommand):
@@ -19,11 +24,20 @@ class Command(BaseCommand):
         parser.add_argument("--port", type=int, default=8000)
 
     def handle(self, *args: Any, **options: Any) -> None:
-        call_command("migrate", verbosity=0)
+        make_ready()
         owner, made = User.objects.get_or_create(username=OWNER_USERNAME)
         if made:
             owner.set_unusable_password()
             owner.save()
-        settings.LOCAL_USER = OWNER_USERNAME
+        settings.LOCAL_USER, settings.LOCAL_BY_LINK = OWNER_USERNAME, True
         address = f"127.0.0.1:{options['port']}"
-        serve(address, f"Wobbly Fin is ready at http://{address}/ (Ctrl-C stops it)")
+        link = f"http://{address}/enter/{make_token()}"
+        if sys.stdout.isatty() and (
+            sys.platform in ("darwin", "win32") or os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY")
+        ):
+            threading.Timer(1.0, webbrowser.open, [link]).start()
+        serve(
+            address,
+            f"Wobbly Fin is ready at http://{address}/ (Ctrl-C stops it)\n"
+            f"Come in once by {link}; your browser is known after that. Lost it? `manage.py link` prints another.",
+        )

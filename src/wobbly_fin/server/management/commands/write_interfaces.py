@@ -1,6 +1,7 @@
 """`manage.py write_interfaces`: what the front end is typed from, JSON Schemas of the files, lists of codes: tests of a verdict, work of a plan."""
 
 import json
+import os
 from pathlib import Path
 from typing import Any, get_args
 
@@ -40,6 +41,7 @@ class Command(BaseCommand):
     help = "Write frontend/src/api/generated/openapi.json and docs/formats."
 
     def handle(self, *args: Any, **options: Any) -> None:
+        os.umask(0o022)  # what goes into the project is anybody's to read
         for path, text in interfaces().items():
             path.parent.mkdir(parents=True, exist_ok=True)
             path.write_text(text, encoding="utf-8")
