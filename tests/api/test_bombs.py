@@ -1,8 +1,10 @@
 """Small things that would become large, and pictures that are programs: refused in a sentence, before they cost anything."""
 
 import io
+import resource
 import struct
 import time
+import tracemalloc
 import uuid
 import zipfile
 import zlib
@@ -96,3 +98,49 @@ def test_more_than_four_megabytes_of_json_are_not_read(hedda: Person, client: Cl
         response = person.generic("POST", "/api/hangar/drafts", body, content_type="application/json")
         assert response.status_code in (401, 413) and response.json()["message"]
     assert hedda.client.generic("POST", "/api/hangar/drafts", body, content_type="application/json").status_code == 413
+
+
+def lying(name: str, size: int) -> bytes:
+    """A zip whose directory says of a member that it is small, and whose member is not."""
+    raw = archive(**{name.replace(".", "__"): b"\0" * size})
+    small = struct.pack("<I", 1000)
+    return raw.replace(struct.pack("<I", size), small)
+
+
+def jpeg(width: int, height: int) -> bytes:
+    from PIL import Image
+
+    out = io.BytesIO()
+    Image.new("RGB", (width, height), "red").save(out, "JPEG", quality=10)
+    return out.getvalue()
+
+
+def test_a_picture_of_one_row_and_sixty_million_columns_is_refused(hedda: Person) -> None:
+    flight = hedda.log(hedda.rocket())[1]["id"]
+    for width, height in ((1, 60_000_000), (60_000_000, 1), (30_000, 10), (5_100, 5_100)):
+        begun = time.process_time()
+        status, out = sent(hedda, f"/logbook/flights/{flight}/photos/{uuid.uuid4()}", "photo", "long.png", png(width, height))
+        assert status == 422 and "pixels" in out["message"] and time.process_time() - begun < 2, (width, height)
+
+
+def test_a_large_photo_of_a_camera_is_still_kept_and_takes_little(hedda: Person) -> None:
+    flight = hedda.log(hedda.rocket())[1]["id"]
+    tracemalloc.start()
+    status, _ = sent(hedda, f"/logbook/flights/{flight}/photos/{uuid.uuid4()}", "photo", "camera.jpg", jpeg(9000, 6000))
+    peak = tracemalloc.get_traced_memory()[1]
+    tracemalloc.stop()
+    assert status == 200 and peak < 100_000_000
+
+
+@pytest.mark.parametrize("size", [200_000_000, 60_000_000])
+def test_a_zip_that_lies_about_its_size_is_measured_before_it_is_unpacked(hedda: Person, size: int) -> None:
+    data = lying("xl/workbook.xml", size)
+    assert len(data) < 1_000_000
+    before = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
+    begun = time.process_time()
+    status, out = sent(hedda, "/stores/box/read/file", "file", "list.xlsx", data)
+    assert status == 422 and out["fields"][0]["field"] == "file", out
+    status, out = sent(hedda, "/archive/restore", "file", "mine.zip", data)
+    assert status in (404, 405, 422)
+    assert time.process_time() - begun < 4
+    assert resource.getrusage(resource.RUSAGE_SELF).ru_maxrss - before < 300_000  # in kB

@@ -42,7 +42,7 @@ def test_a_link_shows_a_rocket_as_it_is_now_to_whoever_has_it_until_it_is_taken_
     rocket = hedda.rocket()
     link = shared(hedda, rocket_id=rocket["id"])
     status, seen = follow(link)
-    assert status == 200 and seen["owner"] == "hedda" and seen["rocket"]["name"] == rocket["name"]
+    assert status == 200 and "hedda" not in str(seen) and seen["rocket"]["name"] == rocket["name"]
     assert seen["motors"] and seen["conditions"]
     Rocket.objects.filter(pk=rocket["id"]).update(document=rocket["document"] | {"remarks": "Paid far too much for it."})
     assert "far too much" not in json.dumps(follow(link)[1])
@@ -78,7 +78,7 @@ def test_a_shared_day_shows_its_flight_cards_and_follows_the_weather(hedda: Pers
     link = shared(hedda, day_id=plan["id"])
     seen = follow(link)[1]["day"]
     assert [c["rocket"] for c in seen["cards"]] == ["Pip"] and seen["cards"][0]["label"]
-    assert seen["cards"][0]["verdict"] in ("go", "go_with", "open", "no_go") and seen["flyer"] == "hedda"
+    assert seen["cards"][0]["verdict"] in ("go", "go_with", "open", "no_go") and seen["flyer"] == ""
 
 
 def test_the_range_is_for_officers_who_see_everybodys_flights_of_the_date(hedda: Person, rival: Person) -> None:

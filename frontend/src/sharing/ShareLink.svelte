@@ -3,7 +3,7 @@
   import ShareDialog from './ShareDialog.svelte';
 
   interface Props {
-    of: Schemas['ShareIn'];
+    of: Omit<Schemas['ShareIn'], 'days'>;
     what: string;
     class?: string;
   }

@@ -25,7 +25,7 @@
 
 <Loading query={shared} waiting="Fetching what was shared…">
   {#snippet children(found)}
-    <p class="tape mb-2 text-sm">{found.owner} shares this with you, to look at</p>
+    <p class="tape mb-2 text-sm">Shared with you, to look at</p>
     {#if found.rocket}
       {@const r = found.rocket}
       <h1 class="mb-2 text-3xl font-bold">{r.name}</h1>
@@ -83,7 +83,7 @@
           : ''}
       </p>
       <h2 class="font-display mb-2 text-xl font-bold">{d.headline}</h2>
-      <FlightCards manifest={d} flyer={found.owner} />
+      <FlightCards manifest={d} flyer="whoever shares this" />
     {/if}
   {/snippet}
 </Loading>

@@ -12,9 +12,14 @@ from wobbly_fin.server.api import api
 from wobbly_fin.site.errors import ErrorOut, FieldError
 
 # As escapes or, where JSON allows that, as they are.
-_MAYBE = re.compile(rb"\\u00[01789]|\\[bf]|\x7f|\xc2[\x80-\x9f]", re.IGNORECASE)
+_MAYBE = re.compile(
+    rb"\\u00[01789]|\\u20[026]|\\[bfnrt]|\x7f|\xc2[\x80-\x9f]|\xe2\x80[\x8e-\xae]|\xe2\x81[\xa6-\xa9]", re.IGNORECASE
+)
 # Nobody typed these: a logger may end its file with whatever it likes, and its reader says what is wrong with it.
 _FILES = ("csv",)
+# Names stand in one line of lists, papers and calendars, and are read from their beginning to their end.
+_ONE_LINE = ("name", "label", "maker", "username", "title", "batch", "by", "item", "device")
+_BREAKS = re.compile(r"[\t\r\n\u2028\u2029\u200e\u200f\u202a-\u202e\u2066-\u2069]")
 _UNSEEN = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\x7f-\x9f]")
 
 
@@ -51,5 +56,5 @@ def _hidden(value: Any, at: str = "") -> Iterator[str]:
         if _UNSEEN.search(str(key)):
             yield at or "body"
         yield from _hidden(held, f"{at}.{key}" if at else str(key))
-    if isinstance(value, str) and _UNSEEN.search(value):
+    if isinstance(value, str) and (_UNSEEN.search(value) or (at.rpartition(".")[2] in _ONE_LINE and _BREAKS.search(value))):
         yield at or "body"

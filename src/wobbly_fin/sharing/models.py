@@ -12,6 +12,8 @@ class Share(Owned):
     rocket = models.ForeignKey("hangar.Rocket", null=True, blank=True, on_delete=models.CASCADE, related_name="shares")
     day = models.ForeignKey("launchdays.LaunchDay", null=True, blank=True, on_delete=models.CASCADE, related_name="shares")
 
+    expires_at = models.DateTimeField(null=True, blank=True)  # null: never, as links of earlier versions
+
     class Meta:
         ordering = ["-created_at"]
         constraints = [

@@ -1,5 +1,6 @@
 """Make a link, take it back, and follow one."""
 
+import datetime
 import secrets
 import uuid
 
@@ -17,6 +18,7 @@ from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.site.keys import under_key
 
 MOST_SHARES = 200
+LASTS = (7, 30, 90, 365, 0)  # days; 0: until it is taken back
 _TOKEN_BYTES = 24  # nobody guesses 192 bits
 
 
@@ -24,6 +26,7 @@ def live_shares(user: User) -> QuerySet[Share]:
     """A person's links that lead somewhere."""
     found: QuerySet[Share] = (
         Share.objects.visible_to(user)
+        .exclude(expires_at__lt=timezone.now())
         .select_related("rocket", "day")
         .exclude(rocket__deleted_at__isnull=False)
         .exclude(day__deleted_at__isnull=False)
@@ -31,7 +34,7 @@ def live_shares(user: User) -> QuerySet[Share]:
     return found
 
 
-def share(user: User, key: uuid.UUID, *, rocket_id: uuid.UUID | None, day_id: uuid.UUID | None) -> Share:
+def share(user: User, key: uuid.UUID, *, rocket_id: uuid.UUID | None, day_id: uuid.UUID | None, days: int = 90) -> Share:
     """Make a link under a key the client made; the same key again, or the same thing shared twice, gives the link there is.
 
     Raises
@@ -43,6 +46,10 @@ def share(user: User, key: uuid.UUID, *, rocket_id: uuid.UUID | None, day_id: uu
     """
     if (rocket_id is None) == (day_id is None):
         raise RocketryError("rocket_id", "or day_id: name one of the two")
+    if days not in LASTS:
+        raise RocketryError(
+            "days", f"is {days}; a link lasts {', '.join(str(d) for d in LASTS[:-1])} days, or 0: until it is taken back"
+        )
     with transaction.atomic():
         there = under_key(Share.objects, key, owner_id=user.pk)
         rocket = Rocket.objects.visible_to(user).filter(pk=rocket_id).first() if rocket_id else None
@@ -56,7 +63,10 @@ def share(user: User, key: uuid.UUID, *, rocket_id: uuid.UUID | None, day_id: uu
             raise RefusedError(409, "key_taken", "That link was taken back; make a new one under a new key.")
         if live_shares(user).count() >= MOST_SHARES:
             raise RocketryError("rocket_id", f"is one too many; take a link back first, {MOST_SHARES} are plenty")
-        made: Share = Share.objects.create(id=key, owner=user, token=secrets.token_urlsafe(_TOKEN_BYTES), rocket=rocket, day=day)
+        ends = timezone.now() + datetime.timedelta(days=days) if days else None
+        made: Share = Share.objects.create(
+            id=key, owner=user, token=secrets.token_urlsafe(_TOKEN_BYTES), rocket=rocket, day=day, expires_at=ends
+        )
         return made
 
 
@@ -73,6 +83,7 @@ def followed(token: str) -> Share:
         .filter(token=token, deleted_at__isnull=True, owner__is_active=True)
         .exclude(rocket__deleted_at__isnull=False)
         .exclude(day__deleted_at__isnull=False)
+        .exclude(expires_at__lt=timezone.now())
         .first()
     )
     if found is None:

@@ -107,6 +107,10 @@ def install(api: NinjaAPI) -> None:
     def missing(request: HttpRequest, error: Http404) -> HttpResponse:
         return say(request, 404, ErrorOut(code="not_found", message="There is nothing of yours here."))
 
+    @api.exception_handler(OverflowError)
+    def too_far(request: HttpRequest, error: OverflowError) -> HttpResponse:
+        return say(request, 422, ErrorOut(code="bad_input", message="A number or a date there is beyond what can be kept."))
+
     @api.exception_handler(RequestDataTooBig)
     def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
         most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE / 1e6

@@ -55,10 +55,10 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     # Looks at every request's Host: a page elsewhere whose name was made to lead here must not read what is here.
     "django.middleware.common.CommonMiddleware",
-    "wobbly_fin.server.asked.AskedMiddleware",
     "wobbly_fin.site.smaller.SmallerAnswersMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
+    "wobbly_fin.server.asked.AskedMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",

@@ -3141,7 +3141,7 @@ export interface paths {
         };
         /**
          * Get Shared
-         * @description What a link leads to, to whoever has it.
+         * @description What a link leads to, to whoever has it; no name one signs in with, and nothing for a shared machine to keep.
          */
         get: operations["shared"];
         put?: never;
@@ -3205,6 +3205,11 @@ export interface components {
             username: string | null;
             /** Demo */
             demo: boolean;
+            /**
+             * By Link
+             * @default false
+             */
+            by_link: boolean;
             /**
              * Local
              * @default false
@@ -8721,6 +8726,8 @@ export interface components {
              * Format: date-time
              */
             made: string;
+            /** Expires */
+            expires: string | null;
         };
         /**
          * ShareIn
@@ -8731,6 +8738,11 @@ export interface components {
             rocket_id?: string | null;
             /** Day Id */
             day_id?: string | null;
+            /**
+             * Days
+             * @default 90
+             */
+            days: number;
         };
         /**
          * FlightCardOut
@@ -8840,8 +8852,6 @@ export interface components {
          * @description What a link leads to.
          */
         SharedOut: {
-            /** Owner */
-            owner: string;
             rocket?: components["schemas"]["RocketOut"] | null;
             /**
              * Conditions
@@ -8930,6 +8940,15 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17199,6 +17218,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FlightHoldsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Refused */

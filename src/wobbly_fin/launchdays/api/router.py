@@ -3,7 +3,7 @@
 import datetime
 import uuid
 
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router, Status
 
@@ -40,6 +40,7 @@ from wobbly_fin.launchdays.papers import day_papers
 from wobbly_fin.launchdays.plan import day_of, plan_of
 from wobbly_fin.launchdays.since import changes_of, note
 from wobbly_fin.launchdays.spread import cloud_of
+from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.launchday.explain import clock_sentence, look_sentence
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
@@ -189,10 +190,13 @@ def put_alert(request: HttpRequest, key: uuid.UUID) -> Status[None]:
     return Status(204, None)
 
 
-@router.get("/flights/{uuid:flight}/holds", response=FlightHoldsOut, operation_id="flight_holds")
+@router.get("/flights/{uuid:flight}/holds", response={200: FlightHoldsOut, **REFUSALS}, operation_id="flight_holds")
 def get_flight_holds(request: HttpRequest, flight: uuid.UUID) -> FlightHoldsOut:
     """What was overridden before a flight, by whom and why, and what still stood open when it was told."""
-    told = DayEvent.objects.filter(pk=flight, kind="told", day__owner=person(request)).first()
+    user = person(request)
+    if not Flight.objects.filter(pk=flight, owner=user).exists():
+        raise Http404
+    told = DayEvent.objects.filter(pk=flight, kind="told", day__owner=user).first()
     if told is None:
         return FlightHoldsOut(overrides=[], open=[])
     return FlightHoldsOut(

@@ -2,9 +2,10 @@
 
 import json
 import uuid
+from typing import Annotated
 
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import File, Router, Status, UploadedFile
+from ninja import File, Query, Router, Status, UploadedFile
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.flights_file import FlightsFile
@@ -99,7 +100,9 @@ def get_advice(request: HttpRequest) -> list[str]:
 
 
 @router.get("/statistics", response=StatisticsOut, operation_id="statistics")
-def get_statistics(request: HttpRequest, rocket: uuid.UUID | None = None, year: int | None = None) -> StatisticsOut:
+def get_statistics(
+    request: HttpRequest, rocket: uuid.UUID | None = None, year: Annotated[int, Query(ge=1, le=9999)] | None = None
+) -> StatisticsOut:
     """The log in figures."""
     user = person(request)
     rows = Flight.objects.visible_to(user).select_related("rocket")

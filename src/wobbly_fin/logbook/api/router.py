@@ -22,6 +22,7 @@ from wobbly_fin.site.seen import as_seen
 
 router = Router(tags=["logbook"])
 Page = Annotated[int, Query(ge=0, le=100_000)]
+Year = Annotated[int, Query(ge=1, le=9999)]
 
 
 def _one(request: HttpRequest, key: uuid.UUID) -> Flight:
@@ -34,7 +35,7 @@ def _one(request: HttpRequest, key: uuid.UUID) -> Flight:
 
 @router.get("/flights", response=LogbookOut, operation_id="flights")
 def flights(
-    request: HttpRequest, rocket: uuid.UUID | None = None, outcome: str = "", year: int | None = None, page: Page = 1
+    request: HttpRequest, rocket: uuid.UUID | None = None, outcome: str = "", year: Year | None = None, page: Page = 1
 ) -> LogbookOut:
     """Flights, newest first: all, of one rocket, of one year, or only successes or failures; fifty to a page, page 0 for all at once."""
     user = person(request)

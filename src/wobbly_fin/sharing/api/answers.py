@@ -1,5 +1,6 @@
 """Shared things as answers."""
 
+from dataclasses import replace
 from typing import Any
 
 from wobbly_fin.hangar.api.answers import rocket_out
@@ -21,7 +22,7 @@ def share_out(row: Share) -> ShareOut:
     """A link as its owner sees it."""
     return ShareOut(
         id=row.pk, path=f"/s/{row.token}", what=row.rocket.name if row.rocket else row.day.name if row.day else "",
-        rocket_id=row.rocket_id, day_id=row.day_id, made=row.created_at,
+        rocket_id=row.rocket_id, day_id=row.day_id, made=row.created_at, expires=row.expires_at,
     )  # fmt: skip
 
 
@@ -63,7 +64,7 @@ def _at_the_field(found: Manifest, line: str, done: bool) -> dict[str, Any]:
 def shared_out(row: Share) -> SharedOut:
     """What a link leads to, in its owner's conditions and units."""
     if row.day is not None:
-        return SharedOut(owner=row.owner.username, day=manifest_out(manifest_of(row.owner, row.day)))
+        return SharedOut(day=manifest_out(replace(manifest_of(row.owner, row.day), flyer="")))
     assert row.rocket is not None
     rocket = with_flights(row.owner).get(pk=row.rocket.pk)
     board = board_of(row.owner, rocket, shares=True)
@@ -81,7 +82,6 @@ def shared_out(row: Share) -> SharedOut:
     shown = rocket_out(rocket, units)
     shown.document = shown.document | {"remarks": ""}  # words to oneself are not part of the rocket
     return SharedOut(
-        owner=row.owner.username,
         rocket=shown,
         conditions=conditions_sentence(board.question.now.site, units),
         motors=list(best.values()),

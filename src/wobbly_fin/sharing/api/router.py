@@ -31,7 +31,7 @@ def shares(request: HttpRequest) -> list[ShareOut]:
 @router.put("/shares/{uuid:key}", response={200: ShareOut, **_BAD}, operation_id="share")
 def put_share(request: HttpRequest, key: uuid.UUID, body: ShareIn) -> ShareOut:
     """Make a link to a rocket or a day, to read only."""
-    return share_out(share(person(request), key, rocket_id=body.rocket_id, day_id=body.day_id))
+    return share_out(share(person(request), key, rocket_id=body.rocket_id, day_id=body.day_id, days=body.days))
 
 
 @router.delete("/shares/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="take_share_back")
@@ -45,8 +45,9 @@ def delete_share(request: HttpRequest, key: uuid.UUID) -> Status[None]:
     "/shared/{token}", auth=None, response={200: SharedOut, 404: ErrorOut, 422: ErrorOut, 429: ErrorOut}, operation_id="shared",
     throttle=[AnonRateThrottle("60/m")],
 )  # fmt: skip
-def get_shared(request: HttpRequest, token: str) -> SharedOut:
-    """What a link leads to, to whoever has it."""
+def get_shared(request: HttpRequest, token: str, response: HttpResponse) -> SharedOut:
+    """What a link leads to, to whoever has it; no name one signs in with, and nothing for a shared machine to keep."""
+    response["Cache-Control"] = "private, no-store"
     return shared_out(followed(token))
 
 

@@ -12,6 +12,7 @@ class ShareIn(Schema):
 
     rocket_id: uuid.UUID | None = None
     day_id: uuid.UUID | None = None
+    days: int = 90
 
 
 class ShareOut(Schema):
@@ -23,6 +24,7 @@ class ShareOut(Schema):
     rocket_id: uuid.UUID | None
     day_id: uuid.UUID | None
     made: datetime.datetime
+    expires: datetime.datetime | None
 
 
 class FlightCardOut(Schema):
@@ -75,7 +77,6 @@ class MotorTriedOut(Schema):
 class SharedOut(Schema):
     """What a link leads to."""
 
-    owner: str
     rocket: RocketOut | None = None
     conditions: str = ""
     motors: list[MotorTriedOut] = []

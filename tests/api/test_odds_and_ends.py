@@ -1,0 +1,63 @@
+"""Odd years, names that break lines, links that end: each a sentence, and nothing broken for good."""
+
+import datetime
+import uuid
+
+import pytest
+from django.test import Client
+from django.utils import timezone
+
+from tests.api.conftest import Person
+from wobbly_fin.sharing.models import Share
+
+ODD = [
+    "0",
+    "-5",
+    "10000",
+    "99999",
+    "99999999999999999999",
+    "1e3",
+    "0001-01-01T00:00:00%2B14:00",
+    "9999-12-31T23:59:59-14:00",
+    "NaN",
+    "%00",
+]
+
+
+@pytest.mark.parametrize("value", ODD)
+@pytest.mark.parametrize(
+    "path",
+    ["/logbook/flights?year=", "/logbook/statistics?year=", "/launchdays/alerts?after=", "/range?day=", "/logbook/flights?page="],
+)
+def test_odd_years_and_moments_are_answered(hedda: Person, path: str, value: str) -> None:
+    assert hedda.call("GET", path + value)[0] in (200, 403, 422)
+
+
+@pytest.mark.parametrize("sign", ["\n", "\r\n", "\t", "\u2028", "\u202e", "\u2066", "\u200f"])
+def test_a_name_is_one_line_read_from_its_beginning(hedda: Person, sign: str) -> None:
+    key = uuid.uuid4()
+    for name in (f"Spring{sign}meet", f"{sign}Spring"):
+        status, out = hedda.call("PUT", f"/stores/fields/{key}", {"name": name, "elevation": "3 m"})
+        assert status == 422 and out["fields"][0]["field"] == "name", (repr(name), out)
+    assert all(f["id"] != str(key) for f in hedda.get("/stores/fields"))
+    # Words to oneself may have lines.
+    assert hedda.call("PUT", f"/stores/fields/{key}", {"name": "Spring meet – north", "elevation": "3 m"})[0] == 200
+
+
+def test_a_link_ends_by_itself_and_tells_no_name(hedda: Person) -> None:
+    rocket = hedda.rocket()
+    key = uuid.uuid4()
+    assert hedda.call("PUT", f"/shares/{key}", {"rocket_id": rocket["id"], "days": 12})[0] == 422
+    status, out = hedda.call("PUT", f"/shares/{key}", {"rocket_id": rocket["id"]})
+    assert status == 200 and out["expires"] > (timezone.now() + datetime.timedelta(days=80)).isoformat()
+    address = "/api/shared/" + out["path"].rpartition("/")[2]
+    seen = Client().get(address)
+    assert seen.status_code == 200 and "hedda" not in seen.content.decode() and "no-store" in seen.headers["Cache-Control"]
+    Share.objects.filter(pk=key).update(expires_at=timezone.now() - datetime.timedelta(seconds=1))
+    assert Client().get(address).status_code == 404 and hedda.get("/shares") == []
+    # The same thing shared anew is another link; one that shall last does.
+    status, out = hedda.call("PUT", f"/shares/{uuid.uuid4()}", {"rocket_id": rocket["id"], "days": 0})
+    assert status == 200 and out["expires"] is None and not address.endswith(out["path"].rpartition("/")[2])
+    # One made before links ended goes on.
+    Share.objects.filter(rocket_id=rocket["id"]).update(expires_at=None)
+    assert len(hedda.get("/shares")) == 2
