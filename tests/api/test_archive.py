@@ -62,13 +62,40 @@ def test_the_whole_demo_comes_back_to_the_last_byte(db: None) -> None:
     assert write_archive(fresh) == before
 
 
-def test_over_the_api_and_not_twice_nor_into_another_persons_rows(hedda: Person, rival: Person) -> None:
+def test_over_its_own_hangar_nothing_is_put_in_twice_and_what_differs_is_chosen(hedda: Person) -> None:
     _a_life(hedda)
-    data = hedda.client.get("/api/logbook/archive.zip").content
-    for person in (hedda, rival):
-        status, out = upload(person, "/logbook/archive", data)
-        assert status == 422 and "here already" in out["message"]
-    assert rival.get("/logbook/flights")["flights"] == [] and len(hedda.get("/logbook/flights")["flights"]) == 1
+    before = write_archive(hedda.user)
+    status, out = upload(hedda, "/logbook/archive", before)
+    assert status == 200 and set(out) <= {"same", "hangar.snapshot"} and write_archive(hedda.user) == before
+    # What was done since stays, unless the archive's version is asked for: that takes it back.
+    rocket = hedda.get("/hangar/rockets")[0]
+    hedda.edit(rocket, mass="140 g")
+    since = write_archive(hedda.user)
+    assert upload(hedda, "/logbook/archive", before)[1]["kept"] >= 1 and write_archive(hedda.user) == since
+    assert upload(hedda, "/logbook/archive?differing=archive", before)[1]["replaced"] >= 1
+    assert hedda.get("/hangar/rockets")[0]["document"] == rocket["document"]
+    # Half of it thrown away comes back, and only that.
+    Flight.objects.filter(owner=hedda.user).delete()
+    out = upload(hedda, "/logbook/archive", before)[1]
+    assert out["logbook.flight"] == 1 and "hangar.rocket" not in out and len(hedda.get("/logbook/flights")["flights"]) == 1
+    assert upload(hedda, "/logbook/archive?differing=nobody", before)[0] == 422
+
+
+def test_into_another_account_it_goes_under_keys_of_its_own_and_touches_nobody_s(hedda: Person, rival: Person) -> None:
+    _a_life(hedda)
+    data = write_archive(hedda.user)
+    status, out = upload(rival, "/logbook/archive", data)
+    assert status == 200 and out["logbook.flight"] == 1 and out["hangar.rocket"] == 1
+    assert write_archive(hedda.user) == data
+    mine, theirs = hedda.get("/logbook/flights")["flights"], rival.get("/logbook/flights")["flights"]
+    assert len(theirs) == 1 and theirs[0]["id"] != mine[0]["id"] and theirs[0]["remarks"] == mine[0]["remarks"]
+    page = rival.get(f"/logbook/flights/{theirs[0]['id']}")
+    assert page["flight"]["rocket_name"] == hedda.get(f"/logbook/flights/{mine[0]['id']}")["flight"]["rocket_name"]
+    assert FlightPhoto.objects.filter(flight__owner=rival.user).count() == 1
+    # Again: the very same keys, so nothing twice; and out and in again to the byte.
+    again = upload(rival, "/logbook/archive", data)[1]
+    assert set(again) <= {"same", "kept", "hangar.snapshot"} and len(rival.get("/logbook/flights")["flights"]) == 1
+    assert write_archive(rival.user) == write_archive(rival.user)
 
 
 def test_a_photo_whose_picture_is_gone_from_the_disk_takes_nothing_else_with_it(hedda: Person) -> None:

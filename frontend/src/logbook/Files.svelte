@@ -63,11 +63,13 @@
     {@render into('Take in flights', '.csv,.json', '/api/logbook/flights/import')}
     {@render into('Take in landings', MAPS, '/api/logbook/landings/import')}
     {@render into('Restore an archive', '.zip', '/api/logbook/archive')}
+    {@render into('Restore it, its version wins', '.zip', '/api/logbook/archive?differing=archive')}
   </div>
   <p class="quiet mt-1 text-sm">
     Landings go out and come in, as GeoJSON or KML, for fields whose pad has a place on the map; a point of
-    your own is named after its rocket, and its day where that flew on several. An archive is restored where
-    the hangar is empty of it.
+    your own is named after its rocket, and its day where that flew on several. An archive goes into any
+    hangar: what is there already is not put in twice, and what differs stays as it is here, unless you say
+    that its version wins.
   </p>
   <div aria-live="polite">
     {#if busy}<p class="quiet">Working…</p>{/if}

@@ -2,9 +2,11 @@
 
 import io
 import json
+import re
+import uuid
 import zipfile
 from collections.abc import Iterable
-from typing import Any
+from typing import Any, Literal
 
 from django.contrib.auth.models import User
 from django.core import serializers
@@ -39,6 +41,7 @@ _ROWS: tuple[tuple[type[models.Model], str], ...] = (
     (Snapshot, ""), (Flight, "owner"), (FlightLogFile, "flight__owner"), (FlightPhoto, "flight__owner"), (Review, "flight__owner"),
     (Teardown, "rocket__owner"),
 )  # fmt: skip
+_KEY = re.compile(r"[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}")
 _BY_LABEL = {model._meta.label_lower: (model, path) for model, path in _ROWS}
 # Numbered by this database: a key of its own is given on the way in.
 _RENUMBERED = {Preferences, FreeTime, RocketRevision}
@@ -72,21 +75,77 @@ def write_archive(user: User) -> bytes:
     return out.getvalue()
 
 
-def restore_archive(user: User, data: bytes) -> dict[str, int]:
-    """Put an archive's rows back for somebody whose hangar is empty of them; how many of each.
+Differing = Literal["ours", "archive"]
+
+
+def restore_archive(user: User, data: bytes, *, differing: Differing = "ours") -> dict[str, int]:
+    """Put an archive's rows into somebody's hangar, whoever saved it and whatever is there.
+
+    What is there already is not put in twice. Where another account of this server has the very rows, they come in under keys of
+    their own, the same each time.
+
+    Parameters
+    ----------
+    differing : str
+        What stays of a row that is here and in the archive, and differs: ours, or the archive's.
+
+    Returns
+    -------
+    dict
+        How many of each kind were put in; ``same``, ``kept`` and ``replaced`` count those that were here.
 
     Raises
     ------
     RocketryError
-        With ``file`` where it is no archive of this kind, was tampered with, or its rows are here already.
+        With ``file`` where it is no archive of this kind, or was tampered with.
     """
     with _opened(data) as packed_up:
-        document = _document(packed_up)
+        rows = _document(packed_up)["rows"]
+        was = _under_own_keys(user, rows)
         with transaction.atomic():
-            Preferences.objects.filter(user=user).delete()
-            FreeTime.objects.filter(user=user).delete()
-            counts = _put_back(user, packed_up, document["rows"])
-    return counts
+            # What is only ever there once belongs to a hangar that is empty, or is asked for.
+            anew = differing == "archive" or not (
+                Rocket.objects.filter(owner=user).exists() or Flight.objects.filter(owner=user).exists()
+            )
+            if anew:
+                Preferences.objects.filter(user=user).delete()
+                FreeTime.objects.filter(user=user).delete()
+            return _put_back(user, packed_up, rows, was, anew, differing)
+
+
+def _under_own_keys(user: User, rows: list[Any]) -> dict[str, str]:
+    """Where another's rows are met, give all of an archive's keys of this person's own, in place; what each was before, by the new one."""
+    keyed = [r for r in rows if isinstance(r, dict) and r.get("model") in _BY_LABEL and isinstance(r.get("pk"), str)]
+    if not any(
+        _is_another_s(user, *_BY_LABEL[model], [r["pk"] for r in keyed if r["model"] == model])
+        for model in {r["model"] for r in keyed}
+    ):
+        return {}
+    new = {r["pk"]: str(uuid.uuid5(uuid.UUID(int=user.pk), r["pk"])) for r in keyed if r["model"] != Snapshot._meta.label_lower}
+
+    def renamed(value: Any) -> Any:
+        if isinstance(value, str):
+            return _KEY.sub(lambda m: new.get(m[0], m[0]), value)
+        if isinstance(value, list):
+            return [renamed(v) for v in value]
+        return {renamed(k): renamed(v) for k, v in value.items()} if isinstance(value, dict) else value
+
+    for row in keyed:
+        if row["model"] != Snapshot._meta.label_lower:  # frozen under the hash of what it says
+            row["pk"] = new[row["pk"]]
+    for row in rows:
+        if isinstance(row, dict) and row.get("model") != Snapshot._meta.label_lower:
+            row["fields"] = renamed(row.get("fields"))
+    return {now: before for before, now in new.items()}
+
+
+def _is_another_s(user: User, model: type[models.Model], path: str, keys: list[str]) -> bool:
+    if not path or model in _RENUMBERED:
+        return False
+    try:
+        return bool(model._base_manager.filter(pk__in=keys).exclude(**{path: user}).exists())
+    except (ValidationError, ValueError, TypeError):
+        raise RocketryError("file", f"has a {model._meta.verbose_name} whose key is none") from None
 
 
 def _of(user: User, model: type[models.Model], path: str) -> Iterable[Any]:
@@ -143,7 +202,9 @@ def _document(packed_up: zipfile.ZipFile) -> dict[str, Any]:
     return document
 
 
-def _put_back(user: User, packed_up: zipfile.ZipFile, rows: list[Any]) -> dict[str, int]:
+def _put_back(
+    user: User, packed_up: zipfile.ZipFile, rows: list[Any], was: dict[str, str], anew: bool, differing: Differing
+) -> dict[str, int]:
     counts: dict[str, int] = {}
     inside: set[tuple[type[models.Model], str]] = set()
     for number, told in enumerate(rows):
@@ -151,16 +212,21 @@ def _put_back(user: User, packed_up: zipfile.ZipFile, rows: list[Any]) -> dict[s
             raise RocketryError("file", f"has a row that is none of ours: row {number + 1}")
         model = _BY_LABEL[told["model"]][0]
         try:
-            _put_row(user, packed_up, model, told, inside)
+            became = _put_row(user, packed_up, model, told, inside, was, anew, differing)
         except (ValidationError, serializers.base.DeserializationError, ValueError, TypeError, AttributeError) as error:
             if isinstance(error, RocketryError):
                 raise
             raise RocketryError("file", f"has a row that cannot be: row {number + 1}, {told['model']}") from error
-        counts[told["model"]] = counts.get(told["model"], 0) + 1
+        counts[became] = counts.get(became, 0) + 1
     return counts
 
 
-def _put_row(user: User, packed_up: zipfile.ZipFile, model: type[models.Model], told: dict[str, Any], inside: set[Any]) -> None:
+def _put_row(
+    user: User, packed_up: zipfile.ZipFile, model: type[models.Model], told: dict[str, Any], inside: set[Any], was: dict[str, str],
+    anew: bool, differing: Differing,
+) -> str:  # fmt: skip
+    """Put one row in; what became of it: its model's name, or same, kept, replaced."""
+    key = was.get(told["pk"] or "", told["pk"])  # as its files are named
     fields = dict(told["fields"])
     names = {f.name for f in model._meta.fields}
     for owner in ("owner", "user"):
@@ -172,7 +238,7 @@ def _put_row(user: User, packed_up: zipfile.ZipFile, model: type[models.Model], 
     if model is FlightLogFile:
         fields["data"] = None
     if model in (BuildPhoto, FlightPhoto):
-        photo = _read(packed_up, f"photos/{told['pk']}.jpg")
+        photo = _read(packed_up, f"photos/{key}.jpg")
         _must_be_jpeg(photo)
         fields["file"] = ""
     if set(fields) - names:
@@ -193,15 +259,18 @@ def _put_row(user: User, packed_up: zipfile.ZipFile, model: type[models.Model], 
         Snapshot.objects.get_or_create(
             hash=made.hash, defaults={"kind": made.kind, "content": made.content, "made_at": made.made_at}
         )
-        return
+        return str(told["model"])
     if isinstance(made, Rocket):
         read_rocket_file(made.document)
     if isinstance(made, FlightLogFile):
-        made.data = packed(_read(packed_up, f"logs/{made.pk}"))
-    if told["pk"] is not None and model._base_manager.filter(pk=told["pk"]).exists():
-        raise RocketryError(
-            "file", f"holds what is here already ({model._meta.verbose_name}); restore it where the hangar is empty of it"
-        )
+        made.data = packed(_read(packed_up, f"logs/{key}"))
+    here = _here(user, model, made, anew)
+    if here is not None:
+        inside.add((model, str(made.pk)))
+        if photo is not None or isinstance(made, FlightLogFile) or _as_told(here) == _as_told(made):
+            return "same"
+        if differing == "ours":
+            return "kept"
     # What may stand empty here is left alone: Django calls an empty list "blank".
     empty = [f.name for f in model._meta.fields if f.is_relation or f.name in ("file", "data") or not getattr(made, f.attname)]
     made.clean_fields(exclude=empty)
@@ -209,8 +278,30 @@ def _put_row(user: User, packed_up: zipfile.ZipFile, model: type[models.Model], 
         made.file.save(  # type: ignore[attr-defined]
             f"{made.pk}.jpg", ContentFile(photo), save=False
         )
-    made.save_base(raw=True, force_insert=True)
+    if here is not None:
+        made.pk = here.pk
+    made.save_base(raw=True, force_insert=here is None)
     inside.add((model, str(made.pk)))
+    return str(told["model"]) if here is None else "replaced"
+
+
+def _here(user: User, model: type[models.Model], made: models.Model, anew: bool) -> Any:
+    """The person's own row that a row of an archive is; None: there is none."""
+    if model is RocketRevision:
+        return RocketRevision.objects.filter(rocket_id=made.rocket_id, number=made.number).first()  # type: ignore[attr-defined]
+    if model is Preferences:
+        return None if anew else Preferences.objects.filter(user=user).first()
+    if model is FreeTime:
+        return None if anew else FreeTime.objects.filter(user=user).first()
+    return model._base_manager.filter(pk=made.pk, **{_BY_LABEL[model._meta.label_lower][1]: user}).first()
+
+
+def _as_told(row: Any) -> str:
+    """What an archive says of a row, but the moments the database itself writes down."""
+    fields = serializers.serialize("python", [row])[0]["fields"]
+    return json.dumps(
+        {k: v for k, v in fields.items() if k not in ("updated_at", "created_at", "owner", "user")}, sort_keys=True, default=_told
+    )
 
 
 def _must_be_jpeg(data: bytes) -> None:

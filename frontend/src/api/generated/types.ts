@@ -2667,7 +2667,7 @@ export interface paths {
         put?: never;
         /**
          * Post Archive
-         * @description Put an archive back where the hangar is empty of it.
+         * @description Put an archive into one's hangar; what is there already is not put in twice.
          */
         post: operations["restore_archive"];
         delete?: never;
@@ -16215,7 +16215,9 @@ export interface operations {
     };
     restore_archive: {
         parameters: {
-            query?: never;
+            query?: {
+                differing?: "ours" | "archive";
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -7,7 +7,7 @@ from ninja import File, Router, UploadedFile
 
 from wobbly_fin.accounts.people import person
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.sharing.archive import LARGEST_BYTES, restore_archive, write_archive
+from wobbly_fin.sharing.archive import LARGEST_BYTES, Differing, restore_archive, write_archive
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 
@@ -23,8 +23,8 @@ def get_archive(request: HttpRequest) -> HttpResponse:
 @router.post(
     "/archive", response={200: dict[str, int], 404: ErrorOut, 409: ErrorOut, 422: ErrorOut}, operation_id="restore_archive"
 )
-def post_archive(request: HttpRequest, file: File[UploadedFile]) -> dict[str, int]:
-    """Put an archive back where the hangar is empty of it."""
+def post_archive(request: HttpRequest, file: File[UploadedFile], differing: Differing = "ours") -> dict[str, int]:
+    """Put an archive into one's hangar; what is there already is not put in twice."""
     if (file.size or 0) > LARGEST_BYTES:
         raise RocketryError("file", f"has {(file.size or 0) / 1e6:.0f} MB; {LARGEST_BYTES / 1e6:.0f} are the most")
-    return restore_archive(person(request), file.read())
+    return restore_archive(person(request), file.read(), differing=differing)
