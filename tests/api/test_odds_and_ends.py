@@ -1,7 +1,11 @@
 """Odd years, names that break lines, links that end: each a sentence, and nothing broken for good."""
 
 import datetime
+import sqlite3
 import uuid
+from contextlib import closing
+from pathlib import Path
+from typing import Any
 
 import pytest
 from django.test import Client
@@ -61,3 +65,22 @@ def test_a_link_ends_by_itself_and_tells_no_name(hedda: Person) -> None:
     # One made before links ended goes on.
     Share.objects.filter(rocket_id=rocket["id"]).update(expires_at=None)
     assert len(hedda.get("/shares")) == 2
+
+
+def test_the_last_backup_can_be_seen_checked_and_made_by_whoever_runs_it(hedda: Person, settings: Any, tmp_path: Path) -> None:
+    assert hedda.call("GET", "/state")[0] == 403 and hedda.call("POST", "/state/backup")[0] == 403
+    settings.LOCAL_USER, settings.VAR = "hedda", tmp_path
+    assert hedda.get("/state")["late"] and hedda.call("POST", "/state/check")[0] == 422
+    with closing(sqlite3.connect(tmp_path / "wobbly.sqlite3")) as base:
+        base.execute("CREATE TABLE django_migrations (app, name)")
+        base.commit()
+    status, made = hedda.call("POST", "/state/backup")
+    assert status == 200 and made["checked"] and not made["late"] and made["backups"] == 1
+    assert hedda.call("POST", "/state/check")[1]["checked"]
+    path = Path(made["backup_path"])
+    old = path.rename(path.with_name("wobbly-fin-20260101T000000Z.zip"))
+    assert hedda.get("/state")["late"]
+    old.rename(path.with_name("wobbly-fin-20990101T000000Z.zip"))
+    assert hedda.get("/state")["ahead"]
+    path.with_name("wobbly-fin-20990101T000000Z.zip").write_bytes(b"PK damaged")
+    assert hedda.call("POST", "/state/check")[0] == 422

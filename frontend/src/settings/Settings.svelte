@@ -5,6 +5,7 @@
   import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
   import Flyer from './Flyer.svelte';
+  import Backups from './Backups.svelte';
   import Limits from './Limits.svelte';
   import Password from './Password.svelte';
   import Workshop from './Workshop.svelte';
@@ -54,6 +55,7 @@
         >
         <Later height={110}><PracticeShelf /></Later>
         {#if session.data?.has_password}<Later><Password /></Later>{/if}
+        {#if session.data?.local || session.data?.officer}<Later><Backups /></Later>{/if}
       </div>
     </div>
   {/snippet}

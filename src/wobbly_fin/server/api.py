@@ -25,6 +25,7 @@ from wobbly_fin.logbook.api.flight_router import router as flight
 from wobbly_fin.logbook.api.paper_router import router as paper
 from wobbly_fin.logbook.api.review_router import router as reviews
 from wobbly_fin.logbook.api.router import router as logbook
+from wobbly_fin.server.state import router as state
 from wobbly_fin.sharing.api.archive_router import router as archive
 from wobbly_fin.sharing.api.router import router as sharing
 from wobbly_fin.site import errors
@@ -98,6 +99,7 @@ api.add_router("/launchdays", launchdays)
 api.add_router("/launchdays", firing)
 api.add_router("/launchdays", saturday)
 api.add_router("", sharing)
+api.add_router("", state)
 
 
 def nothing_here(request: HttpRequest) -> HttpResponse:

@@ -167,11 +167,11 @@ def rolling_backup(var: Path, folder: Path, now: datetime.datetime) -> Backup | 
     """
     with _alone(folder) as alone:
         # One dated later than now was made by a clock that ran ahead: it says nothing of how old the newest is.
-        there = sorted((at, path) for at, path in _made(folder) if at <= now + _AHEAD)
+        there = sorted((at, path) for at, path in made_by_itself(folder) if at <= now + _AHEAD)
         if not alone or (there and (now - there[-1][0]).total_seconds() < _EVERY_S):
             return None
         made = write_backup(var, folder / f"{_PREFIX}{now:%Y%m%dT%H%M%SZ}.zip")
-        for path in to_throw_away({path: at for at, path in _made(folder)}):
+        for path in to_throw_away({path: at for at, path in made_by_itself(folder)}):
             path.unlink(missing_ok=True)
         return made
 
@@ -194,7 +194,7 @@ def _alone(folder: Path) -> Iterator[bool]:
 
 def newest_good(folder: Path) -> Backup | None:
     """The newest backup of a folder that can be read to its end; None where none can, or there is none."""
-    for _, path in sorted(_made(folder), reverse=True):
+    for _, path in sorted(made_by_itself(folder), reverse=True):
         try:
             return check_backup(path)
         except RocketryError:
@@ -229,7 +229,8 @@ def keep_backing_up(var: Path, folder: Path) -> threading.Thread:
     return thread
 
 
-def _made(folder: Path) -> Iterator[tuple[datetime.datetime, Path]]:
+def made_by_itself(folder: Path) -> Iterator[tuple[datetime.datetime, Path]]:
+    """The backups of a folder by the moments their names tell, in no order."""
     for path in folder.glob(f"{_PREFIX}*.zip"):
         try:
             at = datetime.datetime.strptime(path.stem.removeprefix(_PREFIX), "%Y%m%dT%H%M%SZ").replace(tzinfo=datetime.UTC)
