@@ -1,6 +1,7 @@
 import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
 import { asSeen, ask, client, type Schemas } from './client';
 import { queryClient, renew, stands } from './queries';
+import { send } from './send';
 
 export type Plan = Schemas['DayPlanOut'];
 export type PlanLine = Schemas['ManifestLineOut'];
@@ -71,6 +72,9 @@ export const askWeather = (id: string, document?: Record<string, unknown>) =>
 
 export const packFor = (id: string, device: string) =>
   ask(client.GET('/api/launchdays/days/{key}/pack', { params: { path: { key: id }, query: { device } } }));
+
+export const sendPhoto = (flight: string, key: string, file: File, title: string) =>
+  send<unknown>(`/api/logbook/flights/${flight}/photos/${key}`, file, 'photo', { title });
 
 export const callHeadsUp = (key: string) =>
   ask(client.PUT('/api/launchdays/alerts/{key}', { params: { path: { key } } }));

@@ -8,6 +8,7 @@
   import Backups from './Backups.svelte';
   import Limits from './Limits.svelte';
   import Password from './Password.svelte';
+  import Traces from './Traces.svelte';
   import Workshop from './Workshop.svelte';
   import PracticeShelf from '../stores/PracticeShelf.svelte';
   import UnitsPerQuantity from './UnitsPerQuantity.svelte';
@@ -54,7 +55,7 @@
           /></Later
         >
         <Later height={110}><PracticeShelf /></Later>
-        {#if session.data?.has_password}<Later><Password /></Later>{/if}
+        {#if session.data?.has_password}<Later><Password /></Later><Later><Traces /></Later>{/if}
         {#if session.data?.local || session.data?.officer}<Later><Backups /></Later>{/if}
       </div>
     </div>

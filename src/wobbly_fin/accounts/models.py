@@ -16,3 +16,18 @@ class Preferences(models.Model):
     practice = models.BooleanField(default=False)  # invented motors and parts on the shelf, to practise with
     flyer = models.JSONField(default=dict)  # certification level, age
     updated_at = models.DateTimeField(auto_now=True)
+
+
+class Trace(models.Model):
+    """Something that happened to an account, only ever added: for its person and the club's officers to read."""
+
+    whose = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    what = models.CharField(max_length=24)  # as `trace.KINDS` has them
+    by = models.CharField(max_length=150, blank=True)  # a name; empty: a stranger
+    detail = models.CharField(max_length=120, blank=True)
+    session_key = models.CharField(max_length=40, blank=True)  # of a visit that began
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-at", "-pk"]
+        indexes = [models.Index(fields=["whose", "-at"], name="trace_of_an_account")]

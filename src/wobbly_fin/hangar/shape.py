@@ -8,6 +8,7 @@ from django.contrib.auth.models import User
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.hangar import facts
 from wobbly_fin.hangar.board import shown_load
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import apart, question_of
@@ -55,6 +56,8 @@ class Shape:
         Of a staged rocket: the first stage after the others have dropped.
     flight : Flight or None
         In today's conditions, as the strip has it; None where it cannot be flown yet.
+    cd_factor : float
+        On the drag, as flights taught it: what is flown.
     """
 
     file: RocketFile
@@ -70,6 +73,7 @@ class Shape:
     filled_m: float
     drag: Drag
     flight: Flight | None
+    cd_factor: float
     findings: tuple[Finding, ...]
     problems: tuple[Problem, ...]
     questions: tuple[SizeQuestion, ...]
@@ -123,6 +127,7 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
         filled_m=filled,
         drag=cruise_drag(found.layout, filled),
         flight=flight,
+        cd_factor=facts.learnt(row).cd_factor,
         findings=tuple(
             f
             for f in findings(

@@ -92,6 +92,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/traces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Traces
+         * @description What happened to one's own account, and which visits are open.
+         */
+        get: operations["traces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/visits/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Visit
+         * @description End one of one's own visits: whoever sits there is signed out.
+         */
+        delete: operations["end_visit"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/preferences": {
         parameters: {
             query?: never;
@@ -3373,6 +3413,36 @@ export interface components {
             old: string;
             /** New */
             new: string;
+        };
+        /**
+         * TraceOut
+         * @description A line of what happened to an account, in words; of a visit that is still open its key, and whether it is this one.
+         */
+        TraceOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Said */
+            said: string;
+            /** Visit */
+            visit?: number | null;
+            /**
+             * Here
+             * @default false
+             */
+            here: boolean;
+        };
+        /**
+         * TracesOut
+         * @description The latest first; and visits still open.
+         */
+        TracesOut: {
+            /** Traces */
+            traces: components["schemas"]["TraceOut"][];
+            /** Visits */
+            visits: components["schemas"]["TraceOut"][];
         };
         /**
          * FlyerIn
@@ -8331,6 +8401,8 @@ export interface components {
             carry: string[];
             /** Pad */
             pad: string;
+            /** Flight */
+            flight: string | null;
             /** Grid */
             grid: ("go" | "go_with" | "open" | "no_go")[][];
         };
@@ -9214,6 +9286,75 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    traces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TracesOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    end_visit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TracesOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

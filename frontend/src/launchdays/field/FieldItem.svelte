@@ -4,6 +4,7 @@
   import { openBefore } from './gates';
   import MotorCut from './MotorCut.svelte';
   import TakeOn from './TakeOn.svelte';
+  import TakePhoto from './TakePhoto.svelte';
 
   interface Props {
     desk: FieldDesk;
@@ -108,6 +109,11 @@
   {#if item.stage === 'after' && item.key === 'leave'}
     <p class="mt-2 text-lg">{packed.look || packed.line.where}</p>
   {/if}
+  {#if item.key === 'photo' || item.key === 'inspect'}<TakePhoto
+      {desk}
+      {line}
+      title={item.key === 'photo' ? 'Before the flight' : 'After landing'}
+    />{/if}
   {#if item.good}<p class="mt-2 text-lg"><b>Good:</b> {item.good}</p>{/if}
   {#if item.why}<p class="quiet mt-1">{item.why}</p>{/if}
   {#if item.hazard}<p class="mt-2 text-lg"><b class="text-error">Caution:</b> {item.hazard}</p>{/if}

@@ -1,10 +1,18 @@
 import { ApiError } from '../../api/client';
-import { packFor, tellEvents, type EventOut, type ListItem, type Pack } from '../../api/launchdays';
+import {
+  packFor,
+  sendPhoto,
+  tellEvents,
+  type EventOut,
+  type ListItem,
+  type Pack,
+} from '../../api/launchdays';
 import { renew } from '../../api/queries';
 import { countdownBars, type Bar } from './gates';
 import { lookedUp, type Verdict } from './grid';
 import { stamp } from './stamp';
-import { bringOver, FieldStore, type Kept, type Refused } from './store';
+import { small } from './picture';
+import { bringOver, FieldStore, type Kept, type Refused, type Taken } from './store';
 
 const FULL = 'This browser keeps no more: what is told is lost if the page is closed before it is sent.';
 /** Further from the warmth the grid was reckoned in, the air is another: not judged (our own figure). [°C] */
@@ -30,6 +38,8 @@ export class FieldDesk {
   /** Told on this phone by any of its tabs, and not yet in a pack from the server. */
   events = $state.raw<Kept[]>([]);
   refused = $state.raw<Refused[]>([]);
+  /** Taken here and not yet with their flights. */
+  photos = $state.raw<Taken[]>([]);
   reachable = $state(true);
   clock = $state('');
   problem = $state('');
@@ -77,11 +87,15 @@ export class FieldDesk {
       return;
     }
     const turn = (this.#asked += 1);
-    const { events, refused, packed } = await store.all(this.id);
+    const [{ events, refused, packed }, photos] = await Promise.all([
+      store.all(this.id),
+      store.photos(this.id),
+    ]);
     if (turn < this.#shown) return;
     this.#shown = turn;
     this.events = [...events, ...this.#memory];
     this.refused = refused;
+    this.photos = photos;
     if (!packed || (this.pack && packed.pack.packed_at < this.pack.packed_at)) return;
     this.pack = packed.pack;
     this.#ahead = packed.got - Date.parse(packed.pack.packed_at);
@@ -145,6 +159,7 @@ export class FieldDesk {
         await (await this.#store)?.take(this.id, pack, Date.now());
         if (!(await this.#store)) this.#takeHere(pack);
         await this.#changed();
+        await this.#sendPhotos();
       } while (this.#again);
       this.reachable = true;
       this.problem = this.#full ? FULL : '';
@@ -200,6 +215,40 @@ export class FieldDesk {
     }
     await this.#changed();
     void this.sync();
+  }
+
+  /** Kept on the phone now; with the flight once that is in the logbook, whichever phone told it. */
+  async photograph(line: string, file: File, title: string): Promise<void> {
+    const photo = { id: crypto.randomUUID(), day: this.id, line, title, picture: await small(file) };
+    try {
+      const store = await this.#store;
+      if (!store) throw new Error('keeps nothing');
+      await store.keepPhoto(photo);
+    } catch {
+      this.problem = 'This browser has no room for the photo: it is not kept. Take it with the phone itself.';
+      return;
+    }
+    await this.#changed();
+    void this.sync();
+  }
+
+  /** One at a time under its own key: what was cut off is sent again, and kept once. */
+  async #sendPhotos(): Promise<void> {
+    const store = await this.#store;
+    for (const photo of this.photos) {
+      const flight = this.pack?.lines.find((l) => l.line.id === photo.line)?.flight;
+      if (!store || !flight) continue;
+      const file = new File([photo.picture], 'field.jpg', { type: photo.picture.type });
+      try {
+        await sendPhoto(flight, photo.id, file, photo.title);
+      } catch (error) {
+        // Refused for good is said; anything else waits.
+        if (!(error instanceof ApiError) || error.status !== 422) throw error;
+        await store.refuse(this.id, { id: photo.id, message: `A photo: ${error.message}` });
+      }
+      await store.dropPhoto(photo.id);
+      await this.#changed();
+    }
   }
 
   tick = (line: string, item: ListItem): Promise<void> => this.#word('ticked', line, item);

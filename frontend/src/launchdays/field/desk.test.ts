@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError } from '../../api/client';
 import type { EventOut, ListItem, Pack } from '../../api/launchdays';
 
-const api = vi.hoisted(() => ({ packFor: vi.fn(), tellEvents: vi.fn(), renew: vi.fn() }));
+const api = vi.hoisted(() => ({ packFor: vi.fn(), tellEvents: vi.fn(), sendPhoto: vi.fn(), renew: vi.fn() }));
 vi.mock('../../api/launchdays', () => api);
 vi.mock('../../api/queries', () => ({ renew: api.renew }));
 const { FieldDesk } = await import('./desk.svelte');
@@ -286,6 +286,36 @@ describe('a day on a phone', () => {
     expect(bars()).toEqual([]);
     await desk.untick('first', the(desk, 'hold-wind'));
     expect(bars()).toEqual(['hold-wind']);
+  });
+
+  it('keeps a photo until its flight is in the logbook, sends it once, and says one that is refused', async () => {
+    const desk = await opened();
+    offline();
+    await desk.photograph('first', new File(['x'], 'p.jpg', { type: 'image/jpeg' }), 'Before');
+    expect((await opened()).photos).toHaveLength(1);
+    online(server);
+    await desk.sync();
+    expect([api.sendPhoto.mock.calls.length, desk.photos.length]).toEqual([0, 1]);
+    const flown = () => {
+      const pack = server.pack();
+      return { ...pack, lines: pack.lines.map((l) => ({ ...l, flight: 'f1' })) } as Pack;
+    };
+    api.packFor.mockImplementation(() => Promise.resolve(flown()));
+    api.sendPhoto.mockRejectedValueOnce(error(0, 'not reached'));
+    await desk.sync();
+    expect(desk.photos).toHaveLength(1);
+    await desk.sync();
+    const keys = api.sendPhoto.mock.calls.map((c) => c[1] as string);
+    expect([desk.photos.length, keys.length, new Set(keys).size, api.sendPhoto.mock.calls[0]?.[0]]).toEqual([
+      0,
+      2,
+      1,
+      'f1',
+    ]);
+    api.sendPhoto.mockRejectedValueOnce(error(422, 'No picture.'));
+    await desk.photograph('first', new File(['x'], 'p.jpg'), 'After');
+    await desk.sync();
+    expect([desk.photos.length, desk.refused[0]?.message]).toEqual([0, 'A photo: No picture.']);
   });
 
   it('gives a rocket that flew on another line the short list, and the whole one when asked', async () => {

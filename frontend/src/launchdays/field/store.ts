@@ -16,9 +16,19 @@ export interface Packed {
   got: number;
 }
 
+/** A picture taken at the field, small already, until the flight it is of is in the logbook and has it. */
+export interface Taken {
+  id: string;
+  day: string;
+  line: string;
+  title: string;
+  picture: Blob;
+}
+
 interface Field extends DBSchema {
   events: { key: number; value: Omit<Kept, 'seq'> & { seq?: number }; indexes: { day: string } };
   packs: { key: string; value: Packed };
+  photos: { key: string; value: Taken; indexes: { day: string } };
   refused: { key: string; value: Refused & { day: string }; indexes: { day: string } };
 }
 
@@ -34,8 +44,10 @@ export class FieldStore {
   }
 
   static async open(): Promise<FieldStore> {
-    const db = await openDB<Field>('wobbly-fin-field', 1, {
-      upgrade(fresh) {
+    const db = await openDB<Field>('wobbly-fin-field', 2, {
+      upgrade(fresh, before) {
+        fresh.createObjectStore('photos', { keyPath: 'id' }).createIndex('day', 'day');
+        if (before) return;
         fresh.createObjectStore('events', { keyPath: 'seq', autoIncrement: true }).createIndex('day', 'day');
         fresh.createObjectStore('packs', { keyPath: 'day' });
         fresh.createObjectStore('refused', { keyPath: 'id' }).createIndex('day', 'day');
@@ -51,6 +63,22 @@ export class FieldStore {
       this.#db.get('packs', day),
     ]);
     return { events: events as Kept[], refused, ...(packed ? { packed } : {}) };
+  }
+
+  photos(day: string): Promise<Taken[]> {
+    return this.#db.getAllFromIndex('photos', 'day', day);
+  }
+
+  async keepPhoto(photo: Taken): Promise<void> {
+    await this.#db.put('photos', photo);
+  }
+
+  async dropPhoto(id: string): Promise<void> {
+    await this.#db.delete('photos', id);
+  }
+
+  async refuse(day: string, refused: Refused): Promise<void> {
+    await this.#db.put('refused', { ...refused, day });
   }
 
   async add(day: string, event: EventOut): Promise<void> {

@@ -10,13 +10,17 @@ from wobbly_fin.accounts.api.schemas import (
     LimitOut,
     PreferencesOut,
     SessionOut,
+    TraceOut,
+    TracesOut,
     UnitsIn,
 )
-from wobbly_fin.accounts.models import Preferences
+from wobbly_fin.accounts.models import Preferences, Trace
 from wobbly_fin.accounts.people import is_officer, preferences_of, rules_of, units_of
+from wobbly_fin.accounts.trace import MOST, visits_of
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.rocketry.choosing import RULES, Rules
 from wobbly_fin.rocketry.choosing.rules import Rule
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
 
@@ -29,6 +33,21 @@ def session_out(user: AbstractBaseUser | AnonymousUser) -> SessionOut:
         username=user.username, demo=_is_demo(), local=bool(settings.LOCAL_USER), officer=is_officer(user), theme=found.theme,
         units=UnitsIn(**asdict(units_of(found))), has_password=user.has_usable_password() and not settings.LOCAL_USER,
     )  # fmt: skip
+
+
+def traces_out(user: User, session_key: str | None) -> TracesOut:
+    """What happened to an account, and its open visits."""
+    visits = visits_of(user)
+    return TracesOut(
+        traces=[_trace_out(t) for t in Trace.objects.filter(whose=user)[:MOST]],
+        visits=[_trace_out(t).model_copy(update={"visit": t.pk, "here": t.session_key == session_key}) for t in visits],
+    )
+
+
+def _trace_out(row: Trace) -> TraceOut:
+    return TraceOut(
+        at=row.at, said=say(f"trace-{row.what.replace('_', '-')}", by=row.by, detail=row.detail, told=int(bool(row.detail)))
+    )
 
 
 def _is_demo() -> bool:

@@ -7,7 +7,7 @@ from ninja import Router, Status
 
 from wobbly_fin.accounts.actions.password import change_password
 from wobbly_fin.accounts.actions.preferences import change_preferences
-from wobbly_fin.accounts.api.answers import preferences_out, session_out
+from wobbly_fin.accounts.api.answers import preferences_out, session_out, traces_out
 from wobbly_fin.accounts.api.schemas import (
     PasswordIn,
     PreferencesIn,
@@ -17,10 +17,12 @@ from wobbly_fin.accounts.api.schemas import (
     SessionOut,
     SignInIn,
     TermsOut,
+    TracesOut,
 )
 from wobbly_fin.accounts.known_device import remember_device
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.accounts.throttle import LARGEST_SIGN_IN, AddressThrottle, NameThrottle, PersonThrottle
+from wobbly_fin.accounts.trace import device_words, end_visit, trace, trace_failure
 from wobbly_fin.accounts.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.glossary import TERMS, WORDS
@@ -53,10 +55,12 @@ def sign_in(request: HttpRequest, body: SignInIn, response: HttpResponse) -> Ses
         raise RefusedError(422, "bad_input", "That is too long for a name and a password.", field="password")
     user = authenticate(request, username=body.username, password=body.password)
     if user is None:
+        trace_failure(body.username, device_words(request))
         raise RefusedError(401, "sign_in", "That name and password do not go together.", field="password")
     login(request, user)
     forget_signed_out(response)
     remember_device(response, user, secure=request.is_secure())
+    trace(user, "signed_in", by=user, detail=device_words(request), session_key=request.session.session_key or "")
     return session_out(user)
 
 
@@ -84,8 +88,24 @@ def sign_out(request: HttpRequest, response: HttpResponse) -> Status[None]:
 )  # fmt: skip
 def put_password(request: HttpRequest, body: PasswordIn) -> Status[None]:
     """Change one's own password."""
-    change_password(request, person(request), body.old, body.new)
+    user = person(request)
+    change_password(request, user, body.old, body.new)
+    trace(user, "password", by=user)
+    trace(user, "signed_in", by=user, detail=device_words(request), session_key=request.session.session_key or "")
     return Status(204, None)
+
+
+@router.get("/session/traces", response=TracesOut, operation_id="traces")
+def get_traces(request: HttpRequest) -> TracesOut:
+    """What happened to one's own account, and which visits are open."""
+    return traces_out(person(request), request.session.session_key)
+
+
+@router.delete("/session/visits/{int:key}", response={200: TracesOut, 404: ErrorOut}, operation_id="end_visit")
+def delete_visit(request: HttpRequest, key: int) -> TracesOut:
+    """End one of one's own visits: whoever sits there is signed out."""
+    end_visit(person(request), key)
+    return traces_out(person(request), request.session.session_key)
 
 
 @router.get("/preferences", response=PreferencesOut, operation_id="preferences")

@@ -1,5 +1,6 @@
 """What the accounts API takes and gives."""
 
+import datetime
 from typing import Literal
 
 from wobbly_fin.site.schema import Schema
@@ -33,6 +34,22 @@ class TermsOut(Schema):
 class SignInIn(Schema):
     username: str
     password: str
+
+
+class TraceOut(Schema):
+    """A line of what happened to an account, in words; of a visit that is still open its key, and whether it is this one."""
+
+    at: datetime.datetime
+    said: str
+    visit: int | None = None
+    here: bool = False
+
+
+class TracesOut(Schema):
+    """The latest first; and visits still open."""
+
+    traces: list[TraceOut]
+    visits: list[TraceOut]
 
 
 class PasswordIn(Schema):

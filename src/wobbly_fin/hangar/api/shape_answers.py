@@ -272,7 +272,7 @@ def _drag_out(shape: Shape) -> DragOut:
         cd_coasting=coasting,
         cd_thrusting=thrusting,
         cd_own=own,
-        sentence=drag_sentence(coasting, thrusting, own, CRUISE_M_S, units),
+        sentence=drag_sentence(coasting, thrusting, own, CRUISE_M_S, units, taught=shape.cd_factor),
         mach=_MACHS.tolist(),
         coasting=over.coasting.tolist(),
         thrusting=over.thrusting.tolist(),

@@ -108,6 +108,7 @@ class PackedLineOut(Schema):
     drills: list[DrillOut]
     carry: list[str]
     pad: str
+    flight: uuid.UUID | None  # as it stands in the logbook, once it was told
     grid: list[list[Verdict]]
 
 

@@ -62,9 +62,11 @@ def _line(
 ) -> PackedLineOut:
     loadout = loadout_for(plan, planned)
     pad = planned.row.events.filter(kind="at_pad").order_by("at", "pk").last()
+    told = planned.row.events.filter(kind="told").order_by("at", "pk").first()
     return PackedLineOut(
         line=out, checklist=checklist_out(plan, planned, reading, any_weather=True),
         look=look_sentence(cloud_of(planned.ruling.candidate.case).landed, plan.units),
         turnaround=[i.key for i in turnaround(loadout)], drills=drills_out(loadout), carry=list(carry(loadout)),
-        pad=str(pad.facts.get("pad", ""))[:20] if pad else "", grid=grid_of(plan, in_forecast, warmth),
+        pad=str(pad.facts.get("pad", ""))[:20] if pad else "",
+        flight=told.pk if told else None, grid=grid_of(plan, in_forecast, warmth),
     )  # fmt: skip

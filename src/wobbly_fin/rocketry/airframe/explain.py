@@ -31,10 +31,18 @@ def finding_sentence(finding: Finding, layout: Layout, units: UnitChoice = METRI
     return capital(say(f"finding-{finding.code}", **said))
 
 
-def drag_sentence(coasting: float, thrusting: float, own: float | None, speed_m_s: float, units: UnitChoice = METRIC) -> str:
-    """What one drag coefficient comes to, and whose is flown."""
-    said = say("drag-cruise", coasting=f"{coasting:.2f}", thrusting=f"{thrusting:.2f}", speed=show(speed_m_s, "speed", units))
-    return said if own is None else f"{said} {say('drag-own', own=f'{own:g}')}"
+def drag_sentence(
+    coasting: float, thrusting: float, own: float | None, speed_m_s: float, units: UnitChoice = METRIC, *, taught: float = 1.0
+) -> str:
+    """What one drag coefficient comes to, and whose is flown; `taught` is the factor flights taught."""
+    said = [say("drag-cruise", coasting=f"{coasting:.2f}", thrusting=f"{thrusting:.2f}", speed=show(speed_m_s, "speed", units))]
+    if own is not None:
+        said.append(say("drag-own", own=f"{own:g}"))
+    percent = round(abs(taught - 1.0) * 100)
+    if percent:
+        cd = (coasting if own is None else own) * taught
+        said.append(say("drag-taught", cd=f"{cd:.2f}", percent=percent, more=int(taught > 1.0)))
+    return " ".join(said)
 
 
 def outside_sentences(drag: Drag) -> list[str]:

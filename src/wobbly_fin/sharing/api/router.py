@@ -8,6 +8,7 @@ from ninja import Router, Status
 from ninja.throttling import AnonRateThrottle
 
 from wobbly_fin.accounts.people import is_officer, person
+from wobbly_fin.accounts.trace import trace
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.papers import day_papers
 from wobbly_fin.launchdays.plan import plan_of
@@ -31,13 +32,18 @@ def shares(request: HttpRequest) -> list[ShareOut]:
 @router.put("/shares/{uuid:key}", response={200: ShareOut, **_BAD}, operation_id="share")
 def put_share(request: HttpRequest, key: uuid.UUID, body: ShareIn) -> ShareOut:
     """Make a link to a rocket or a day, to read only."""
-    return share_out(share(person(request), key, rocket_id=body.rocket_id, day_id=body.day_id, days=body.days))
+    user = person(request)
+    made = share_out(share(user, key, rocket_id=body.rocket_id, day_id=body.day_id, days=body.days))
+    trace(user, "shared", by=user, detail=made.what, once_s=60)
+    return made
 
 
 @router.delete("/shares/{uuid:key}", response={204: None, 404: ErrorOut}, operation_id="take_share_back")
 def delete_share(request: HttpRequest, key: uuid.UUID) -> Status[None]:
     """Take a link back."""
-    take_back(person(request), key)
+    user = person(request)
+    take_back(user, key)
+    trace(user, "share_ended", by=user)
     return Status(204, None)
 
 
@@ -55,7 +61,11 @@ def get_shared(request: HttpRequest, token: str, response: HttpResponse) -> Shar
 def get_range(request: HttpRequest, day: datetime.date) -> RangeOut:
     """Everybody's manifest of a date; for range officers."""
     _officers_only(request)
-    return RangeOut(day=day, manifests=[manifest_out(m, at_field=True) for m in manifests_on(day)])
+    found = manifests_on(day)
+    for manifest in found:
+        if manifest.plan.day.owner_id != person(request).pk:
+            trace(manifest.plan.day.owner, "range_looked", by=person(request), detail=day.isoformat(), once_s=3600)
+    return RangeOut(day=day, manifests=[manifest_out(m, at_field=True) for m in found])
 
 
 @router.get("/range/{uuid:key}/papers.pdf", response={403: ErrorOut, 404: ErrorOut}, operation_id="range_papers")

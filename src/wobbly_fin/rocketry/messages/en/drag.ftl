@@ -3,6 +3,10 @@
 ## $coasting and $thrusting drag coefficients; $speed a speed with its unit; $own a drag coefficient.
 
 drag-cruise = Cd { $coasting } coasting, { $thrusting } while the motor burns, at { $speed } in standard air.
+drag-taught = Flights, of this rocket or of others of yours, say { $cd }, { $percent } % { $more ->
+    [0] less
+   *[other] more
+ }: that is flown, here and on every page.
 drag-own = Your own { $own } is flown instead.
 
 ## What of a shape the methods were not made for. $mach the speed in multiples of that of sound from which on.
