@@ -41,7 +41,7 @@ class Server:
         self.link = ""
         for line in self.process.stdout:
             self.said.append(line)
-            self.link = found[0] if (found := re.findall(r"(/enter/\S+);", line)) else self.link
+            self.link = found[0] if (found := re.findall(r"(/enter/\S+)", line)) else self.link
             if self.link or ("ready" in line and self.serves != "run"):
                 return
         raise AssertionError("it did not come up")

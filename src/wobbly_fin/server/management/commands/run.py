@@ -39,5 +39,5 @@ class Command(BaseCommand):
         serve(
             address,
             f"Wobbly Fin is ready at http://{address}/ (Ctrl-C stops it)\n"
-            f"Come in once by {link}; your browser is known after that. Lost it? `manage.py link` prints another.",
+            f"Come in by this link, once; your browser is known after that. `make link` prints another.\n{link}",
         )
