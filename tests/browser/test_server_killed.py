@@ -79,12 +79,22 @@ def test_killed_while_a_phone_is_sending(context: BrowserContext, demo: Demo) ->
     page.get_by_role("button", name=re.compile("Into the log")).click()
     expect(page.get_by_text("1 to send")).to_be_visible()
     page.evaluate(
-        """(n) => {
-          const key = Object.keys(localStorage).find((k) => k.startsWith('wobbly-fin:field:queue:'));
-          const told = JSON.parse(localStorage.getItem(key));
-          const more = Array.from({ length: n }, () => ({ ...told[0], id: crypto.randomUUID(), kind: 'wind', line: null, facts: {} }));
-          localStorage.setItem(key, JSON.stringify([...more.slice(n / 2), ...told, ...more.slice(0, n / 2)]));
-        }""",
+        """(n) => new Promise((done, failed) => {
+          const asked = indexedDB.open('wobbly-fin-field');
+          asked.onerror = () => failed(asked.error);
+          asked.onsuccess = () => {
+            const rows = asked.result.transaction('events', 'readwrite').objectStore('events');
+            const all = rows.getAll();
+            all.onsuccess = () => {
+              const [told] = all.result;
+              for (let i = 0; i < n; i += 1) {
+                const event = { ...told.event, id: crypto.randomUUID(), kind: 'wind', line: null, facts: { m_s: 2, from_deg: 270 } };
+                rows.add({ day: told.day, sent: false, event });
+              }
+              rows.transaction.oncomplete = () => { asked.result.close(); done(); };
+            };
+          };
+        })""",
         SEEDED,
     )
     page.reload()
