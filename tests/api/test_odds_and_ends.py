@@ -84,3 +84,20 @@ def test_the_last_backup_can_be_seen_checked_and_made_by_whoever_runs_it(hedda: 
     assert hedda.get("/state")["ahead"]
     path.with_name("wobbly-fin-20990101T000000Z.zip").write_bytes(b"PK damaged")
     assert hedda.call("POST", "/state/check")[0] == 422
+
+
+def test_head_is_get_without_a_body(hedda: Person) -> None:
+    for path in ("/api/session", "/api/logbook/flights", "/api/logbook/flights.csv", "/api/nowhere"):
+        whole, head = hedda.client.get(path), hedda.client.head(path)
+        assert head.status_code == whole.status_code and head.content == b"", path
+        assert (
+            head.headers["Content-Length"] == str(len(whole.content))
+            and head.headers["Content-Type"] == whole.headers["Content-Type"]
+        )
+
+
+@pytest.mark.parametrize("sign", ["=", "+", "-", "@", "＝", "＋", "－", "＠", "−", "﹦"])
+def test_no_remark_is_a_formula_in_a_spreadsheet_and_comes_back_as_it_was(hedda: Person, sign: str) -> None:
+    hedda.log(hedda.rocket(), remarks=f"{sign}1+1")
+    table = hedda.client.get("/api/logbook/flights.csv").content.decode()
+    assert f"'{sign}1+1" in table and f",{sign}1+1" not in table

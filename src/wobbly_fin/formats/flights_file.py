@@ -104,7 +104,7 @@ def _row(line: dict[str | Any, str | Any], number: int) -> FlightRow:
         if name not in COLUMNS or not isinstance(text, str) or not text.strip():
             continue
         clean = text.strip()
-        if clean[0] == "'" and clean[1:2] in "=+-@":
+        if clean[0] == "'" and clean[1:].startswith(_FORMULA):
             clean = clean[1:]
         if name.endswith(("_m", "_s", "cost")):
             try:
@@ -116,8 +116,12 @@ def _row(line: dict[str | Any, str | Any], number: int) -> FlightRow:
     return FlightRow.model_validate(told)
 
 
+# What spreadsheets take for the beginning of a formula, the signs that look like it too: some fold them into one.
+_FORMULA = tuple("=+-@\t\r＝＋－＠−﹦﹢﹣﹫")
+
+
 def _cell(value: Any) -> Any:
     """A leading apostrophe keeps a spreadsheet from running a remark as a formula."""
-    if isinstance(value, str) and value[:1] in ("=", "+", "-", "@"):
+    if isinstance(value, str) and value.startswith(_FORMULA):
         return f"'{value}"
     return "" if value is None else value

@@ -1,4 +1,4 @@
-"""What asks: only this site's own pages write, and they say what they send; what a page may use of a machine is nothing."""
+"""What asks: only this site's own pages write, and say what they send; a page may use nothing of a machine; HEAD is GET without its body."""
 
 from collections.abc import Callable
 from urllib.parse import urlsplit
@@ -22,10 +22,27 @@ class AskedMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        refused = _refused(request) if request.path_info.startswith("/api/") and request.method not in _SAFE else None
+        for_api = request.path_info.startswith("/api/")
+        refused = _refused(request) if for_api and request.method not in _SAFE else None
+        only_head = for_api and request.method == "HEAD"
+        if only_head:
+            request.method = "GET"
         response = refused or self.get_response(request)
+        if only_head:
+            _beheaded(response)
         response.headers.setdefault("Permissions-Policy", _POLICY)
         return response
+
+
+def _beheaded(response: HttpResponse) -> None:
+    """The head of an answer, without its body."""
+    if getattr(response, "streaming", False):
+        response.close()
+        response.streaming_content = []  # type: ignore[attr-defined]
+        return
+    length = len(response.content)
+    response.content = b""
+    response["Content-Length"] = str(length)
 
 
 def _refused(request: HttpRequest) -> HttpResponse | None:

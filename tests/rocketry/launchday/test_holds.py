@@ -15,6 +15,7 @@ from wobbly_fin.rocketry.launchday.holds import (
     Word,
     countdown_bars,
     facts_on,
+    hangs_words,
     open_before,
     phase_of,
     read_on,
@@ -56,6 +57,11 @@ def test_whatever_changes_opens_what_hangs_on_it_and_says_why(hang: str) -> None
     assert reopened == {i.key for i in items if hang in i.on} != set()
     assert all(not s.ticked and "changed since" in s.reopened for s in stands if s.item.key in reopened)
     assert all(s.ticked for s in stands if s.item.key not in reopened)
+
+
+def test_a_hold_says_what_opens_it_again() -> None:
+    said = {i.key: hangs_words(i) for i in checklist(PLAIN)}
+    assert said["hold-wind"] == "It opens again if this changes: the weather or the field or its rules." and said["fins"] == ""
 
 
 def test_another_motor_opens_what_held_the_last_one() -> None:

@@ -8283,6 +8283,8 @@ export interface components {
             on: {
                 [key: string]: string;
             };
+            /** Hangs */
+            hangs: string;
             /** Ticked */
             ticked: boolean;
             /** Reopened */

@@ -116,6 +116,7 @@
     />{/if}
   {#if item.good}<p class="mt-2 text-lg"><b>Good:</b> {item.good}</p>{/if}
   {#if item.why}<p class="quiet mt-1">{item.why}</p>{/if}
+  {#if item.hangs}<p class="quiet mt-1 text-sm">{item.hangs}</p>{/if}
   {#if item.hazard}<p class="mt-2 text-lg"><b class="text-error">Caution:</b> {item.hazard}</p>{/if}
   {#if item.picture}<MotorCut part={item.picture} />{/if}
   {#if before.length && !item.ticked}

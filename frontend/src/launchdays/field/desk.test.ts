@@ -28,6 +28,7 @@ const item = (key: string, more: Partial<ListItem> = {}): ListItem => ({
   picture: '',
   below_c: null,
   on: { rocket: 'r1' },
+  hangs: '',
   ticked: false,
   reopened: '',
   overridden: '',

@@ -47,7 +47,7 @@ from wobbly_fin.rocketry.launchday.explain import (
     weather_sentence,
     where_sentence,
 )
-from wobbly_fin.rocketry.launchday.holds import Stand, facts_on
+from wobbly_fin.rocketry.launchday.holds import Stand, facts_on, hangs_words
 from wobbly_fin.rocketry.launchday.weighing import balance_m
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import show
@@ -198,7 +198,7 @@ def _item_out(stand: Stand, basis: dict[str, str], dispute: str) -> ChecklistIte
     return ChecklistItemOut(
         key=i.key, stage=i.stage, stage_name=STAGES[i.stage], text=i.text, why=i.why, good=i.good, hazard=i.hazard, hold=i.hold,
         never=i.never, asks=i.asks, act=i.act, picture=i.picture, below_c=i.below_c, on=facts_on(i, basis),
-        ticked=stand.ticked, reopened=stand.reopened,
+        hangs=hangs_words(i), ticked=stand.ticked, reopened=stand.reopened,
         overridden=say("overridden", by=over.by, why=over.why) if over is not None else "", dispute=dispute,
     )  # fmt: skip
 

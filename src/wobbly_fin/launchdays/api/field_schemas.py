@@ -32,6 +32,7 @@ class ChecklistItemOut(Schema):
     picture: str
     below_c: float | None
     on: dict[str, str]
+    hangs: str
     ticked: bool
     reopened: str
     overridden: str

@@ -89,6 +89,11 @@ def reopened_words(changed: Sequence[Hang]) -> str:
     return capital(say("reopened", what=" and ".join(say(f"hang-{h}") for h in changed)))
 
 
+def hangs_words(item: Item) -> str:
+    """What opens a hold again; empty for a line that is none."""
+    return say("hangs-on", what=" or ".join(say(f"hang-{h}") for h in item.on)) if item.hold and item.on else ""
+
+
 def bar_words() -> dict[str, str]:
     """What stands against a countdown besides holds, by its code: for a phone that nobody can tell."""
     return {

@@ -4,6 +4,7 @@ override-by-missing = is missing; whose decision is it?
 override-why-missing = is missing; what makes it safe all the same?
 overridden = { $by } took it on: { $why }
 override-of = { $what } { $by } took it on: { $why }
+hangs-on = It opens again if this changes: { $what }.
 bar-verdict = The verdict is no: nobody overrides that. Change motor, delay or day.
 bar-change = It does not go as planned. Make the change on the day’s page first: then it is judged, and logged, as it flies.
 bar-unjudged = This wind is not judged. Note it where there is a network, or wait.
