@@ -12,6 +12,13 @@ schedule.PATIENCE_S = cutting._PATIENCE_S = 20.0
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
 
+def pytest_configure() -> None:
+    """Hashing is made slow on purpose, a fifth of a second for each person made: what is shipped is asserted, and not waited for."""
+    from django.conf import settings
+
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
 @pytest.fixture(autouse=True)
 def _unthrottled() -> None:
     """Nobody's tries to sign in count in the next test: they are kept in files, which outlive a run."""

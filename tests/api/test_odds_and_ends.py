@@ -28,13 +28,16 @@ ODD = [
 ]
 
 
-@pytest.mark.parametrize("value", ODD)
-@pytest.mark.parametrize(
-    "path",
-    ["/logbook/flights?year=", "/logbook/statistics?year=", "/launchdays/alerts?after=", "/range?day=", "/logbook/flights?page="],
-)
-def test_odd_years_and_moments_are_answered(hedda: Person, path: str, value: str) -> None:
-    assert hedda.call("GET", path + value)[0] in (200, 403, 422)
+def test_odd_years_and_moments_are_answered(hedda: Person) -> None:
+    for path in (
+        "/logbook/flights?year=",
+        "/logbook/statistics?year=",
+        "/launchdays/alerts?after=",
+        "/range?day=",
+        "/logbook/flights?page=",
+    ):
+        for value in ODD:
+            assert hedda.call("GET", path + value)[0] in (200, 403, 422), path + value
 
 
 @pytest.mark.parametrize("sign", ["\n", "\r\n", "\t", "\u2028", "\u202e", "\u2066", "\u200f"])

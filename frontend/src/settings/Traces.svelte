@@ -12,7 +12,7 @@
   const found = $derived(after ?? traces.data);
   let busy = $state(false);
 
-  async function end(key: number) {
+  async function end(key: string) {
     busy = true;
     try {
       after = await ask(client.DELETE('/api/session/visits/{key}', { params: { path: { key } } }));
@@ -31,7 +31,7 @@
         <li class="flex items-baseline gap-2">
           <span class="flex-1">{moment(v.at)}: {v.said}</span>
           {#if v.here}<b>this browser</b>
-          {:else}<button class="btn btn-xs" disabled={busy} onclick={() => void end(v.visit ?? 0)}
+          {:else}<button class="btn btn-xs" disabled={busy} onclick={() => void end(v.visit ?? '')}
               >Sign it out</button
             >{/if}
         </li>

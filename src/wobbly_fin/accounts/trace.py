@@ -63,9 +63,9 @@ def visits_of(user: User) -> list[Trace]:
     return [t for t in begun if t.session_key in there]
 
 
-def end_visit(user: User, key: int) -> None:
+def end_visit(user: User, key: str) -> None:
     """End one of a person's own visits; raises Http404 for another's, or one that is over."""
-    found = next((t for t in visits_of(user) if t.pk == key), None)
+    found = next((t for t in visits_of(user) if str(t.pk) == key), None)
     if found is None:
         raise Http404
     Session.objects.filter(pk=found.session_key).delete()

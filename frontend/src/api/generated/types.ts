@@ -3427,7 +3427,7 @@ export interface components {
             /** Said */
             said: string;
             /** Visit */
-            visit?: number | null;
+            visit?: string | null;
             /**
              * Here
              * @default false
@@ -9340,7 +9340,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                key: number;
+                key: string;
             };
             cookie?: never;
         };

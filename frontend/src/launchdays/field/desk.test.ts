@@ -7,6 +7,7 @@ import type { EventOut, ListItem, Pack } from '../../api/launchdays';
 const api = vi.hoisted(() => ({ packFor: vi.fn(), tellEvents: vi.fn(), sendPhoto: vi.fn(), renew: vi.fn() }));
 vi.mock('../../api/launchdays', () => api);
 vi.mock('../../api/queries', () => ({ renew: api.renew }));
+const { Channel, chance } = await import('./desk.testing');
 const { FieldDesk } = await import('./desk.svelte');
 type Desk = InstanceType<typeof FieldDesk>;
 
@@ -79,21 +80,6 @@ class Server {
   take(events: EventOut[]) {
     for (const e of events) if (!this.kept.has(e.id)) this.kept.set(e.id, e);
     return { kept: events.map((e) => e.id), refused: [], clock: '' };
-  }
-}
-
-/** Between tabs; nothing is heard across phones, for each reads its own store. */
-class Channel {
-  static all: Channel[] = [];
-  onmessage: (() => void) | undefined;
-  constructor() {
-    Channel.all.push(this);
-  }
-  postMessage() {
-    for (const other of Channel.all) if (other !== this) other.onmessage?.();
-  }
-  close() {
-    Channel.all = Channel.all.filter((c) => c !== this);
   }
 }
 
@@ -327,17 +313,6 @@ describe('a day on a phone', () => {
     expect(desk.items('again', true).length).toBeGreaterThan(1);
   });
 });
-
-/** Numbers by chance that are the same each time. */
-function chance(seed: number): () => number {
-  let s = seed >>> 0;
-  return () => {
-    s = (s + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(s ^ (s >>> 15), 1 | s);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 it('loses and doubles nothing in random schedules of two phones, two tabs each, a network that cuts, and tabs killed', async () => {
   const SCHEDULES = Number(process.env['SCHEDULES'] ?? 60);

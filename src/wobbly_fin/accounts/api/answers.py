@@ -40,7 +40,7 @@ def traces_out(user: User, session_key: str | None) -> TracesOut:
     visits = visits_of(user)
     return TracesOut(
         traces=[_trace_out(t) for t in Trace.objects.filter(whose=user)[:MOST]],
-        visits=[_trace_out(t).model_copy(update={"visit": t.pk, "here": t.session_key == session_key}) for t in visits],
+        visits=[_trace_out(t).model_copy(update={"visit": str(t.pk), "here": t.session_key == session_key}) for t in visits],
     )
 
 

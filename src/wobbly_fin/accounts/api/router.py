@@ -101,8 +101,8 @@ def get_traces(request: HttpRequest) -> TracesOut:
     return traces_out(person(request), request.session.session_key)
 
 
-@router.delete("/session/visits/{int:key}", response={200: TracesOut, 404: ErrorOut}, operation_id="end_visit")
-def delete_visit(request: HttpRequest, key: int) -> TracesOut:
+@router.delete("/session/visits/{key}", response={200: TracesOut, 404: ErrorOut}, operation_id="end_visit")
+def delete_visit(request: HttpRequest, key: str) -> TracesOut:
     """End one of one's own visits: whoever sits there is signed out."""
     end_visit(person(request), key)
     return traces_out(person(request), request.session.session_key)

@@ -41,7 +41,7 @@ class TraceOut(Schema):
 
     at: datetime.datetime
     said: str
-    visit: int | None = None
+    visit: str | None = None
     here: bool = False
 
 
