@@ -79,7 +79,7 @@ def test_an_override_wants_name_and_reason_is_shown_and_never_covers_what_must_n
     assert {"key-out", "back"} <= {i["key"] for i in never}
     for item in never:
         refused = tell(me, day, [said("overrode", line, item, by="Odile", why="in a hurry")])["refused"]
-        assert "nobody overrides" in refused[0]["message"]
+        assert "no one overrides" in refused[0]["message"]
     # Ticked, what is not known is not answered; taken on by name it is.
     tell(me, day, [said("ticked", line, unknown)])
     assert not listed(me, day, line)[unknown["key"]]["ticked"]

@@ -196,7 +196,7 @@ def test_what_is_read_on_site_judges_and_the_scale_is_believed(page: Page, demo:
 
     # A no is overridden by nobody.
     page.get_by_role("button", name="Countdown").click()
-    expect(page.get_by_text("The verdict is no: nobody overrides that")).to_be_visible()
+    expect(page.get_by_text("The verdict is no: no one overrides that")).to_be_visible()
     expect(page.get_by_role("button", name="Count", exact=True)).to_have_count(0)
     page.get_by_role("button", name="Heads up!").click()
     expect(page.get_by_text("Everybody on their feet")).to_be_visible()

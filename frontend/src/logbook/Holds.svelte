@@ -15,8 +15,7 @@
     {#if found.open.length}
       <details>
         <summary class="cursor-pointer">
-          {found.open.length === 1 ? 'One hold was' : `${found.open.length} holds were`} not ticked when this flight
-          was told
+          {found.open.length} still open when this flight was told
         </summary>
         <ul>
           {#each found.open as line, n (n)}<li>· {line}</li>{/each}

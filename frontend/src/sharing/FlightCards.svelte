@@ -57,7 +57,7 @@
             : ''}
         </p>
         {#if card.misfired_at}<p class="text-error font-bold" role="status">
-            ✕ It did not go, {since(card.misfired_at)} ago. Nobody walks before the wait is over.
+            ✕ It did not go, {since(card.misfired_at)} ago. No one walks before the wait is over.
           </p>{/if}
         {#if card.overrides.length}<ul class="text-warning font-semibold">
             {#each card.overrides as o, n (n)}<li>! {o}</li>{/each}

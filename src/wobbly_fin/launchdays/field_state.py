@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from wobbly_fin.hangar.snapshots import content_hash
-from wobbly_fin.launchdays.models import DayEvent, LaunchDay
+from wobbly_fin.launchdays.models import DayEvent, LaunchDay, ManifestLine
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for, plan_of
 from wobbly_fin.rocketry.launchday.checklists.compose import checklist
 from wobbly_fin.rocketry.launchday.holds import Override, Stand, Word, read_on, stands_of
@@ -106,6 +106,12 @@ def stands_for(
     basis = basis_of(plan, planned, reading)
     items = checklist(loadout_for(plan, planned), any_weather=any_weather)
     return stands_of(items, words.get(str(planned.row.pk), {}), basis), basis
+
+
+def pad_of(row: ManifestLine) -> str:
+    """Which pad it was last said to stand on; empty where nothing was said."""
+    said = row.events.filter(kind="at_pad").order_by("at", "pk").last()
+    return str(said.facts.get("pad", ""))[:20] if said else ""
 
 
 def overrides_of(day: LaunchDay) -> dict[str, list[DayEvent]]:

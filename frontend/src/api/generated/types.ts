@@ -8558,7 +8558,7 @@ export interface components {
         };
         /**
          * FlightHoldsOut
-         * @description Of a flight: holds overridden before it, and holds that stood open when it was told.
+         * @description Of a flight: holds overridden before it, and all that stood against it when it was told.
          */
         FlightHoldsOut: {
             /** Overrides */

@@ -23,7 +23,7 @@
 >
   <span class="font-display text-7xl leading-none font-bold" role="alert">Heads up!</span>
   <span class="text-xl"
-    >Everybody on their feet, looking up. Point at it. Out from under it; nobody catches it.</span
+    >Everybody on their feet, looking up. Point at it. Out from under it; no one catches it.</span
   >
   {#if note}<span>{note}</span>{/if}
   <span class="text-lg underline">It is down: close this</span>

@@ -14,7 +14,7 @@
       reached = 'Shown on every phone on the range that can be reached.';
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
-      reached = 'No network: nobody else’s phone shows it. Shout.';
+      reached = 'No network: no one else’s phone shows it. Shout.';
     }
   }
 </script>

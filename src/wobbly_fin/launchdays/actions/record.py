@@ -17,7 +17,7 @@ from wobbly_fin.launchdays.plan import DayContext, day_of, line_of
 from wobbly_fin.logbook.actions.log_flight import Facts, log_flight
 from wobbly_fin.rocketry.errors import RocketryError, Together, require_finite
 from wobbly_fin.rocketry.launchday.checklists.fly import NEVER
-from wobbly_fin.rocketry.launchday.holds import Override, open_before
+from wobbly_fin.rocketry.launchday.holds import Override, countdown_bars
 from wobbly_fin.rocketry.launchday.weighing import without_motors
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units import parse_si
@@ -161,8 +161,8 @@ def _note_open_holds(user: User, day: LaunchDay, key: uuid.UUID) -> None:
     if planned is None:
         return
     stands, _ = stands_for(plan, planned, words_of(day), reading)
-    launch = next(s.item.key for s in stands if s.item.act == "launch")
-    event.facts["open_holds"] = [s.item.text for s in open_before(stands, launch)]
+    age = (event.at - reading.at).total_seconds() if reading else None
+    event.facts["open_holds"] = [bar.say for bar in countdown_bars(stands, planned.ruling.verdict, age)]
     event.save(update_fields=["facts"])
 
 

@@ -136,7 +136,7 @@ class AlertsOut(Schema):
 
 
 class FlightHoldsOut(Schema):
-    """Of a flight: holds overridden before it, and holds that stood open when it was told."""
+    """Of a flight: holds overridden before it, and all that stood against it when it was told."""
 
     overrides: list[str]
     open: list[str]

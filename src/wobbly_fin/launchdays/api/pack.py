@@ -16,7 +16,7 @@ from wobbly_fin.launchdays.api.schemas import (
     ManifestLineOut,
 )
 from wobbly_fin.launchdays.field_pack import GRID_FROM_DEG, GRID_SPEEDS_M_S, grid_of
-from wobbly_fin.launchdays.field_state import USUAL_C, Reading, as_read
+from wobbly_fin.launchdays.field_state import USUAL_C, Reading, as_read, pad_of
 from wobbly_fin.launchdays.models import LaunchDay
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for, plan_of
 from wobbly_fin.launchdays.spread import cloud_of
@@ -61,12 +61,11 @@ def _line(
     plan: DayPlan, planned: Planned, out: ManifestLineOut, reading: Reading | None, in_forecast: Planned, warmth: float
 ) -> PackedLineOut:
     loadout = loadout_for(plan, planned)
-    pad = planned.row.events.filter(kind="at_pad").order_by("at", "pk").last()
     told = planned.row.events.filter(kind="told").order_by("at", "pk").first()
     return PackedLineOut(
         line=out, checklist=checklist_out(plan, planned, reading, any_weather=True),
         look=look_sentence(cloud_of(planned.ruling.candidate.case).landed, plan.units),
         turnaround=[i.key for i in turnaround(loadout)], drills=drills_out(loadout), carry=list(carry(loadout)),
-        pad=str(pad.facts.get("pad", ""))[:20] if pad else "",
+        pad=pad_of(planned.row),
         flight=told.pk if told else None, grid=grid_of(plan, in_forecast, warmth),
     )  # fmt: skip

@@ -154,7 +154,6 @@ def countdown_bars(stands: Sequence[Stand], verdict: Verdict | None, wind_read_s
 
 
 Phase = Literal["prep", "ready", "at_pad", "armed", "flown"]
-PHASES: tuple[Phase, ...] = ("prep", "ready", "at_pad", "armed", "flown")
 
 
 def phase_of(stands: Sequence[Stand], *, flown: bool = False) -> Phase:

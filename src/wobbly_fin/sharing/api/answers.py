@@ -7,7 +7,7 @@ from wobbly_fin.hangar.api.answers import rocket_out
 from wobbly_fin.hangar.board import board_of
 from wobbly_fin.hangar.facts import with_flights
 from wobbly_fin.launchdays.api.answers import override_words, plan_out
-from wobbly_fin.launchdays.field_state import overrides_of, reading_of, stands_for, words_of
+from wobbly_fin.launchdays.field_state import overrides_of, pad_of, reading_of, stands_for, words_of
 from wobbly_fin.rocketry.flight.explain import conditions_sentence
 from wobbly_fin.rocketry.launchday.holds import open_before, phase_of
 from wobbly_fin.rocketry.units.display import show
@@ -49,12 +49,11 @@ def _at_the_field(found: Manifest, line: str, done: bool) -> dict[str, Any]:
     plan = found.plan
     planned = plan.line(line)
     stands, _ = stands_for(plan, planned, words_of(plan.day), reading_of(plan.day))
-    pad = planned.row.events.filter(kind="at_pad").order_by("at", "pk").last()
     misfire = planned.row.events.filter(kind="misfired").order_by("at", "pk").last()
     launch = next(s.item.key for s in stands if s.item.act == "launch")
     return {
         "phase": phase_of(stands, flown=done),
-        "pad": str(pad.facts.get("pad", ""))[:20] if pad else "",
+        "pad": pad_of(planned.row),
         "overrides": [override_words(e) for e in overrides_of(plan.day).get(line, [])],
         "waits_for": [s.item.text for s in open_before(stands, launch)],
         "misfired_at": misfire.at if misfire is not None and not done else None,

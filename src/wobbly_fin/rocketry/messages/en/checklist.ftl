@@ -3,9 +3,9 @@
 
 order-school-recovery-first = recovery packed first, then the motor: nothing is pushed down onto a loaded motor
 order-school-motor-first = motor first, wadding pushed down onto it: the wadding meets the charge
-order-igniter-at-pad = igniter in on the pad: nobody carries a rocket that could light
+order-igniter-at-pad = igniter in on the pad: no one carries a rocket that could light
 order-igniter-at-table = igniter in at the table, where hands are steady; single motors without charges aboard only
-order-arming-before-igniter = charges armed from the side, then the igniter in and clipped: nobody works above live clips
+order-arming-before-igniter = charges armed from the side, then the igniter in and clipped: no one works above live clips
 order-arming-after-igniter = igniter in and clipped, then charges armed last, by a switch reached from the side
 
 reopened = { $what } changed since it was ticked: look again.
@@ -59,7 +59,7 @@ item-battery-off-untold = { $name }: a fresh battery, or charged.
     .good = As much voltage as its sheet wants.
     .hazard = Charges stay disconnected.
 item-switch = The switch of the charges is reached from the side, with the rocket closed and upright.
-    .why = You arm last, over a clipped igniter: nobody reaches inside or leans over it then.
+    .why = You arm last, over a clipped igniter: no one reaches inside or leans over it then.
     .hazard = If it is not, arm before the igniter goes in. Change that on the day’s page.
 item-payload = The payload, { $payload }: end-on in foam between its bulkheads.
     .good = It cannot be shaken loose.
@@ -93,7 +93,7 @@ item-blow = Blow test: cord, canopy and nose in, no wadding, no motor.
 item-wadding-asked = Is “{ $wadding }” treated against fire? Its packet must say so.
     .good = Made for rockets, or sold as flame-retardant.
     .why = Wobbly Fin does not know it by that name.
-    .hazard = If nobody can say, use treated tissue. Untreated paper and laundry sheets start fires.
+    .hazard = If no one can say, use treated tissue. Untreated paper and laundry sheets start fires.
 item-wadding = { $sheets ->
     [one] One sheet of treated tissue, loosely crumpled.
    *[other] { $sheets } sheets of treated tissue, loosely crumpled.
@@ -120,7 +120,7 @@ item-on = { $told ->
     [0] Its ready tone or light, as its sheet says.
    *[other] Wait for { $ready }.
  }
-    .why = Before it is shut in, while the motor has no igniter in it: nobody opens a rocket that could light.
+    .why = Before it is shut in, while the motor has no igniter in it: no one opens a rocket that could light.
 item-release-on = { $told ->
     [0] { $name } on.
    *[other] { $name } on: { $how }.
@@ -164,7 +164,7 @@ item-hold-delay = The motor in your hand is { $label }.
     .good = Label and delay read aloud by somebody else.
 item-unknown = Not known: { $what }
     .why = Answer it and this line goes. Or take it on yourself, by name and with a reason: the range officer sees it.
-    .hazard = What nobody knows is no go.
+    .hazard = What no one knows is no go.
 item-change = { $change }
     .good = Done, and seen by somebody else.
     .why = It flies with this change only.
@@ -291,7 +291,7 @@ item-igniter-table = Igniter { $count ->
  }.
     .good = Bridge whole; the leads stay twisted together until they are clipped.
     .why = Most failed launches are here.
-    .hazard = From here on nozzle and nose point at nobody, and nothing is opened.
+    .hazard = From here on nozzle and nose point at no one, and nothing is opened.
 item-igniter-pad = Igniter { $count ->
     [one] into the motor
    *[other] into each of the { $count } motors
@@ -301,20 +301,20 @@ item-igniter-pad = Igniter { $count ->
  }.
     .good = Bridge whole, leads apart.
     .why = Most failed launches are here.
-    .hazard = From here on nothing is opened, and nobody leans over it.
+    .hazard = From here on nothing is opened, and no one leans over it.
 item-igniter-built-in = The igniter is in already, from closing the motor: untwist its leads and look that it has not slipped.
     .good = Bridge whole, leads apart, leads as long out as when you closed it.
-    .hazard = From here on nothing is opened, and nobody leans over it.
+    .hazard = From here on nothing is opened, and no one leans over it.
 item-parallel = Igniters side by side, leads twisted together in two bundles.
     .good = No strand reaches the other bundle.
 item-key-out = The key is out and in your pocket.
     .why = It stays with whoever is at the pad.
-    .hazard = Nobody connects with a key in the box.
+    .hazard = No one connects with a key in the box.
 item-slides-rod = Onto the rod, upright: it slides to the stop.
     .good = Blast deflector level; dry grass cleared.
 item-slides-rail = Onto the rail, upright: it slides to the stop.
     .good = Blast deflector level; dry grass cleared.
-item-clear-line = Nobody in line with nose or nozzle; everybody back whom the arming does not need.
+item-clear-line = No one in line with nose or nozzle; everybody back whom the arming does not need.
     .good = Rocket upright, you to its side.
     .hazard = A charge can go at the moment it is armed.
 item-arming-on = { $told ->
@@ -325,27 +325,27 @@ item-arming-on = { $told ->
     [0] Its ready tone or light, as its sheet says.
    *[other] Wait for { $ready }.
  }
-    .hazard = Upright from now on, from the side, nobody in line with nose or nozzle.
+    .hazard = Upright from now on, from the side, no one in line with nose or nozzle.
 item-altimeter-arms = { $count ->
     [one] Altimeter on.
    *[other] Altimeters on, one after another.
  }
     .good = Its ready tone, or its word.
-    .hazard = Upright from now on, from the side, nobody in line with nose or nozzle.
+    .hazard = Upright from now on, from the side, no one in line with nose or nozzle.
 item-arm-before = Charges armed from the side, before there is an igniter in the motor.
     .good = Continuity of each is told.
-    .hazard = On the pad only, upright, by those licensed for it where you live; nobody else near. Nothing is opened after.
+    .hazard = On the pad only, upright, by those licensed for it where you live; no one else near. Nothing is opened after.
 item-arm-built-in = Charges armed from the side, before the igniter’s leads are clipped.
     .good = Continuity of each is told.
-    .hazard = On the pad only, upright, by those licensed for it where you live; nobody else near. Nothing is opened after.
+    .hazard = On the pad only, upright, by those licensed for it where you live; no one else near. Nothing is opened after.
 item-arm-after = Charges armed last, from the side.
     .good = Continuity of each is told.
-    .hazard = On the pad only, upright, by those licensed for it where you live; nobody else near. Nothing is opened after.
+    .hazard = On the pad only, upright, by those licensed for it where you live; no one else near. Nothing is opened after.
 item-clips = Clips clean, clear of each other and of the deflector, wires wrapped.
     .good = A tug does not take them off.
 item-clips-live = Clips clean, clear of each other and of the deflector, wires wrapped.
     .good = A tug does not take them off.
-    .hazard = Charges are live: from the side, below the nose’s line, nobody else near.
+    .hazard = Charges are live: from the side, below the nose’s line, no one else near.
 item-leave-pad = Last look from the side, then walk back with the key.
     .good = Nothing leans, nothing hangs in the way of the fins.
 
