@@ -3,6 +3,8 @@ SHELL := /bin/bash
 .ONESHELL:
 .SHELLFLAGS := -eu -o pipefail -c
 .DEFAULT_GOAL := help
+# Where it is set, each of the many processes of the tests would compile every library anew.
+unexport PYTHONDONTWRITEBYTECODE
 
 PYTHON ?= $(shell command -v python3.11 || command -v python3)
 VENV := .venv
@@ -14,7 +16,7 @@ BUILT := frontend/dist/manifest.json
 BESIDE := tests/browser tests/faults tests/formats tests/rocketry/choosing tests/sources
 FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
-.PHONY: help demo demo-reset demo-empty run link dev test lint types-check pytest thorough front-check browser bench lighthouse shots interfaces format clean
+.PHONY: help demo loaded demo-reset demo-empty run link dev test lint types-check pytest thorough front-check browser bench lighthouse shots wheel interfaces format clean
 
 help: ## this list
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -44,8 +46,13 @@ $(BUILT): $(MODULES) $(FRONT_SOURCES) | $(APP_STAMP)
 	$(PY) -m whitenoise.compress --quiet frontend/dist
 	touch $@
 
-demo: $(APP_STAMP) $(BUILT) ## install, build, load the demo and serve it on 127.0.0.1:8000
+demo: $(VENV)/bin/uv ## install, build, load the demo and serve it on 127.0.0.1:8000
+	# The front end is built on one core while the other compiles the kernel and loads the demo.
+	$(MAKE) --no-print-directory --jobs 2 $(BUILT) loaded
 	$(PY) manage.py demo $(DEMO_FLAGS)
+
+loaded: $(APP_STAMP)
+	$(PY) manage.py demo --no-serve
 
 demo-reset: $(APP_STAMP) $(BUILT) ## the same, starting over
 	$(PY) manage.py demo --reset $(DEMO_FLAGS)
@@ -109,6 +116,12 @@ lighthouse: $(DEV_STAMP) $(BUILT) ## Lighthouse over the demo, which must be run
 shots: $(DEV_STAMP) $(BUILT) ## docs/screenshots from the demo data
 	tools/chromium.sh
 	$(PY) -m tools.shots
+
+wheel: $(DEV_STAMP) $(BUILT) ## a package for pip, in dist/, with its bill of materials (CycloneDX)
+	rm -rf dist
+	$(VENV)/bin/uv build --quiet --wheel --no-build-isolation --python $(PY) --out-dir dist
+	$(VENV)/bin/cyclonedx-py requirements requirements/app.txt --output-file dist/python.cdx.json
+	cd frontend && npm sbom --omit dev --sbom-format cyclonedx > ../dist/front-end.cdx.json
 
 interfaces: $(DEV_STAMP) ## OpenAPI, its TypeScript types, JSON Schemas
 	$(PY) manage.py write_interfaces

@@ -12,13 +12,16 @@ from tests.sources.reference_rigid import pressures, side
 from tests.sources.six_darts import CASES, motor_of, rigid, site_of
 
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
-from wobbly_fin.rocketry.choosing import Configuration, Mount, Rules, pick
+from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.choosing.aim import Aim, take_aim
+from wobbly_fin.rocketry.choosing.pick import pick
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.field import Field
-from wobbly_fin.rocketry.flight import Site, fly
-from wobbly_fin.rocketry.flight.flight import fly_vehicle
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.field.field import Field
+from wobbly_fin.rocketry.flight.flight import fly, fly_vehicle
 from wobbly_fin.rocketry.flight.scatter import Question, scatter
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 
 G0, R_AIR, EARTH = 9.80665, 8.31432 / 0.0289644, 6_356_766.0

@@ -6,11 +6,12 @@ import time
 from collections import Counter
 
 from wobbly_fin.formats.log_file import log_answer
-from wobbly_fin.rocketry.altimetry import read_flight_log
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.altimetry.reading import read_flight_log
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.standins.altimeter import LAYOUTS, written
 from wobbly_fin.standins.altimeter_sensor import Sensor, measure

@@ -20,10 +20,14 @@ from tests.sources.eight_rockets import CASES
 
 from bench import air, board, building, page, read_logs, shapes
 from bench.lean_scipy import Lean, lean_of, worst_error
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.choosing import Configuration, Mount, Rules, pick
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
-from wobbly_fin.rocketry.flight.flight import TOLERANCE, fly_vehicle
+from wobbly_fin.rocketry.airframe.mount import Mount
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.choosing.pick import pick
+from wobbly_fin.rocketry.choosing.rules import Rules
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.flight.flight import TOLERANCE, fly, fly_vehicle
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 
 HERE = Path(__file__).parent

@@ -12,7 +12,9 @@ from typing import Any
 
 from tests.rocketry.airframe.rockets import model
 
-from wobbly_fin.rocketry.airframe import Airframe, Stage, balance, part_solids, planform, profiles, wetted
+from wobbly_fin.rocketry.airframe import part_solids, planform, profiles, wetted
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.parts import Bulkhead, Coupler, FinSet, MassLump
 from wobbly_fin.rocketry.airframe.solve import with_part
 from wobbly_fin.rocketry.airframe.standard_drag import cruise_drag

@@ -16,6 +16,19 @@ if (!('randomUUID' in crypto))
 const target = document.getElementById('app');
 if (!target) throw new Error('The page has no place for the application.');
 
+// The page's own line while the server prepares what flies; its script takes it away.
+const LOOK_AGAIN_MS = 1500;
+const warming = document.getElementById('warming');
+if (warming) {
+  const look = setInterval(() => {
+    void fetch('/ready').then((answer) => {
+      if (answer.status !== 204) return;
+      clearInterval(look);
+      warming.remove();
+    });
+  }, LOOK_AGAIN_MS);
+}
+
 const KEEP_AFTER_MS = 3000;
 
 // Browsers keep a page only on this machine or over HTTPS; elsewhere the field's own screen says so.

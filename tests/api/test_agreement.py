@@ -26,7 +26,7 @@ from wobbly_fin.launchdays.plan import plan_of
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.flight.site import Site
 
 THOROUGH = os.environ.get("WOBBLY_THOROUGH") == "1"
 EXAMPLES = 120 if THOROUGH else 9

@@ -14,7 +14,7 @@ from tests.api.conftest import Person
 from tests.api.test_one_truth import LIGHT, store
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.rocketry.motors.catalogue import catalogue
-from wobbly_fin.rocketry.stock import STOCK
+from wobbly_fin.rocketry.stock.stock import STOCK
 from wobbly_fin.stores.models import MotorStock, OwnMotor
 
 INVENTED = sorted({m.maker for m in catalogue()} | {i.supplier for i in STOCK.values()} | {i.name for i in STOCK.values()})

@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 
 from tests.api.conftest import Person
 from tests.api.test_shape import Bench
-from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
-from wobbly_fin.rocketry.stock import STOCK
+from wobbly_fin.rocketry.stock.stock import STOCK
 
 FIELDS = sorted(
     {f.name for kind in PART_TYPES.values() for f in described(kind)} | {"outline", "name", "parent", "edge", "material", "luck"}

@@ -14,9 +14,11 @@ from tests.rocketry.airframe.rockets import airframes, model
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.formats.published import PUBLISHED
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
-from wobbly_fin.rocketry.airframe import Airframe, balance
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import Site, fly
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 _SPACE = uuid.UUID("6d1f8a10-2c55-4d8e-9f0e-3c1d4b5a6e7f")

@@ -14,7 +14,7 @@ from wobbly_fin.demo.airframes import airframe_file
 from wobbly_fin.formats.errors import refusals
 from wobbly_fin.formats.parts import FILED_PARTS, LOOSE_PARTS
 from wobbly_fin.formats.rocket_file import read_rocket_file
-from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.materials import MATERIALS
 from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES, PART_TYPES, Part
 from wobbly_fin.rocketry.errors import RocketryError

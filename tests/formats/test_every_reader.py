@@ -23,11 +23,11 @@ from wobbly_fin.formats.documents import (
 from wobbly_fin.formats.flights_file import read_flights
 from wobbly_fin.formats.judge_file import JudgeDocument
 from wobbly_fin.formats.landings import LandingPoint, landings_kml, read_landings
-from wobbly_fin.formats.log_file import TrackDocument
 from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.formats.pick_file import PickDocument
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.formats.schedule_file import ScheduleDocument
+from wobbly_fin.formats.track_file import TrackDocument
 from wobbly_fin.launchdays.actions.keep_day import read_clock
 from wobbly_fin.rocketry.airframe.kit import read_kit_list
 from wobbly_fin.rocketry.building.hours import read_hours
@@ -43,8 +43,8 @@ from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.motors.curve_csv import read_motor_csv, write_motor_csv
 from wobbly_fin.rocketry.motors.labels import decode
 from wobbly_fin.rocketry.motors.static_test import read_static_test
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import parse
 from wobbly_fin.standins.weather import simulated
 from wobbly_fin.stores.actions.keep_material import duration_s
 

@@ -10,7 +10,7 @@ from shapely.geometry import shape
 from wobbly_fin.formats.kml import read_kml, read_map
 from wobbly_fin.formats.landings import FieldShape, LandingPoint, landings_geojson, landings_kml, read_landings
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.field import Feature, Field
+from wobbly_fin.rocketry.field.field import Feature, Field
 from wobbly_fin.rocketry.field.geojson import from_pad, read_geojson
 
 PAD = (9.5, 51.2)

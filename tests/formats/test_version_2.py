@@ -7,10 +7,12 @@ from typing import Any
 import pytest
 
 from wobbly_fin.formats.rocket_file import read_rocket_file
-from wobbly_fin.rocketry.airframe import balance, lay_out
+from wobbly_fin.rocketry.airframe.balance import balance
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import empty_totals, weigh
 from wobbly_fin.rocketry.airframe.parts import GasVent, Joint, StaticPort
-from wobbly_fin.rocketry.flight import Site, fly
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 # Documents and figures written by the version before this one: a regression of our own, not an authority.

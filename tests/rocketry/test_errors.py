@@ -11,7 +11,7 @@ from wobbly_fin.rocketry.errors import (
     require_finite,
     require_positive,
 )
-from wobbly_fin.rocketry.units import parse_si
+from wobbly_fin.rocketry.units.parse import parse_si
 
 
 def _half(value: float, name: str) -> float:

@@ -1,9 +1,11 @@
 """Eight rockets across the classes, with their motors and sites: what flights are held against outside solutions on."""
 
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.flight import QuickRocket, Site
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+from wobbly_fin.rocketry.motors.motor import Motor
 
 
 def _rocket(

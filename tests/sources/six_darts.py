@@ -1,13 +1,13 @@
 """Invented rockets on seven days for the independent solution of a rigid flight; and the same for the core."""
 
 from tests.sources.reference_rigid import Charge, Dart, Day
-from wobbly_fin.rocketry.airframe import Airframe, Known, Stage
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Known, Stage
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, NoseCone
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.flight import Site
-from wobbly_fin.rocketry.flight.site import WindLayer
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.flight.site import Site, WindLayer
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+from wobbly_fin.rocketry.motors.motor import Motor
 
 SMALL = Dart(
     nose_m=0.08, diameter_m=0.025, length_m=0.40, fins=(3, 0.06, 0.03, 0.045, 0.03, 0.335), mass_kg=0.045, cg_m=0.20,

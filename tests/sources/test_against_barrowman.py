@@ -11,8 +11,9 @@ import math
 
 import pytest
 
-from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.barrowman import FIN_FIN_FACTOR, one_fin_cn_alpha, pressure
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, NoseCone, Part, Transition
 from wobbly_fin.rocketry.airframe.planform import planform_of
 

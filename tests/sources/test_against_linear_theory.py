@@ -10,9 +10,10 @@ import math
 import pytest
 from scipy.integrate import quad
 
-from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.barrowman import pressure
 from wobbly_fin.rocketry.airframe.fin_push import fin_centre_m, one_fin_cn_alpha
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, NoseCone
 
 

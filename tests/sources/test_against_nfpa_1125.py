@@ -4,7 +4,7 @@ import pytest
 
 from tests.tables import rows
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.motors import CLASSES, class_of_impulse, impulse_class
+from wobbly_fin.rocketry.motors.classes import CLASSES, class_of_impulse, impulse_class
 
 TABLE = rows("nfpa_1125_classes.csv")
 

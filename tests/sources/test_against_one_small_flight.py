@@ -8,8 +8,10 @@ from dataclasses import replace
 
 import pytest
 
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.synthesis import curve_from_data_sheet
 
 HEIGHT_M, TOP_M_S, COAST_S = 127 * 0.3048, 64 * 0.44704, 2.6

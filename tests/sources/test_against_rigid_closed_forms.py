@@ -7,8 +7,7 @@ import numpy as np
 import pytest
 
 from tests.sources.six_darts import CASES, HARD, SMALL, SOFT, STOUT, motor_of, rigid
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.flight.ascent import ascend, point_up
 from wobbly_fin.rocketry.flight.figures import (
     FREE,
@@ -21,11 +20,14 @@ from wobbly_fin.rocketry.flight.figures import (
     Knot,
     Up,
 )
-from wobbly_fin.rocketry.flight.flight import NO_GUSTS, fly_traced, fly_vehicle
+from wobbly_fin.rocketry.flight.flight import NO_GUSTS, fly, fly_traced, fly_vehicle
 from wobbly_fin.rocketry.flight.forces import derivative
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.stepping import step
 from wobbly_fin.rocketry.flight.vehicle import Burn, Stretch, Vehicle
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+from wobbly_fin.rocketry.motors.motor import Motor
 
 G = 9.80665
 

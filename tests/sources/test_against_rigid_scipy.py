@@ -6,7 +6,7 @@ import pytest
 
 from tests.sources.reference_rigid import fly_dart
 from tests.sources.six_darts import CASES, motor_of, rigid, site_of
-from wobbly_fin.rocketry.flight import fly
+from wobbly_fin.rocketry.flight.flight import fly
 
 
 @pytest.mark.parametrize("name", CASES)

@@ -4,7 +4,7 @@ import pytest
 
 from tests.sources.eight_rockets import CASES
 from tests.sources.reference_flight import reference_flight
-from wobbly_fin.rocketry.flight import fly
+from wobbly_fin.rocketry.flight.flight import fly
 
 SHARE, SECONDS = 0.0005, 0.005
 

@@ -7,9 +7,8 @@ from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
 from tests.rocketry.airframe.rockets import airframes, model
-from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.barrowman import cutout_cp_m
-from wobbly_fin.rocketry.airframe.layout import outer_radius_m
+from wobbly_fin.rocketry.airframe.layout import lay_out, outer_radius_m
 from wobbly_fin.rocketry.airframe.parts import FinSet
 from wobbly_fin.rocketry.airframe.planform import corners, planform_of
 from wobbly_fin.rocketry.templates.shapes import cutout_template

@@ -6,8 +6,9 @@ import numpy as np
 import pytest
 
 from tests.sources.reference_drag import DARTS, MACHS, NU, SOUND, Dart, handbook, thesis
-from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.drag import build_up
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, NoseCone, Part, Transition
 
 FINISH = {20e-6: "painted", 50e-6: "unfinished"}

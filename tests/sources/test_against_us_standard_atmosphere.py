@@ -3,7 +3,8 @@
 import pytest
 
 from tests.tables import half_last_digit, rows
-from wobbly_fin.rocketry.air import SiteAir, standard
+from wobbly_fin.rocketry.air import standard
+from wobbly_fin.rocketry.air.site_air import SiteAir
 from wobbly_fin.rocketry.errors import OutOfRangeError
 
 TABLE = rows("us_standard_atmosphere_1976.csv")

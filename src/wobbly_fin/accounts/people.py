@@ -6,7 +6,7 @@ from django.contrib.auth.models import User
 from django.http import HttpRequest
 
 from wobbly_fin.accounts.models import Preferences
-from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer
 from wobbly_fin.rocketry.units.display import UnitChoice
 

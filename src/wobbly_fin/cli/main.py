@@ -1,4 +1,4 @@
-"""`wobbly`: JSON in, JSON out. A thin edge over the core; needs no database."""
+"""`wobbly`: JSON in, JSON out, without a database; and what serves and looks after an installation. A thin edge over both."""
 
 import argparse
 import json
@@ -7,9 +7,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any, TypeVar
 
-from pydantic import ValidationError
-
-from wobbly_fin.formats.errors import refusals
+from wobbly_fin import __version__
 from wobbly_fin.rocketry.errors import RocketryError
 
 Answer = Any
@@ -20,7 +18,19 @@ _LARGEST_DOCUMENT = 20_000_000
 
 def main(arguments: list[str] | None = None) -> int:
     """Entry point; returns the exit status."""
-    parser = argparse.ArgumentParser(prog="wobbly", description="Motor labels, flights and choices, as JSON.")
+    arguments = sys.argv[1:] if arguments is None else arguments
+    if arguments and arguments[0] in _SERVING:
+        from wobbly_fin.site.manage import manage
+
+        manage([_SERVING[arguments[0]][0], *arguments[1:]])
+        return 0
+    parser = argparse.ArgumentParser(
+        prog="wobbly",
+        description="Plans, picks and flies model rockets: JSON in, JSON out.",
+        formatter_class=argparse.RawDescriptionHelpFormatter,
+        epilog="and, each with --help of its own:\n" + "".join(f"    {name:12}{says}\n" for name, (_, says) in _SERVING.items()),
+    )
+    parser.add_argument("--version", action="version", version=f"wobbly {__version__}")
     commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
     for name, (run, argument, says) in _COMMANDS.items():
         command = commands.add_parser(name, help=says)
@@ -31,7 +41,14 @@ def main(arguments: list[str] | None = None) -> int:
     run, argument, _ = _COMMANDS[chosen["command"]]
     try:
         answer = run(chosen[argument], chosen["flight"]) if chosen.get("flight") else run(chosen[argument])  # type: ignore[call-arg]
-    except (RocketryError, ValidationError) as error:
+    except ValueError as error:
+        # Not before they are needed: they take longer to load than a label to read.
+        from pydantic import ValidationError
+
+        from wobbly_fin.formats.errors import refusals
+
+        if not isinstance(error, RocketryError | ValidationError):
+            raise
         name, message = refusals(error)[0]
         line = f"{name}: {message}".replace("\n", " ")
         print(line, file=sys.stderr)
@@ -41,7 +58,7 @@ def main(arguments: list[str] | None = None) -> int:
 
 
 def _decode(label: str) -> Answer:
-    from wobbly_fin.formats.answers import label_answer
+    from wobbly_fin.formats.label_answer import label_answer
     from wobbly_fin.rocketry.motors.labels import decode
 
     return label_answer(decode(label))
@@ -51,7 +68,7 @@ def _fly(path: str) -> Answer:
     from wobbly_fin.formats.answers import flight_answer
     from wobbly_fin.formats.base import within
     from wobbly_fin.formats.documents import FlightDocument
-    from wobbly_fin.rocketry.flight import fly
+    from wobbly_fin.rocketry.flight.flight import fly
 
     document = FlightDocument.model_validate(_read(path))
     motor, delay_s = document.motor_and_delay()
@@ -62,7 +79,7 @@ def _scatter(path: str) -> Answer:
     from wobbly_fin.formats.answers import scatter_answer
     from wobbly_fin.formats.base import within
     from wobbly_fin.formats.documents import ScatterDocument
-    from wobbly_fin.rocketry.choosing import Rules
+    from wobbly_fin.rocketry.choosing.rules import Rules
     from wobbly_fin.rocketry.flight.scatter import scatter
 
     document = ScatterDocument.model_validate(_read(path))
@@ -74,7 +91,7 @@ def _scatter(path: str) -> Answer:
 def _pick(path: str) -> Answer:
     from wobbly_fin.formats.answers import candidate_answer
     from wobbly_fin.formats.pick_file import PickDocument
-    from wobbly_fin.rocketry.choosing import pick
+    from wobbly_fin.rocketry.choosing.pick import pick
 
     document = PickDocument.model_validate(_read(path))
     found = pick(document.to_configuration(), document.to_situation(), document.to_motors(), document.to_rules(), shares="all")
@@ -103,7 +120,7 @@ def _stability(path: str) -> Answer:
     from wobbly_fin.formats.answers import stability_answer
     from wobbly_fin.formats.base import within
     from wobbly_fin.formats.documents import StabilityDocument
-    from wobbly_fin.rocketry.airframe import balance
+    from wobbly_fin.rocketry.airframe.balance import balance
     from wobbly_fin.rocketry.airframe.barrowman import require_mach
 
     document = StabilityDocument.model_validate(_read(path))
@@ -139,7 +156,7 @@ def _descend(path: str) -> Answer:
 
 def _readlog(path: str, flight: str | None = None) -> Answer:
     from wobbly_fin.formats.log_file import expected_from, log_answer
-    from wobbly_fin.rocketry.altimetry import read_flight_log
+    from wobbly_fin.rocketry.altimetry.reading import read_flight_log
     from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
 
     try:
@@ -154,7 +171,7 @@ def _readlog(path: str, flight: str | None = None) -> Answer:
 
 
 def _track(path: str) -> Answer:
-    from wobbly_fin.formats.log_file import TrackDocument
+    from wobbly_fin.formats.track_file import TrackDocument
 
     return TrackDocument.model_validate(_read(path)).answer()
 
@@ -163,7 +180,7 @@ def _template(path: str) -> Answer:
     from wobbly_fin.formats.base import within
     from wobbly_fin.formats.documents import TemplateDocument
     from wobbly_fin.formats.drawings import file_answer, template_answer
-    from wobbly_fin.rocketry.airframe import lay_out
+    from wobbly_fin.rocketry.airframe.layout import lay_out
     from wobbly_fin.rocketry.templates.shapes import find_template, templates_of
 
     document = TemplateDocument.model_validate(_read(path))
@@ -236,6 +253,15 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "judge": (_judge, "FILE", "may this rocket, loaded so, fly here: every test, what opens it, and the nearest change"),
     "propose": (_propose, "FILE", "whole rockets that do what is wanted, sized, flown and judged"),
     "pick": (_pick, "FILE", "which motor and which delay, and why not the others"),
+}
+
+# Django's own names for them, and what they do.
+_SERVING = {
+    "serve": ("run", "your own hangar, to no one but you"),
+    "demo": ("demo", "the demo's hangar: look around, change things, start over with --reset"),
+    "link": ("link", "a fresh one-time link into your own hangar, while it is served"),
+    "club": ("club", "a club over TLS, with a certificate its phones trust"),
+    "user": ("flyer", "let somebody into the club, set their password anew, make them a range officer"),
 }
 
 if __name__ == "__main__":

@@ -15,7 +15,8 @@ from wobbly_fin.logbook.comparison import compare
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.pocket import recording_of
 from wobbly_fin.rocketry.failures.chain import proposed_chain
-from wobbly_fin.rocketry.flight import QuickRocket, fly
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flightlog.compare import cd_for_height
 from wobbly_fin.rocketry.units.display import METRIC
 from wobbly_fin.standins.altimeter import written

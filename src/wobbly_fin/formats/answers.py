@@ -6,18 +6,15 @@ from typing import Any
 
 import numpy as np
 
-from wobbly_fin.rocketry.airframe import Balance
+from wobbly_fin.rocketry.airframe.balance import Balance
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.trial import Trial
-from wobbly_fin.rocketry.field import Field
-from wobbly_fin.rocketry.flight import Flight
+from wobbly_fin.rocketry.field.field import Field
 from wobbly_fin.rocketry.flight.explain import capped_sentence
+from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.runs import LANDED_SHUT, LEFT_THE_AIR, NEVER_LIFTED
 from wobbly_fin.rocketry.flight.scatter import Cloud, Question, quantiles
-from wobbly_fin.rocketry.motors.explain import doubt_sentence, label_sentences
-from wobbly_fin.rocketry.motors.labels import MotorLabel
-from wobbly_fin.rocketry.motors.plausibility import label_doubts
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice
 
 
@@ -45,24 +42,6 @@ def scatter_answer(question: Question, cloud: Cloud, ground: Field | None, eject
         "landed_shut": cloud.ended(LANDED_SHUT),
         "left_the_air": cloud.ended(LEFT_THE_AIR),
         "note": capped_sentence(question),
-    }
-
-
-def label_answer(label: MotorLabel) -> dict[str, Any]:
-    """A decoded label, with what it says in words and what in it does not add up."""
-    return {
-        "label": label.text,
-        "impulse_class": label.impulse_class.name,
-        "impulse_min_n_s": label.impulse_class.min_n_s,
-        "impulse_max_n_s": label.impulse_class.max_n_s,
-        "average_thrust_n": label.average_thrust_n,
-        "delay_s": label.delay_s,
-        "kind": label.kind,
-        "total_impulse_n_s": label.total_impulse_n_s,
-        "slim_case": label.slim_case,
-        "adjustable_delay": label.adjustable_delay,
-        "says": list(label_sentences(label)),
-        "doubts": [doubt_sentence(d) for d in label_doubts(label)],
     }
 
 

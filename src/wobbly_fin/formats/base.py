@@ -28,4 +28,5 @@ def tupled(figures: dict[str, Any]) -> dict[str, Any]:
 class Document(BaseModel):
     """Base of every document: nothing unknown, nothing that is not a finite number."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+    # Built when first read: a command reads one or two of some sixty kinds.
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, defer_build=True)

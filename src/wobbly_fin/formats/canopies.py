@@ -1,7 +1,7 @@
 """A canopy and the order in which things open, as a flight's document has them."""
 
 from wobbly_fin.formats.base import Document, Number, within
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.canopies.devices import CanopyKind
 from wobbly_fin.rocketry.flight.sequence import First
 from wobbly_fin.rocketry.flight.sequence import Sequence as RecoverySequence

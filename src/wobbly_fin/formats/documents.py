@@ -14,22 +14,21 @@ from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.canopies import CanopyDocument, RecoveryDocument
 from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.formats.parts import LoosePart, to_parts
-from wobbly_fin.rocketry.airframe import Airframe, Known, Stage
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Known, Stage
+from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer, Payload
 from wobbly_fin.rocketry.choosing.trial import Need
-from wobbly_fin.rocketry.configuration import Mount
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.field import Field as FlyingGround
-from wobbly_fin.rocketry.flight import QuickRocket, Site
+from wobbly_fin.rocketry.field.field import Field as FlyingGround
 from wobbly_fin.rocketry.flight.gusts import Gustiness
-from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
+from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, QuickRocket
 from wobbly_fin.rocketry.flight.scatter import Question, Spread
-from wobbly_fin.rocketry.flight.site import WindLayer
+from wobbly_fin.rocketry.flight.site import Site, WindLayer
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.motors.motor import Motor
 
 
 class RocketDocument(Document):

@@ -8,8 +8,8 @@ from pydantic import Field
 from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.documents import RocketDocument, SiteDocument
 from wobbly_fin.formats.motors import MotorDocument
-from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.barrowman import pressure
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import motor_places
 from wobbly_fin.rocketry.airframe.modelled import HIGHEST_MACH
 from wobbly_fin.rocketry.airframe.standard_drag import drag_at

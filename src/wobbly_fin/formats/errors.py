@@ -4,7 +4,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.errors import RocketryError, SeveralFieldsError
 from wobbly_fin.rocketry.words import uncapital
 

@@ -11,18 +11,19 @@ from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.documents import FlyerDocument, RulesDocument, SiteDocument
 from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
-from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.explain_openings import opening_sentence
 from wobbly_fin.rocketry.choosing.nearest import Change, change_sentence, nearest_change
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.tests_of_range import stand_off_m
 from wobbly_fin.rocketry.choosing.trial import Need
-from wobbly_fin.rocketry.configuration import Configuration, MountLoad
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.configuration.load import MountLoad
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.site import Site
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.opens import Opening, in_order
 
 NOTHING_TOLD: frozenset[Need] = frozenset({"site", "wind"})

@@ -6,7 +6,7 @@ from typing import Any
 
 from wobbly_fin.formats.kml import read_map, write_kml
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.field import Field
+from wobbly_fin.rocketry.field.field import Field
 from wobbly_fin.rocketry.field.geojson import place_of, read_shapes, write_geojson
 
 MOST_POINTS = 5000

@@ -17,8 +17,8 @@ from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.learning.band import height_band
 from wobbly_fin.rocketry.learning.owner import builder_of
 from wobbly_fin.rocketry.learning.rocket_fit import CD_GUESSED_SD, DragPrior, Measured, learn_rocket
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.motors.motor import Motor
 
 CD_TOLD_SD = 0.20  # of a Cd nobody says how sure it is of
 _MOST = 200

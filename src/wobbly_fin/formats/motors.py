@@ -8,9 +8,9 @@ from pydantic import Field, SerializerFunctionWrapHandler, model_serializer
 
 from wobbly_fin.formats.base import Document, Number, Sample, within
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.assembly_card import AssemblyCard, read_card
-from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+from wobbly_fin.rocketry.motors.motor import CaseKind, Motor, Propellant
 from wobbly_fin.rocketry.motors.unsure import FIGURES, Unsure
 
 MOST_MOTORS, LARGEST_FILE = 1_000, 20_000_000

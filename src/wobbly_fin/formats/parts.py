@@ -11,8 +11,7 @@ from typing import Annotated, Any, Literal, Union, cast, get_args, get_origin, g
 from pydantic import Field, StringConstraints, create_model
 
 from wobbly_fin.formats.base import Document, Number, within
-from wobbly_fin.rocketry.airframe import PART_TYPES, Part
-from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES
+from wobbly_fin.rocketry.airframe.parts import OLDER_TYPES, PART_TYPES, Part
 
 Text = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80)]
 _Corner = Annotated[list[Number], Field(min_length=2, max_length=2)]

@@ -16,13 +16,14 @@ from wobbly_fin.formats.documents import (
     SiteDocument,
 )
 from wobbly_fin.formats.motors import MOST_MOTORS, MotorDocument
+from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.configuration import Configuration, Mount
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import catalogue
+from wobbly_fin.rocketry.motors.motor import Motor
 
 
 class PickDocument(Document):

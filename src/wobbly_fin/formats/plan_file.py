@@ -13,8 +13,8 @@ from wobbly_fin.rocketry.building.plan import build_plan
 from wobbly_fin.rocketry.building.schools import Schools
 from wobbly_fin.rocketry.building.step import Step
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice
+from wobbly_fin.rocketry.units.parse import parse
 
 
 class SchoolsDocument(Document):

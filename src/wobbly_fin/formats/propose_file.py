@@ -14,12 +14,12 @@ from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.parts import Part
-from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.flight.site import Site
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import catalogue
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.proposing.explain import bought, given_up, why_none
 from wobbly_fin.rocketry.proposing.search import Design, propose
 from wobbly_fin.rocketry.proposing.wish import Cargo, Wish

@@ -6,13 +6,13 @@ from wobbly_fin.formats.documents import FlightDocument, StabilityDocument, Temp
 from wobbly_fin.formats.drag_file import DragDocument
 from wobbly_fin.formats.judge_file import JudgeDocument
 from wobbly_fin.formats.learn_file import LearnDocument
-from wobbly_fin.formats.log_file import TrackDocument
 from wobbly_fin.formats.motors import MotorDocument, MotorsFile
 from wobbly_fin.formats.pick_file import PickDocument
 from wobbly_fin.formats.plan_file import PlanDocument
 from wobbly_fin.formats.propose_file import ProposeDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.formats.schedule_file import ScheduleDocument
+from wobbly_fin.formats.track_file import TrackDocument
 
 PUBLISHED: dict[str, type[Document]] = {
     "flight": FlightDocument,

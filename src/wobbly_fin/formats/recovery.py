@@ -8,7 +8,7 @@ from pydantic import Field, StringConstraints
 
 from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.parts import Text
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.flight.sequence import First
 from wobbly_fin.rocketry.flight.sequence import Sequence as RecoverySequence
 from wobbly_fin.rocketry.recovery.plan import THROW_N, ChargeWish, GroundTest, RecoveryPlan

@@ -16,20 +16,19 @@ from wobbly_fin.formats.documents import PayloadDocument
 from wobbly_fin.formats.parts import FILED_PARTS, PartDocument, Text, one_of, to_parts
 from wobbly_fin.formats.recovery import RecoveryChoice
 from wobbly_fin.formats.rocket_migration import Pins, from_version_2, joints_told
-from wobbly_fin.rocketry.airframe import Airframe, Known, Layout, Stage, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Known, Stage
 from wobbly_fin.rocketry.airframe.balance import School, school_of
-from wobbly_fin.rocketry.airframe.layout import recovery_packs
+from wobbly_fin.rocketry.airframe.layout import Layout, lay_out, recovery_packs
 from wobbly_fin.rocketry.airframe.mass import total, weigh
 from wobbly_fin.rocketry.airframe.mount import Mount, mount_of, mounts_of
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.scaling import Length, ScaleTable, scale_table
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import QuickRocket
-from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD
-from wobbly_fin.rocketry.motors import Motor, decode
-from wobbly_fin.rocketry.motors.labels import MOST_PRINTED
+from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, QuickRocket
+from wobbly_fin.rocketry.motors.labels import MOST_PRINTED, decode
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.recovery.plan import RecoveryPlan
 
 CURRENT_VERSION = 3

@@ -10,7 +10,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any
 
-from wobbly_fin.rocketry.airframe import Airframe, Layout, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
 from wobbly_fin.rocketry.airframe.parts import Joint
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.closures import untold_end

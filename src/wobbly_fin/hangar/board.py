@@ -9,10 +9,9 @@ from django.contrib.auth.models import User
 from wobbly_fin.hangar.judged import judged, picked
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import Question, load_key, question_of
-from wobbly_fin.rocketry.choosing import Candidate
-from wobbly_fin.rocketry.choosing.pick import best_per_motor, order
+from wobbly_fin.rocketry.choosing.pick import Candidate, best_per_motor, order
 from wobbly_fin.rocketry.choosing.situation import Stocked
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.stores.shelf import Shelved, shelf_for
 from wobbly_fin.stores.stock import stock_of

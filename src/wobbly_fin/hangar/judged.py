@@ -2,12 +2,12 @@
 
 from collections.abc import Iterable, Sequence
 
-from wobbly_fin.rocketry.choosing import Candidate, Rules, judge, pick
 from wobbly_fin.rocketry.choosing.nearest import Change, nearest_change
-from wobbly_fin.rocketry.choosing.pick import Shares
+from wobbly_fin.rocketry.choosing.pick import Candidate, Shares, judge, pick
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.configuration import Configuration
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.site.remembered import Remembered
 
 _judged: Remembered[Candidate] = Remembered(500)

@@ -13,15 +13,15 @@ from wobbly_fin.hangar.judged import judged
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.airframe.airframe import MOST_STAGES
 from wobbly_fin.rocketry.airframe.guide import guided_travel_m
-from wobbly_fin.rocketry.choosing import Candidate, Rules
-from wobbly_fin.rocketry.choosing.pick import Shares
+from wobbly_fin.rocketry.choosing.pick import Candidate, Shares
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation, Taught
 from wobbly_fin.rocketry.choosing.trial import Need
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.rocketry.variants import with_drag_factor
 from wobbly_fin.stores.conditions import Today, today

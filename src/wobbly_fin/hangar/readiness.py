@@ -8,8 +8,8 @@ from wobbly_fin.hangar.board import board_of, with_leaders
 from wobbly_fin.hangar.judged import nearest
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import Question, judge_one, load_of, question_of
-from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.nearest import Change
+from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.stores.shelf import shelf
 from wobbly_fin.stores.stock import stock_of
 

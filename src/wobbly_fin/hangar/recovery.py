@@ -9,17 +9,17 @@ from django.contrib.auth.models import User
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar.board import board_of, with_leaders
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.rocketry.airframe import Layout
+from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.parts import CanopyPack
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.canopies.devices import PACKED_KINDS
-from wobbly_fin.rocketry.choosing import Candidate
+from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.configuration.failing import Failing, failings
 from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import Flight, Site
-from wobbly_fin.rocketry.flight.flight import fly_vehicle, trace_vehicle
+from wobbly_fin.rocketry.flight.flight import Flight, fly_vehicle, trace_vehicle
 from wobbly_fin.rocketry.flight.path import Path, sample_path
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.recovery.card import Card, packing_cards
 from wobbly_fin.rocketry.recovery.drawer import Option, Spare, options
 from wobbly_fin.rocketry.recovery.timeline import Happening, timeline

@@ -12,10 +12,12 @@ from wobbly_fin.hangar import facts
 from wobbly_fin.hangar.board import shown_load
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import apart, question_of
-from wobbly_fin.rocketry.airframe import Airframe, Balance, Layout, balance, lay_out
-from wobbly_fin.rocketry.airframe.balance import School
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.balance import Balance, School, balance
 from wobbly_fin.rocketry.airframe.checks import findings
 from wobbly_fin.rocketry.airframe.drag import Drag
+from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
+from wobbly_fin.rocketry.airframe.mount import Mount, fits, mounts_of
 from wobbly_fin.rocketry.airframe.part_checks import Finding
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
@@ -23,12 +25,12 @@ from wobbly_fin.rocketry.airframe.standard_drag import cruise_drag
 from wobbly_fin.rocketry.assembly.finished import must_open
 from wobbly_fin.rocketry.assembly.problems import Problem, problems_of
 from wobbly_fin.rocketry.choosing.case import fly_cases
-from wobbly_fin.rocketry.configuration import Mount, fits, mounts_of
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import Flight, Site, fly
-from wobbly_fin.rocketry.motors import Motor
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.flight.flight import Flight, fly
+from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import parse
 from wobbly_fin.stores.shelf import shelf_for
 
 

@@ -12,25 +12,25 @@ from wobbly_fin.hangar.judged import judged
 from wobbly_fin.hangar.question import KnownRocket, known_rocket, load_of
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
 from wobbly_fin.launchdays.spread import near_the_edge, wide_m
-from wobbly_fin.rocketry.airframe import Layout
-from wobbly_fin.rocketry.airframe.layout import recovery_packs
-from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.airframe.layout import Layout, recovery_packs
+from wobbly_fin.rocketry.airframe.mount import fits
 from wobbly_fin.rocketry.choosing.codes import RangeCode, code_of
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
 from wobbly_fin.rocketry.choosing.trial import Need
-from wobbly_fin.rocketry.configuration import Configuration, fits
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import lesson_sentence
-from wobbly_fin.rocketry.field import Field
-from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.field.field import Field
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
 from wobbly_fin.rocketry.launchday.checklists.order import read_order
 from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
 from wobbly_fin.rocketry.launchday.judge import Ruling, rule, ruling_of, with_change
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, read_forecast, site_at
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.assembly_card import AssemblyCard
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.cards import cards_of

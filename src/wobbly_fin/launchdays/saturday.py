@@ -13,9 +13,8 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import KnownRocket, known_rocket, load_key
 from wobbly_fin.launchdays.models import LaunchDay, ManifestLine
 from wobbly_fin.launchdays.plan import DayContext, Ready, situation_of
-from wobbly_fin.rocketry.choosing import Candidate, judge
 from wobbly_fin.rocketry.choosing.cost import cost_per_flight
-from wobbly_fin.rocketry.choosing.pick import order
+from wobbly_fin.rocketry.choosing.pick import Candidate, judge, order
 from wobbly_fin.rocketry.choosing.registry import BY_NAME
 from wobbly_fin.rocketry.choosing.situation import Stocked
 from wobbly_fin.rocketry.errors import RocketryError

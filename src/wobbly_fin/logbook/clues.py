@@ -7,8 +7,8 @@ from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.evidence import Recovery, from_configuration, from_log, from_outcome, from_weather
-from wobbly_fin.rocketry.flight import fly
 from wobbly_fin.rocketry.flight.flight import Flight as Forecast
+from wobbly_fin.rocketry.flight.flight import fly
 from wobbly_fin.rocketry.flight.scatter import Question, scatter
 from wobbly_fin.rocketry.units.display import METRIC
 from wobbly_fin.stores.fields import ground_of

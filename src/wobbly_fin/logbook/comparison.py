@@ -7,11 +7,12 @@ from wobbly_fin.logbook.models import Flight
 from wobbly_fin.logbook.thaw import thaw
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.standard_drag import cruise_cd
-from wobbly_fin.rocketry.configuration import Configuration
-from wobbly_fin.rocketry.flight import QuickRocket, Site
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flightlog.compare import HeightCheck, check_height, height_sentence, opening_sentence
 from wobbly_fin.rocketry.learning.rocket_fit import pushed
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.rocketry.variants import with_drag_factor
 from wobbly_fin.site.remembered import Remembered

@@ -29,7 +29,7 @@ from wobbly_fin.rocketry.learning.rocket_fit import (
     nothing_learnt,
     usual_prior,
 )
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.shelf import guessed_motors, shelf

@@ -5,10 +5,9 @@ from typing import Any
 
 from wobbly_fin.logbook.models import Flight, FlightLogFile
 from wobbly_fin.logbook.thaw import thaw
-from wobbly_fin.rocketry.altimetry import FlightLog, read_flight_log
 from wobbly_fin.rocketry.altimetry.columns import Told
 from wobbly_fin.rocketry.altimetry.expected import Expected
-from wobbly_fin.rocketry.altimetry.reading import merged
+from wobbly_fin.rocketry.altimetry.reading import FlightLog, merged, read_flight_log
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flightlog.expecting import expected_of
 from wobbly_fin.site.remembered import Remembered
@@ -33,7 +32,7 @@ def told_columns(columns: list[dict[str, Any]]) -> tuple[Told, ...]:
 
 def log_of(row: FlightLogFile) -> FlightLog:
     """What one file says, with its owner's columns and moments."""
-    key = (row.pk, repr(row.columns), row.number, repr(sorted(row.placed.items())))
+    key = (row.pk, zlib.crc32(bytes(row.data)), repr(row.columns), row.number, repr(sorted(row.placed.items())))
     return _known.get(
         key,
         lambda: read_flight_log(

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from wobbly_fin.formats.documents import LoadDocument
 from wobbly_fin.logbook.log_files import joined_log
 from wobbly_fin.logbook.models import Flight
-from wobbly_fin.rocketry.altimetry import FlightLog
+from wobbly_fin.rocketry.altimetry.reading import FlightLog
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.tracking.combine import Best, Estimate, best_height
 from wobbly_fin.rocketry.tracking.fall import height_by_fall

@@ -6,9 +6,10 @@ from wobbly_fin.formats.documents import LoadDocument, SiteDocument
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.configuration import Configuration
-from wobbly_fin.rocketry.flight import QuickRocket, Site
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.site.remembered import Remembered
 
 

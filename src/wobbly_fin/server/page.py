@@ -8,14 +8,23 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 from wobbly_fin.accounts.models import Preferences
+from wobbly_fin.rocketry.messages.catalogue import say
 from wobbly_fin.server.early import early, is_shown
+from wobbly_fin.site.warm import READY
 
 
 @never_cache
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """One page for every client route; it carries the cookie the API's writes need."""
-    return render(request, "page.html", early(request) | {"theme": _theme(request)})
+    warming = "" if READY.is_set() or not is_shown(request) else say("server-warming")
+    return render(request, "page.html", early(request) | {"theme": _theme(request), "warming": warming})
+
+
+@never_cache
+def ready(request: HttpRequest) -> HttpResponse:
+    """204 once everything is loaded, 202 until then."""
+    return HttpResponse(status=204 if READY.is_set() else 202)
 
 
 def _theme(request: HttpRequest) -> str:

@@ -4,7 +4,7 @@ from django.urls import path, re_path
 
 from wobbly_fin.server.api import api, nothing_here
 from wobbly_fin.server.enter import enter
-from wobbly_fin.server.page import page, service_worker
+from wobbly_fin.server.page import page, ready, service_worker
 
 # What Django itself refuses, before any operation is reached, in the API's own shape.
 handler400 = "wobbly_fin.server.api.unreadable"
@@ -14,6 +14,7 @@ urlpatterns = [
     path("api/", api.urls),
     re_path(r"^api/", nothing_here),
     path("sw.js", service_worker),
+    path("ready", ready),
     path("enter/<str:token>", enter),
     re_path(r"^(?!static/)", page, name="page"),
 ]

@@ -4,7 +4,6 @@ kept by an event loop before them (`gate.py`, `door.py`), so that who stalls hol
 What processes must agree on stands in files: the database, who tried to sign in how often, and which of them makes the backups.
 """
 
-import gc
 import os
 from typing import Any
 
@@ -21,7 +20,7 @@ from wobbly_fin.site.sound import trouble_with
 
 
 class Server(BaseApplication):  # type: ignore[misc]
-    """Gunicorn with the application already loaded and warm."""
+    """Gunicorn with the application already loaded."""
 
     def __init__(
         self,
@@ -47,7 +46,7 @@ class Server(BaseApplication):  # type: ignore[misc]
             "bind": self._address, "workers": self._processes, "preload_app": not self._reload,
             "worker_class": "asgi", "asgi_lifespan": "off", "timeout": 60, "graceful_timeout": 5, "keepalive": 75, "reload": self._reload,
             "when_ready": ready, "loglevel": "warning", "control_socket_disable": True,
-            "post_worker_init": _back_up,
+            "post_worker_init": _begin,
             "certfile": self._certificate, "keyfile": self._key,
         }.items():  # fmt: skip
             if name in self.cfg.settings:
@@ -60,8 +59,12 @@ class Server(BaseApplication):  # type: ignore[misc]
         return Gate(application)
 
 
-def _back_up(_: Any) -> None:
-    """Beside what is served; of several processes, one at a time."""
+def _begin(_: Any) -> None:
+    """What goes on beside serving: loading, where it is not loaded; backups, of several processes one at a time."""
+    from wobbly_fin.site.warm import READY, warm_meanwhile
+
+    if not READY.is_set():
+        warm_meanwhile()
     if settings.BACKUPS:
         keep_backing_up(settings.VAR, settings.VAR / "backups")
 
@@ -80,7 +83,7 @@ def processes_wanted() -> int:
 
 
 def serve(address: str, greeting: str, **how: Any) -> None:
-    """Warm up and serve until stopped; raises CommandError where the address cannot be listened on."""
+    """Serve until stopped; raises CommandError where the address cannot be listened on."""
     from wobbly_fin.site.warm import kernels_are_compiled, warm
 
     loose = tighten(settings.VAR)
@@ -91,11 +94,10 @@ def serve(address: str, greeting: str, **how: Any) -> None:
     # The server works in processes of their own, which shall open their own connections.
     connections.close_all()
     if not kernels_are_compiled():
-        print("Compiling the flight kernel, this once: half a minute at most…", flush=True)
-    warm()
-    # What is loaded by now stays for good, and shared between processes: the collector need not look at it again.
-    gc.collect()
-    gc.freeze()
+        print("Compiling what flies, this once: about half a minute; pages open meanwhile.", flush=True)
+    # Several processes share what one of them has loaded before they part; a single one can serve in the meantime.
+    if how.get("processes", 1) > 1:
+        warm()
     try:
         Server(address, greeting, **how).run()
     except OSError as error:

@@ -5,12 +5,16 @@ from pathlib import Path
 
 import environ
 from csp.constants import SELF
+from platformdirs import user_data_path
 
 from wobbly_fin.site.private import write_privately
 
 env = environ.Env()
-ROOT = Path(__file__).resolve().parents[3]
-VAR = Path(env("WOBBLY_VAR", default=str(ROOT / "var")))
+PACKAGE = Path(__file__).resolve().parents[1]
+ROOT = PACKAGE.parents[1]
+# From a checkout everything stays in it; installed from a wheel, data are where the platform keeps a person's.
+INSTALLED = (PACKAGE / "built").is_dir()
+VAR = Path(env("WOBBLY_VAR", default=str(user_data_path("wobbly-fin") if INSTALLED else ROOT / "var")))
 write_privately()
 VAR.mkdir(parents=True, exist_ok=True)
 
@@ -125,7 +129,7 @@ BACKUPS = env.bool("WOBBLY_BACKUPS", default=True)
 DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
 
-FE_DIST = ROOT / "frontend" / "dist"
+FE_DIST = PACKAGE / "built" if INSTALLED else ROOT / "frontend" / "dist"
 FE_DIST.mkdir(parents=True, exist_ok=True)
 STATIC_URL = "/static/"
 STATICFILES_DIRS = [FE_DIST]

@@ -1,22 +1,36 @@
 """Loading ahead of the first visitor what is slow to load: compiled kernels, messages, the unit registry, the catalogue, every address."""
 
+import gc
+from threading import Event, Thread
+
 from django.urls import get_resolver
 
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.choosing import Configuration, Mount, pick
+from wobbly_fin.rocketry.airframe.mount import Mount
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.choosing.explain import headline
+from wobbly_fin.rocketry.choosing.pick import pick
 from wobbly_fin.rocketry.compiling import KERNEL_CACHE
-from wobbly_fin.rocketry.flight import QuickRocket, Site
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flightlog.compare import cd_for_height
 from wobbly_fin.rocketry.motors.catalogue import catalogue
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.parse import parse
+
+# Set once a visitor finds everything loaded.
+READY = Event()
 
 
 def kernels_are_compiled() -> bool:
     """Whether an earlier start has left the compiled kernel in the cache."""
     return any(KERNEL_CACHE.rglob("*.nbc"))
+
+
+def warm_meanwhile() -> None:
+    """The same beside what is served: who comes first may read the page, and waits only for what flies."""
+    Thread(target=warm, daemon=True).start()
 
 
 def warm() -> None:
@@ -36,3 +50,7 @@ def warm() -> None:
         ("height", "120 ft"),
     ):
         show(parse(text, quantity).si, quantity, UnitChoice(system="imperial"))
+    # What is loaded by now stays for good, and shared between processes: the collector need not look at it again.
+    gc.collect()
+    gc.freeze()
+    READY.set()

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from wobbly_fin.rocketry.air import SiteAir
+from wobbly_fin.rocketry.air.site_air import SiteAir
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2, ZERO_CELSIUS_K
 from wobbly_fin.rocketry.flight.flight import Flight
 

@@ -11,13 +11,12 @@ from django.db import transaction
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.rocketry.errors import RocketryError, Together
-from wobbly_fin.rocketry.field import Field
 from wobbly_fin.rocketry.field.bearing import read_bearing
+from wobbly_fin.rocketry.field.field import Field
 from wobbly_fin.rocketry.field.hours import HourOfWind, wind_at_hour
-from wobbly_fin.rocketry.flight import Site
-from wobbly_fin.rocketry.flight.site import WindLayer
-from wobbly_fin.rocketry.units import parse, parse_si
+from wobbly_fin.rocketry.flight.site import Site, WindLayer
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import parse, parse_si
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.models import FlyingField
 

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from wobbly_fin.rocketry.field import Feature, Field
+from wobbly_fin.rocketry.field.field import Feature, Field
 from wobbly_fin.rocketry.field.place import say_place
 from wobbly_fin.stores.models import FlyingField
 

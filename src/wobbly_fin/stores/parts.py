@@ -6,7 +6,7 @@ from django.contrib.auth.models import User
 from django.http import Http404
 
 from wobbly_fin.accounts.people import preferences_of
-from wobbly_fin.rocketry.stock import STOCK, StockItem
+from wobbly_fin.rocketry.stock.stock import STOCK, StockItem
 from wobbly_fin.stores.models import OwnPart
 
 

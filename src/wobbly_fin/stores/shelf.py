@@ -11,10 +11,10 @@ from django.http import Http404
 
 from wobbly_fin.accounts.people import preferences_of
 from wobbly_fin.formats.motors import MotorDocument
-from wobbly_fin.rocketry.configuration import Mount, fits
+from wobbly_fin.rocketry.airframe.mount import Mount, fits
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import catalogue, catalogue_order
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.typical import any_of_class, classes_for
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import OwnMotor

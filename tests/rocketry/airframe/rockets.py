@@ -5,7 +5,7 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-from wobbly_fin.rocketry.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
     BodyTube,

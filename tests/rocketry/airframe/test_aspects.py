@@ -8,12 +8,12 @@ from typing import ClassVar
 import pytest
 
 import wobbly_fin
-from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.aspects import ASPECTS, UndeclaredError, undeclared, without
 from wobbly_fin.rocketry.airframe.barrowman import PUSH, Push, cutout_cp_m, pressure
 from wobbly_fin.rocketry.airframe.braking import DRAG, PartDrag
 from wobbly_fin.rocketry.airframe.explain import without_sentences
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import weigh, weigh_all
 from wobbly_fin.rocketry.airframe.outline import OUTLINE, PartOutline, outlines
 from wobbly_fin.rocketry.airframe.part_checks import CHECKS, Asked, Finding, part_findings

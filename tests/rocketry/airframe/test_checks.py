@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given, settings
 
 from tests.rocketry.airframe.rockets import airframes, model
-from wobbly_fin.rocketry.airframe import Airframe, Stage, balance
-from wobbly_fin.rocketry.airframe.balance import SCHOOLS, school_of
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.balance import SCHOOLS, balance, school_of
 from wobbly_fin.rocketry.airframe.checks import findings
 from wobbly_fin.rocketry.airframe.explain import balance_sentence, finding_sentence
 from wobbly_fin.rocketry.airframe.kit import intake_sentence, read_kit_list
@@ -167,7 +167,7 @@ def test_whatever_is_found_in_any_airframe_has_a_sentence(airframe):
     ],
 )
 def test_inches_taken_for_millimetres_are_noticed_and_asked_about(part, field, wrong, meant):
-    from wobbly_fin.rocketry.airframe import lay_out
+    from wobbly_fin.rocketry.airframe.layout import lay_out
 
     airframe = model(
         **{part: {field: wrong}} | ({"body": {field: wrong, "inner_diameter_m": None}} if field == "outer_diameter_m" else {})

@@ -6,8 +6,9 @@ from dataclasses import replace
 import pytest
 
 from tests.rocketry.airframe.test_rings import NOSE, TUBE
-from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.braking import PartDrag
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.airframe.outline import outlines
 from wobbly_fin.rocketry.airframe.parts import Bulkhead, Device, FinSet, MassLump, Part

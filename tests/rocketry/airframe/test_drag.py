@@ -8,11 +8,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.rocketry.airframe.rockets import airframes, model
-from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.drag import build_up
 from wobbly_fin.rocketry.airframe.explain import outside_sentences
 from wobbly_fin.rocketry.airframe.flutter import flutter_speed_m_s
 from wobbly_fin.rocketry.airframe.friction import friction_coefficient
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, NoseCone, Part, Transition
 from wobbly_fin.rocketry.airframe.pressures import (
     boat_tail,

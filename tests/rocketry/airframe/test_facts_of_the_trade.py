@@ -3,7 +3,8 @@
 from dataclasses import replace
 
 from tests.rocketry.airframe.rockets import model
-from wobbly_fin.rocketry.airframe import Stage, balance
+from wobbly_fin.rocketry.airframe.airframe import Stage
+from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.parts import MassLump, Transition
 from wobbly_fin.rocketry.airframe.scaling import up_scale
 from wobbly_fin.rocketry.airframe.solve import canopy_effect

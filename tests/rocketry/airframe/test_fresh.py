@@ -5,13 +5,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.rocketry.airframe.rockets import model
-from wobbly_fin.rocketry.airframe import PART_TYPES, Airframe, Stage, balance, lay_out
-from wobbly_fin.rocketry.airframe.balance import SCHOOLS
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.balance import SCHOOLS, balance
 from wobbly_fin.rocketry.airframe.barrowman import pressure
 from wobbly_fin.rocketry.airframe.checks import findings
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures, grown, kind_of
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.materials import MATERIALS, material
-from wobbly_fin.rocketry.airframe.parts import FinSet
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES, FinSet
 from wobbly_fin.rocketry.errors import RocketryError
 
 

@@ -8,10 +8,11 @@ import pytest
 from tests.rocketry.airframe.test_devices import BODY, frame
 from tests.rocketry.airframe.test_rings import NOSE
 from tests.rocketry.launchday.test_checklists import PLAIN
-from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.balance import SCHOOLS, balance
 from wobbly_fin.rocketry.airframe.checks import dangers_aboard, findings
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.airframe.parts import (
     Baffle,

@@ -4,7 +4,8 @@ import pytest
 from hypothesis import given, settings
 
 from tests.rocketry.airframe.rockets import airframes, model
-from wobbly_fin.rocketry.airframe import Airframe, PartError, Stage, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, PartError, Stage
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.outline import outlines
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,

@@ -7,7 +7,9 @@ import pytest
 from hypothesis import given, settings
 
 from tests.rocketry.airframe.rockets import airframes, model
-from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, balance, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Known, Stage
+from wobbly_fin.rocketry.airframe.balance import balance
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import empty_totals, total, weigh
 from wobbly_fin.rocketry.airframe.parts import Allowance, BodyTube, FinCan, FinSet, MassLump, MotorTube, NoseCone
 from wobbly_fin.rocketry.motors.catalogue import find_motor

@@ -5,7 +5,9 @@ import math
 import pytest
 
 from tests.rocketry.airframe.rockets import model
-from wobbly_fin.rocketry.airframe import Airframe, Known, Stage, balance, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Known, Stage
+from wobbly_fin.rocketry.airframe.balance import balance
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.outline import outlines
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinCan, MotorTube, NoseCone, VentHoles
 from wobbly_fin.rocketry.motors.catalogue import find_motor

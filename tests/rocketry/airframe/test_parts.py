@@ -2,8 +2,7 @@
 
 import pytest
 
-from wobbly_fin.rocketry.airframe import PART_TYPES
-from wobbly_fin.rocketry.airframe.parts import BodyTube, CanopyPack, FinSet, MassLump, NoseCone
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES, BodyTube, CanopyPack, FinSet, MassLump, NoseCone
 from wobbly_fin.rocketry.airframe.profiles import (
     AXIAL_NODES,
     NOSE_SHAPES,

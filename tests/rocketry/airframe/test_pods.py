@@ -6,11 +6,11 @@ from dataclasses import replace
 import pytest
 
 from tests.rocketry.airframe.test_devices import BODY, FINS, frame
-from wobbly_fin.rocketry.airframe import lay_out
 from wobbly_fin.rocketry.airframe.aside import round_the_axis
 from wobbly_fin.rocketry.airframe.barrowman import POD_DOUBT, pressure
 from wobbly_fin.rocketry.airframe.checks import dangers_aboard
 from wobbly_fin.rocketry.airframe.friction import ROUGHNESS_M
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import motor_places, weigh
 from wobbly_fin.rocketry.airframe.mount import mounts_of
 from wobbly_fin.rocketry.airframe.outline import outlines

@@ -8,20 +8,20 @@ import pytest
 from tests.rocketry.airframe.rockets import model
 from tests.rocketry.choosing.loading import judge
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
-from wobbly_fin.rocketry.airframe import balance
+from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.guide import STAND_OFF_M, guided_travel_m
+from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
-from wobbly_fin.rocketry.choosing import Mount
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.explain import staging_notes
 from wobbly_fin.rocketry.flight.figures import Knot
-from wobbly_fin.rocketry.flight.flight import fly_vehicle
+from wobbly_fin.rocketry.flight.flight import fly, fly_vehicle
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.vehicle import burn_of
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.motors.motor import Motor
 
 CALM = Site(rod_length_m=1.2)
 C8, C8_0, B9, B9_0 = (find_motor(label)[0] for label in ("C8", "C8-0", "B9", "B9-0"))
@@ -186,7 +186,7 @@ def test_ballast_lowers_it_and_moves_the_balance_forward() -> None:
 
 
 def test_the_rod_guides_until_the_last_lug_has_left() -> None:
-    from wobbly_fin.rocketry.airframe import lay_out
+    from wobbly_fin.rocketry.airframe.layout import lay_out
     from wobbly_fin.rocketry.airframe.parts import LaunchLug
 
     layout = lay_out(model())
@@ -198,7 +198,7 @@ def test_the_rod_guides_until_the_last_lug_has_left() -> None:
 
 def test_a_tumbling_tube_drags_as_its_side() -> None:
     """1.2 × 2/π of the side of a bare tube, 340 × 26.2 mm, and its nose."""
-    from wobbly_fin.rocketry.airframe import lay_out
+    from wobbly_fin.rocketry.airframe.layout import lay_out
 
     bare = lay_out(model(nose=None, fins=None))
     assert tumble_drag_area_m2(bare) == pytest.approx(1.2 * 2 / math.pi * 0.34 * 0.0262)

@@ -5,12 +5,12 @@ from dataclasses import replace
 
 import pytest
 
-from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
-from wobbly_fin.rocketry.airframe.airframe import Known
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Known, Stage
 from wobbly_fin.rocketry.airframe.balance import SCHOOLS, balance
 from wobbly_fin.rocketry.airframe.barrowman import pressure
 from wobbly_fin.rocketry.airframe.checks import findings
 from wobbly_fin.rocketry.airframe.explain import finding_sentence
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.airframe.part_checks import Asked, part_findings
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, LaunchLug, NoseCone, Part, RingFin, TubeFins

@@ -3,11 +3,11 @@
 import pytest
 
 from tests.rocketry.airframe.rockets import model
-from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, CentringRing, FinSet, LaunchLug, MotorTube, NoseCone
 from wobbly_fin.rocketry.airframe.scaling import Length, nearest, scale_table, up_scale
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.stock import STOCK, find_item, fits_wanted
+from wobbly_fin.rocketry.stock.stock import STOCK, find_item, fits_wanted
 
 
 def test_a_scale_table_by_hand():

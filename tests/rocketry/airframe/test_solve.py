@@ -7,7 +7,8 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from tests.rocketry.airframe.rockets import airframes, model
-from wobbly_fin.rocketry.airframe import Airframe, Stage, balance
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.parts import BodyTube, CanopyPack, MassLump
 from wobbly_fin.rocketry.airframe.solve import (
     NoSolutionError,

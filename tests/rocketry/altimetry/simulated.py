@@ -5,10 +5,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
-from wobbly_fin.rocketry.flight.flight import Flight, fly_traced
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.flight.flight import Flight, fly, fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.standins.altimeter_sensor import Recording, Sensor, measure
 

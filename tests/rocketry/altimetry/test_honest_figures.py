@@ -16,7 +16,7 @@ from tests.rocketry.altimetry.simulated import cases
 from tests.rocketry.altimetry.test_layouts_and_bad_files import FLIGHT, NO_PUSH
 from wobbly_fin.cli.main import main
 from wobbly_fin.formats.log_file import log_answer
-from wobbly_fin.rocketry.altimetry import read_flight_log
+from wobbly_fin.rocketry.altimetry.reading import read_flight_log
 from wobbly_fin.standins.altimeter import LAYOUTS, written
 
 THOROUGH = os.environ.get("WOBBLY_THOROUGH") == "1"

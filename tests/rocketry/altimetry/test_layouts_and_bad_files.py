@@ -7,14 +7,14 @@ import numpy as np
 import pytest
 
 from wobbly_fin.formats.log_file import log_answer
-from wobbly_fin.rocketry.altimetry import FlightLog, read_flight_log
 from wobbly_fin.rocketry.altimetry.columns import Told
 from wobbly_fin.rocketry.altimetry.explain import column_said, figure_said, note_sentences
-from wobbly_fin.rocketry.altimetry.reading import merged
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.altimetry.reading import FlightLog, merged, read_flight_log
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import QuickRocket, Site
 from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.standins.altimeter import written
 from wobbly_fin.standins.altimeter_sensor import Recording, Sensor, measure

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from typing import Any
 
-from wobbly_fin.rocketry.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.parts import (
     Anchor,
     Baffle,

@@ -7,7 +7,7 @@ import pytest
 import shapely
 
 from wobbly_fin.demo.airframes import airframe_file
-from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import FinSet
 from wobbly_fin.rocketry.airframe.tabs import cut_outline
 from wobbly_fin.rocketry.building.cutting import KERF_M, Bar, Piece, cut_plan

@@ -5,7 +5,7 @@ import math
 import pytest
 
 from tests.rocketry.building.test_plan import airframe
-from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import FinSet, MotorTube
 from wobbly_fin.rocketry.building.marking import (
     chord_m,

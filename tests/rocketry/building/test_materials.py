@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from tests.rocketry.airframe.rockets import model
-from wobbly_fin.rocketry.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.parts import Bulkhead, CanopyPack, CentringRing, Coupler, FinSet, Part
 from wobbly_fin.rocketry.building.bench import LEAST_MIX_KG, Bench
 from wobbly_fin.rocketry.building.materials import GlueAtHand, Materials, SheetAtHand, Stores, TubeAtHand, materials

@@ -6,7 +6,7 @@ from dataclasses import replace
 import pytest
 
 from wobbly_fin.demo.airframes import _DESIGNS, airframe_file
-from wobbly_fin.rocketry.airframe import Airframe
+from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, Retainer
 from wobbly_fin.rocketry.airframe.solve import with_part
 from wobbly_fin.rocketry.building.bench import Bench

@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 
 from tests.rocketry.airframe.test_rings import FINS, NOSE, RING, SIX, TUBE
-from wobbly_fin.rocketry.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.parts import LaunchLug, Part
 from wobbly_fin.rocketry.building.amounts import fillet_kg
 from wobbly_fin.rocketry.building.bench import Bench

@@ -3,6 +3,7 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
+from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.choosing import aim as aiming
 from wobbly_fin.rocketry.choosing.aim import Aim, Shot
@@ -11,10 +12,10 @@ from wobbly_fin.rocketry.choosing.pick import judge as judge_configuration
 from wobbly_fin.rocketry.choosing.pick import pick as pick_for
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.configuration import Configuration, Mount
-from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.vehicle import Rocket
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.motor import Motor
 
 
 def based(rocket: Rocket, mounts: Mount | Sequence[Mount]) -> Configuration:

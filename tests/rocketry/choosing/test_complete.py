@@ -8,21 +8,25 @@ from tests.rocketry.airframe.rockets import model
 from tests.rocketry.airframe.test_rigid import CANDLE, SISTERS
 from tests.rocketry.choosing.loading import judge, pick, take_aim
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.choosing import Mount, Rules
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.choosing.aim import Aim, front
 from wobbly_fin.rocketry.choosing.cost import break_even_flights, cost_per_flight, single_use_like
 from wobbly_fin.rocketry.choosing.explain import aim_headline, shorten_sentence, trial_sentence, wind_sentence
 from wobbly_fin.rocketry.choosing.permits import least_site_m, level_wanted
 from wobbly_fin.rocketry.choosing.pick import judge as core_judge
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer, Payload, Situation, Stocked, Taught
-from wobbly_fin.rocketry.configuration import Configuration, MountLoad
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.configuration.load import MountLoad
 from wobbly_fin.rocketry.constants import FOOT_M
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.field import Field
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.field.field import Field
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.sequence import Sequence as Order
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
 
 M18 = Mount(diameter_m=0.018, max_length_m=0.07)

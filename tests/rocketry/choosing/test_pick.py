@@ -3,8 +3,8 @@ from dataclasses import replace
 import pytest
 
 from tests.rocketry.choosing.loading import judge, pick
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.choosing import RULES, Mount, Rules
+from wobbly_fin.rocketry.airframe.mount import Mount, fits
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.choosing.explain import (
     delay_sentence,
     headline,
@@ -17,12 +17,13 @@ from wobbly_fin.rocketry.choosing.explain import (
 )
 from wobbly_fin.rocketry.choosing.ladder import ladder
 from wobbly_fin.rocketry.choosing.pick import Candidate, best_per_motor, order, thumb_for
+from wobbly_fin.rocketry.choosing.rules import RULES, Rules
 from wobbly_fin.rocketry.choosing.trial import smallest_margin
-from wobbly_fin.rocketry.configuration import fits
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import QuickRocket, Site
-from wobbly_fin.rocketry.motors import ThrustCurve
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
 from wobbly_fin.rocketry.units.display import UnitChoice
 
 ROCKET = QuickRocket(mass_kg=0.078, diameter_m=0.0335, cd=0.7, canopy=Canopy(diameter_m=0.4, cd=0.75))

@@ -14,16 +14,17 @@ import wobbly_fin
 from tests.rocketry.choosing.loading import loaded
 from wobbly_fin.demo.airframes import _DESIGNS, airframe_file
 from wobbly_fin.hangar.api.readiness import PLACES
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.choosing import Candidate, Rules
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.choosing.nearest import nearest_change
-from wobbly_fin.rocketry.choosing.pick import alone, judge, pick
+from wobbly_fin.rocketry.choosing.pick import Candidate, alone, judge, pick
 from wobbly_fin.rocketry.choosing.registry import BY_NAME, TESTS
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
 from wobbly_fin.rocketry.choosing.trial import Need, TrialName
-from wobbly_fin.rocketry.configuration import Configuration
-from wobbly_fin.rocketry.field import Field
-from wobbly_fin.rocketry.flight import QuickRocket, Site
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.field.field import Field
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
 

@@ -7,7 +7,7 @@ import pytest
 
 from tests.rocketry.choosing.loading import loaded
 from wobbly_fin.rocketry.altimetry.readout import Figure, Readout, no_readout
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.causes import CAUSES
 from wobbly_fin.rocketry.failures.chain import Link, check_chain, last, proposed_chain, roots
@@ -16,7 +16,9 @@ from wobbly_fin.rocketry.failures.explain import advice_sentence, chain_sentence
 from wobbly_fin.rocketry.failures.lessons import GONE_AFTER, Lesson, lesson_sentence, live_lessons
 from wobbly_fin.rocketry.failures.review import rank
 from wobbly_fin.rocketry.failures.teardown import Finding, advise
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 
 ROCKET = QuickRocket(mass_kg=0.08, diameter_m=0.03, cd=0.6, canopy=Canopy(diameter_m=0.4))

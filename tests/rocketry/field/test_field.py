@@ -10,9 +10,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.field import Feature, Field
 from wobbly_fin.rocketry.field.bearing import POINTS, read_bearing, say_bearing
 from wobbly_fin.rocketry.field.explain import _of_100
+from wobbly_fin.rocketry.field.field import Feature, Field
 from wobbly_fin.rocketry.field.geojson import read_geojson, write_geojson
 from wobbly_fin.rocketry.field.hours import HourOfWind, wind_at_hour
 from wobbly_fin.rocketry.field.place import read_place, say_place

@@ -7,11 +7,12 @@ import pytest
 from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
-from wobbly_fin.rocketry.flight.flight import fly_traced, fly_vehicle
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.flight.flight import fly, fly_traced, fly_vehicle
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import catalogue
+from wobbly_fin.rocketry.motors.motor import Motor
 
 MOTORS = [m for m in catalogue() if m.kind == "single"]
 look = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])

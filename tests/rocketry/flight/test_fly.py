@@ -6,14 +6,16 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
 from wobbly_fin.rocketry.flight.explain import conditions_sentence, events, said_flight
-from wobbly_fin.rocketry.flight.flight import Flight, fly_traced
+from wobbly_fin.rocketry.flight.flight import Flight, fly, fly_traced
 from wobbly_fin.rocketry.flight.path import sample_path
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+from wobbly_fin.rocketry.motors.motor import Motor
 
 ROCKET = QuickRocket(mass_kg=0.06, diameter_m=0.026, canopy=Canopy(diameter_m=0.35, cd=0.75))
 MOTOR = find_motor("B9")[0]

@@ -6,13 +6,13 @@ from dataclasses import replace
 import pytest
 
 from tests.sources.six_darts import HARD, STOUT, motor_of, rigid
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2 as G
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import Site, fly
 from wobbly_fin.rocketry.flight.explain import events
-from wobbly_fin.rocketry.flight.flight import fly_vehicle
+from wobbly_fin.rocketry.flight.flight import fly, fly_vehicle
 from wobbly_fin.rocketry.flight.sequence import Sequence
+from wobbly_fin.rocketry.flight.site import Site
 
 SITE = Site(wind_speed_m_s=4.0)
 

@@ -10,15 +10,16 @@ import numpy as np
 import pytest
 
 from tests.sources.six_darts import HARD, STOUT, motor_of, rigid
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.field import Feature, Field
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.field.field import Feature, Field
 from wobbly_fin.rocketry.flight import scatter as module
 from wobbly_fin.rocketry.flight.explain import capped_sentence
-from wobbly_fin.rocketry.flight.flight import fly_traced
+from wobbly_fin.rocketry.flight.flight import fly, fly_traced
 from wobbly_fin.rocketry.flight.gusts import ROWS, gust_tables, heights_m, intensity, scale_m
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.scatter import CHUNK, MOST_RUNS, Question, Spread, quantiles, scatter, scattered
+from wobbly_fin.rocketry.flight.site import Site
 
 SITE = Site(wind_speed_m_s=4.0, wind_from_deg=250, gustiness="breezy")
 NOTHING = Spread(**dict.fromkeys(Spread.__dataclass_fields__, 0.0))

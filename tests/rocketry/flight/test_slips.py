@@ -1,6 +1,6 @@
 import pytest
 
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.canopies.sizing import diameter_for
 from wobbly_fin.rocketry.flight.slips import slips
 

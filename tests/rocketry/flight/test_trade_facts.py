@@ -7,9 +7,11 @@ import pytest
 from tests.rocketry.airframe.rockets import model
 from tests.sources.six_darts import HARD, SMALL, SOFT, STIFF, STOUT, motor_of, rigid
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.flight import Site, fly
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.site import Site
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+from wobbly_fin.rocketry.motors.motor import Motor
 
 
 def test_heavier_wants_a_shorter_delay() -> None:

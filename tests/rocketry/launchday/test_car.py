@@ -6,9 +6,9 @@ import pytest
 
 from tests.rocketry.launchday.test_checklists import HIGH, PLAIN, RELOAD
 from tests.rocketry.launchday.test_judge import FILES, line, where
-from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import Device
-from wobbly_fin.rocketry.choosing import Rules
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.launchday.car import Carried, Stock, base_of, delay_of, pack_the_car
 from wobbly_fin.rocketry.launchday.checklists.compose import checklist
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of

@@ -8,17 +8,17 @@ from hypothesis import strategies as st
 
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.rocketry.canopies.canopy import Canopy
-from wobbly_fin.rocketry.choosing import Rules
 from wobbly_fin.rocketry.choosing.codes import CAREFUL, PUBLISHED, RangeCode
 from wobbly_fin.rocketry.choosing.nearest import CANOPIES, _canopies
+from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer, Situation
-from wobbly_fin.rocketry.configuration import Configuration
-from wobbly_fin.rocketry.field import Field
-from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.field.field import Field
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.launchday.judge import Ruling, rule, with_change
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.catalogue import find_motor
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.variants import under
 
 FILES = {r.name: demo_file(r) for r in ROCKETS}

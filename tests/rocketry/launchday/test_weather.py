@@ -7,8 +7,7 @@ import urllib.request
 import pytest
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import Site
-from wobbly_fin.rocketry.flight.site import WindLayer
+from wobbly_fin.rocketry.flight.site import Site, WindLayer
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, forecast_document, read_forecast, site_at
 from wobbly_fin.standins.weather import SimulatedWeatherService, simulated
 

@@ -6,7 +6,7 @@ from tests.rocketry.choosing.loading import loaded
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import QuickRocket
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.launchday.weighing import balance_m, without_motors
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 

@@ -7,7 +7,9 @@ import numpy as np
 import pytest
 from scipy.stats import t
 
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.learning.band import Band, height_band
 from wobbly_fin.rocketry.learning.delays import Fired, learn_delay
 from wobbly_fin.rocketry.learning.explain import learnt_sentences

@@ -7,7 +7,9 @@ import numpy as np
 import pytest
 
 from wobbly_fin.rocketry.constants import Z90
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.learning.band import _reach, height_band
 from wobbly_fin.rocketry.learning.owner import OWN_SHARE, builder_of
 from wobbly_fin.rocketry.learning.rocket_fit import (

@@ -2,7 +2,9 @@
 
 from dataclasses import replace
 
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.learning.rocket_fit import THRUST_SD, Measured, learn_rocket, thrust_sd
 from wobbly_fin.rocketry.motors.typical import typical_motor
 

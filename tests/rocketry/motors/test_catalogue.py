@@ -3,9 +3,10 @@ import math
 import pytest
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.motors import Motor, decode
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
 from wobbly_fin.rocketry.motors.explain import doubt_sentence
+from wobbly_fin.rocketry.motors.labels import decode
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 
 # Labels heard in the trade as really sold: none of them is ours.

@@ -4,7 +4,8 @@ import pytest
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.figures import Knot
 from wobbly_fin.rocketry.flight.vehicle import burn_of
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.synthesis import curve_from_data_sheet
 
 

@@ -3,8 +3,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.motors.explain import doubt_sentence, label_sentences
+from wobbly_fin.rocketry.motors.labels import decode
 from wobbly_fin.rocketry.motors.plausibility import burn_time_range_s, label_doubts
 
 

@@ -1,10 +1,10 @@
 import pytest
 
 from wobbly_fin.rocketry.errors import NotPositiveError, OutOfRangeError, RocketryError, require_finite, require_positive
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.catalogue import catalogue
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
 from wobbly_fin.rocketry.motors.explain import doubt_sentence
-from wobbly_fin.rocketry.motors.motor import label_of
+from wobbly_fin.rocketry.motors.motor import Motor, label_of
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 from wobbly_fin.rocketry.motors.table import read_table
 

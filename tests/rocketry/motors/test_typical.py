@@ -13,10 +13,12 @@ import pytest
 
 from tests.rocketry.motors.world_of_motors import BLACK, Sold, draw
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
+from wobbly_fin.rocketry.flight.flight import fly
 from wobbly_fin.rocketry.flight.guessed import height_band
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import catalogue
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.typical import any_of_class, classes_for, typical_motor
 from wobbly_fin.rocketry.motors.unsure import Unsure
 

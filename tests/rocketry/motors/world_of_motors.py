@@ -9,8 +9,9 @@ import random
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve
 from wobbly_fin.rocketry.motors.classes import impulse_class
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
+from wobbly_fin.rocketry.motors.motor import Motor
 
 G = 9.80665
 # (propellant, case): classes; how full of the class at least; burn time; specific impulse; case mass over D^1.5 L [g/cm^2.5]; sizes (D, L) [mm]

@@ -2,8 +2,7 @@ import math
 
 import pytest
 
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.canopies.canopy import descent_rate_m_s
+from wobbly_fin.rocketry.canopies.canopy import Canopy, descent_rate_m_s
 from wobbly_fin.rocketry.canopies.sizing import diameter_for
 from wobbly_fin.rocketry.errors import RocketryError
 

@@ -8,13 +8,13 @@ from tests.data.opening_cases import CASES
 from tests.rocketry.recovery.test_opens import document
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.formats.rocket_file import read_rocket_file
-from wobbly_fin.rocketry.choosing import judge
 from wobbly_fin.rocketry.choosing.explain_openings import failing_sentence
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.choosing.pick import judge
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.configuration.failing import Failing, failings
 from wobbly_fin.rocketry.configuration.let_down import let_down
-from wobbly_fin.rocketry.flight import Site
 from wobbly_fin.rocketry.flight.flight import Flight
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.motors.labels import delay_stray_s
 

@@ -5,8 +5,8 @@ from dataclasses import replace
 import pytest
 
 from tests.rocketry.building.test_plan import airframe
-from wobbly_fin.rocketry.airframe import Airframe, Layout, lay_out
-from wobbly_fin.rocketry.airframe.layout import Bay, recovery_packs
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.layout import Bay, Layout, lay_out, recovery_packs
 from wobbly_fin.rocketry.airframe.parts import Anchor, Bulkhead, CentringRing, Cord, FinCan, MotorTube, Part, Transition
 from wobbly_fin.rocketry.airframe.solve import with_part
 from wobbly_fin.rocketry.recovery.gas_path import GasStep, blocked, burns, gas_path

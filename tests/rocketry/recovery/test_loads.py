@@ -6,8 +6,8 @@ from dataclasses import replace
 import pytest
 from scipy.integrate import solve_ivp
 
-from wobbly_fin.rocketry.air import SiteAir
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.air.site_air import SiteAir
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.canopies.devices import DEVICES
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.chain import Rig, loads, next_cord_up, parting_speed_m_s

@@ -7,7 +7,7 @@ import pytest
 
 from tests.data.opening_cases import CASES, OpeningCase
 from wobbly_fin.formats.rocket_file import read_rocket_file
-from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.recovery.opens import MotorCharge, walk
 from wobbly_fin.rocketry.recovery.whole import weights_of

@@ -6,9 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wobbly_fin.rocketry.air import SiteAir
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.canopies.canopy import descent_rate_m_s
+from wobbly_fin.rocketry.air.site_air import SiteAir
+from wobbly_fin.rocketry.canopies.canopy import Canopy, descent_rate_m_s
 from wobbly_fin.rocketry.canopies.devices import DEVICES, device_of
 from wobbly_fin.rocketry.canopies.sizing import breaks_fins, diameter_for, nearest_up, spill_hole_for, wanted_band
 from wobbly_fin.rocketry.errors import RocketryError

@@ -9,10 +9,9 @@ from hypothesis import strategies as st
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.canopies.canopy import HANGS, hung_rates
-from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.canopies.canopy import HANGS, Canopy, hung_rates
 from wobbly_fin.rocketry.flight.flight import fly_vehicle
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import find_motor
 from wobbly_fin.rocketry.variants import under
 

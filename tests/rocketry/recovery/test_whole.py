@@ -7,13 +7,13 @@ import pytest
 
 from tests.rocketry.building.test_plan import NAMES, airframe
 from wobbly_fin.demo.airframes import airframe_file
-from wobbly_fin.rocketry.airframe import Airframe, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.mass import weigh
 from wobbly_fin.rocketry.airframe.parts import CanopyPack, Cord, Joint, MassLump, Part, VentHoles
 from wobbly_fin.rocketry.airframe.solve import with_part
 from wobbly_fin.rocketry.airframe.tumbling import tumble_drag_area_m2
-from wobbly_fin.rocketry.canopies import Canopy
-from wobbly_fin.rocketry.canopies.canopy import descent_rate_m_s, terminal_speed_m_s
+from wobbly_fin.rocketry.canopies.canopy import Canopy, descent_rate_m_s, terminal_speed_m_s
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.sequence import Sequence as Order
 from wobbly_fin.rocketry.recovery import explain

@@ -11,7 +11,8 @@ import pytest
 from hypothesis import given, settings
 
 from tests.rocketry.airframe.rockets import airframes, model
-from wobbly_fin.rocketry.airframe import Airframe, Stage, lay_out
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import BodyTube, CentringRing, MotorTube, NoseCone, Transition, VentHoles
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.templates.paper import OVERLAP_MM, tile

@@ -2,8 +2,8 @@
 
 import pytest
 
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import show, show_with_sigma
+from wobbly_fin.rocketry.units.parse import parse
 
 
 @pytest.mark.parametrize(

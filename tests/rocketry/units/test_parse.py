@@ -6,9 +6,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import QUANTITIES, parse, read_number
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show, show_range, show_size, told_apart
-from wobbly_fin.rocketry.units.quantities import SYMBOLS
+from wobbly_fin.rocketry.units.parse import parse, read_number
+from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS
 
 INCH, FOOT, OUNCE = 0.0254, 0.3048, 0.028349523125  # exact by definition (1959 yard and pound agreement)
 

@@ -7,11 +7,11 @@ from django.db import transaction
 
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import preferences_of, units_of
-from wobbly_fin.rocketry.choosing import RULES, Rules
+from wobbly_fin.rocketry.choosing.rules import RULES, Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import parse, read_number
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import parse, read_number
 from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS
 from wobbly_fin.rocketry.units.registry import registry
 

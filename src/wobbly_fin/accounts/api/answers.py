@@ -18,8 +18,7 @@ from wobbly_fin.accounts.models import Preferences, Trace
 from wobbly_fin.accounts.people import is_officer, preferences_of, rules_of, units_of
 from wobbly_fin.accounts.trace import MOST, visits_of
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
-from wobbly_fin.rocketry.choosing import RULES, Rules
-from wobbly_fin.rocketry.choosing.rules import Rule
+from wobbly_fin.rocketry.choosing.rules import RULES, Rule, Rules
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 

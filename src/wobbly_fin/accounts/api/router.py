@@ -26,8 +26,9 @@ from wobbly_fin.accounts.trace import device_words, end_visit, trace, trace_fail
 from wobbly_fin.accounts.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.glossary import TERMS, WORDS
-from wobbly_fin.rocketry.units import QUANTITIES, parse
 from wobbly_fin.rocketry.units.display import show
+from wobbly_fin.rocketry.units.parse import parse
+from wobbly_fin.rocketry.units.quantities import QUANTITIES
 from wobbly_fin.site.errors import ErrorOut, RefusedError
 
 router = Router(tags=["accounts"])

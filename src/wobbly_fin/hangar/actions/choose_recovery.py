@@ -10,11 +10,11 @@ from wobbly_fin.formats.errors import refusals
 from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.recovery import MOST_TESTS
 from wobbly_fin.formats.rocket_file import LONGEST_LABEL, RecoveryChoice, RocketFile
-from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.recovery.opens import planned
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import parse
 
 # Box → where its figure goes and what it is a quantity of.
 _TYPED = {

@@ -6,13 +6,12 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from wobbly_fin.formats.rocket_file import CanopyPart, MotorMount, QuickBody, RocketFile, StageDocument
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.slips import Slip, slips
-from wobbly_fin.rocketry.motors import decode
-from wobbly_fin.rocketry.motors.labels import printed_labels
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.motors.labels import decode, printed_labels
 from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.parse import parse
 
 # box: (kind of quantity, needed to fly)
 BOXES = {

@@ -10,16 +10,18 @@ from wobbly_fin.formats.errors import refusals
 from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.rocket_file import KitLine, RocketFile, with_motor
 from wobbly_fin.hangar.actions.prototype import read_prototype
-from wobbly_fin.rocketry.airframe import PART_TYPES, Layout, PartError, lay_out
+from wobbly_fin.rocketry.airframe.airframe import PartError
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures, kind_of
 from wobbly_fin.rocketry.airframe.kit import read_kit_list
+from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.choosing.situation import EGG_KG, EGG_STANDS_N, Payload
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors.labels import printed_labels
-from wobbly_fin.rocketry.stock import StockItem
-from wobbly_fin.rocketry.units import parse, read_number
+from wobbly_fin.rocketry.stock.stock import StockItem
 from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.parse import parse, read_number
 
 _KNOWN_QUANTITY = {
     "mass_kg": "mass", "cg_m": "short_length", "diameter_m": "short_length", "motor_fore_m": "short_length", "cd": "number",

@@ -4,8 +4,7 @@ import uuid
 from typing import Any
 
 from wobbly_fin.formats.rocket_file import KitLine, KnownDocument, RocketFile, StageDocument
-from wobbly_fin.rocketry.airframe import balance
-from wobbly_fin.rocketry.airframe.balance import Balance
+from wobbly_fin.rocketry.airframe.balance import Balance, balance
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures, grown
 from wobbly_fin.rocketry.airframe.kit import read_kit_list
 from wobbly_fin.rocketry.airframe.parts.part import described
@@ -13,10 +12,10 @@ from wobbly_fin.rocketry.airframe.scaling import up_scale
 from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, smaller_margin
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
 from wobbly_fin.rocketry.messages import say
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.labels import printed_labels
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.parse import parse
 from wobbly_fin.rocketry.words import capital
 
 GUESSED_SLENDERNESS = 14.0  # length ÷ diameter taken for a rocket whose length nobody typed

@@ -4,9 +4,8 @@ from typing import Any
 
 from wobbly_fin.formats.rocket_file import ScaleDocument, ScaleRow
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
-from wobbly_fin.rocketry.units.parse import Typed
+from wobbly_fin.rocketry.units.parse import Typed, parse
 
 
 def read_prototype(form: Any, units: UnitChoice) -> ScaleDocument:

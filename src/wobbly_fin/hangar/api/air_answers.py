@@ -13,8 +13,8 @@ from wobbly_fin.rocketry.flight.explain import capped_sentence
 from wobbly_fin.rocketry.flight.runs import LANDING_X, LANDING_Y, STATUS
 from wobbly_fin.rocketry.flight.scatter import Cloud, quantiles
 from wobbly_fin.rocketry.flight.scatter import Question as Scatter
-from wobbly_fin.rocketry.units import parse_si
 from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.parse import parse_si
 from wobbly_fin.stores.shelf import shelf_for
 
 MOST_SHOTS = 24

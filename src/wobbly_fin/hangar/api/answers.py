@@ -16,7 +16,7 @@ from wobbly_fin.hangar.api.schemas import (
 )
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.snapshots import content_hash
-from wobbly_fin.rocketry.airframe import Layout, lay_out
+from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
 from wobbly_fin.rocketry.airframe.mass import empty_totals, weigh
 from wobbly_fin.rocketry.airframe.standard_drag import cruise_cd
 from wobbly_fin.rocketry.errors import RocketryError

@@ -16,7 +16,6 @@ from wobbly_fin.hangar.api.schemas import (
 from wobbly_fin.hangar.board import Board
 from wobbly_fin.hangar.question import Question, load_key
 from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, cruise_cd
-from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.cost import cost_per_flight
 from wobbly_fin.rocketry.choosing.explain import (
     headline,
@@ -30,7 +29,7 @@ from wobbly_fin.rocketry.choosing.explain import (
     wind_sentence,
 )
 from wobbly_fin.rocketry.choosing.ladder import Rung, ladder
-from wobbly_fin.rocketry.choosing.pick import best_per_motor, thumb_for
+from wobbly_fin.rocketry.choosing.pick import Candidate, best_per_motor, thumb_for
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import lesson_sentence
 from wobbly_fin.rocketry.flight.explain import conditions_sentence, said_flight

@@ -4,7 +4,7 @@ import uuid
 from typing import Any
 
 from wobbly_fin.hangar.api.schemas import DrawnOut
-from wobbly_fin.rocketry.airframe import Layout
+from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.outline import Line, outlines
 from wobbly_fin.rocketry.airframe.parts.part import described
 

@@ -12,17 +12,17 @@ from wobbly_fin.hangar.api.schemas import (
     TestOut,
 )
 from wobbly_fin.hangar.question import Load, Question
-from wobbly_fin.rocketry.choosing import Candidate
 from wobbly_fin.rocketry.choosing.explain import (
     delay_sentence,
 )
+from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.flight import Flight, Site, fly
 from wobbly_fin.rocketry.flight.explain import events, lame_sentence, notes, said_flight, staging_notes
 from wobbly_fin.rocketry.flight.figures import Floats
-from wobbly_fin.rocketry.flight.flight import trace_vehicle
+from wobbly_fin.rocketry.flight.flight import Flight, fly, trace_vehicle
 from wobbly_fin.rocketry.flight.path import sample_path
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD_BAND
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.learning.band import height_band
 from wobbly_fin.rocketry.learning.explain import band_sentence
 from wobbly_fin.rocketry.units.display import show_range

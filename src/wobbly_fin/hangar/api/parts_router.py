@@ -8,7 +8,7 @@ from ninja import Router, Status
 from wobbly_fin.accounts.people import person
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.actions.keep_part import put_by
 from wobbly_fin.stores.actions.remove import bin_row

@@ -35,11 +35,11 @@ from wobbly_fin.hangar.api.shape_study import compared_out, scale_out, solved_ou
 from wobbly_fin.hangar.facts import rocket_of
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import heaviest_fitting, layout_mount, shape_of
-from wobbly_fin.rocketry.airframe import lay_out
+from wobbly_fin.rocketry.airframe.layout import lay_out
+from wobbly_fin.rocketry.airframe.mount import mounts_of
 from wobbly_fin.rocketry.airframe.scaling import up_scale
-from wobbly_fin.rocketry.configuration import mounts_of
 from wobbly_fin.rocketry.templates.shapes import find_template, templates_of
-from wobbly_fin.rocketry.units import read_number
+from wobbly_fin.rocketry.units.parse import read_number
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.stores.parts import part_shelf, stock_item

@@ -25,17 +25,17 @@ from wobbly_fin.hangar.board import shown_load
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.shape import Shape, shape_of, still_flight
 from wobbly_fin.hangar.snapshots import content_hash
-from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.airframe.scaling import nearest
 from wobbly_fin.rocketry.airframe.solve import ballast_for, canopy_effect, sensitivities, smaller_margin, solve_fin
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.stock import StockItem
+from wobbly_fin.rocketry.stock.stock import StockItem
 from wobbly_fin.rocketry.templates.paper import PAPERS_MM, tile
 from wobbly_fin.rocketry.templates.template import Template
 from wobbly_fin.rocketry.templates.vector import write_svg
-from wobbly_fin.rocketry.units import read_number
 from wobbly_fin.rocketry.units.display import UnitChoice, show
+from wobbly_fin.rocketry.units.parse import read_number
 
 MOST_ROWS = 40
 _CLOSE_ENOUGH = 0.25  # of the size wanted: further off is no help

@@ -20,7 +20,7 @@ from wobbly_fin.rocketry.launchday.checklists.fly import NEVER
 from wobbly_fin.rocketry.launchday.holds import Override, countdown_bars
 from wobbly_fin.rocketry.launchday.weighing import without_motors
 from wobbly_fin.rocketry.messages import say
-from wobbly_fin.rocketry.units import parse_si
+from wobbly_fin.rocketry.units.parse import parse_si
 
 KINDS = (
     "ticked", "unticked", "overrode", "wind", "weighed", "at_pad", "launched", "misfired", "told", "last_seen",

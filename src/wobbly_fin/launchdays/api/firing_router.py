@@ -13,7 +13,7 @@ from wobbly_fin.rocketry.firing.lead import read_gauge
 from wobbly_fin.rocketry.firing.parts import CELLS, IGNITERS, Battery, igniter_of
 from wobbly_fin.rocketry.motors.classes import impulse_class
 from wobbly_fin.rocketry.motors.motor import MOST_MODEL_MOTOR_N_S
-from wobbly_fin.rocketry.units import parse_si
+from wobbly_fin.rocketry.units.parse import parse_si
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.standins.launch_controller import Move, rehearse
 

@@ -21,8 +21,8 @@ from wobbly_fin.rocketry.choosing.explain import height_words, needs_of, why_not
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.launchday.allocation import Allocation, DayWishes
 from wobbly_fin.rocketry.messages import say
-from wobbly_fin.rocketry.units import read_number
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import read_number
 from wobbly_fin.site.errors import ErrorOut
 
 router = Router(tags=["launchdays"])

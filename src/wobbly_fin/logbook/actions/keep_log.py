@@ -12,8 +12,8 @@ from wobbly_fin.logbook.log_files import log_of, packed, told_columns
 from wobbly_fin.logbook.measured import settle
 from wobbly_fin.logbook.mine import flight_of
 from wobbly_fin.logbook.models import Flight, FlightLogFile
-from wobbly_fin.rocketry.altimetry import FlightLog, read_flight_log
 from wobbly_fin.rocketry.altimetry.events import EVENTS
+from wobbly_fin.rocketry.altimetry.reading import FlightLog, read_flight_log
 from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.keys import under_key
@@ -37,8 +37,12 @@ def keep_log(
     RocketryError
         For a file that cannot be read, with what it wants, or one file too many.
     """
-    kept = data[:MOST_BYTES]
-    read_only(kept, columns, number, placed or {})
+    said = {
+        "name": name.strip()[:120] or "log.csv", "data": packed(data[:MOST_BYTES]), "columns": columns, "number": number,
+        "placed": _moments(placed or {}), "simulated": simulated,
+    }  # fmt: skip
+    # Read before anything is locked; it is remembered, and settling asks for it again.
+    log_of(FlightLogFile(id=key, flight=flight_of(user, flight_key), **said))
     with transaction.atomic():
         flight = flight_of(user, flight_key, lock=True)
         there = under_key(FlightLogFile.everything, key, flight_id=flight.pk)
@@ -46,11 +50,8 @@ def keep_log(
             _room_for_one(flight)
         FlightLogFile.everything.update_or_create(
             id=key,
-            defaults={
-                "flight": flight, "name": name.strip()[:120] or "log.csv", "data": packed(kept), "columns": columns, "number": number,
-                "placed": _moments(placed or {}), "simulated": simulated, "at": timezone.now(), "deleted_at": None,
-            },
-        )  # fmt: skip
+            defaults={"flight": flight, **said, "at": timezone.now(), "deleted_at": None},
+        )
         return settle(flight)
 
 

@@ -15,9 +15,8 @@ from wobbly_fin.rocketry.errors import RocketryError, Together, require_finite
 from wobbly_fin.rocketry.flightlog.typed import TYPED, check_readouts
 from wobbly_fin.rocketry.tracking.fall import height_by_fall
 from wobbly_fin.rocketry.tracking.stations import Sighting, track
-from wobbly_fin.rocketry.units import parse, parse_si
 from wobbly_fin.rocketry.units.display import UnitChoice
-from wobbly_fin.rocketry.units.parse import Typed
+from wobbly_fin.rocketry.units.parse import Typed, parse, parse_si
 
 FARTHEST_M = 30_000.0
 

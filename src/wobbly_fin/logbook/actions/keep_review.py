@@ -14,7 +14,7 @@ from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.mine import flight_of
 from wobbly_fin.logbook.models import Review, Teardown
-from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.building.repairs import DAMAGES
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.causes import CAUSES, PHASES

@@ -22,10 +22,10 @@ from wobbly_fin.hangar.snapshots import freeze
 from wobbly_fin.logbook.learnt import learnt_of
 from wobbly_fin.logbook.measured import settle
 from wobbly_fin.logbook.models import Flight
-from wobbly_fin.rocketry.choosing import Candidate
+from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, Landing, Opening
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.parse import parse
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.shelf import Shelved

@@ -25,7 +25,6 @@ from wobbly_fin.logbook.log_files import log_of
 from wobbly_fin.logbook.measured import measured
 from wobbly_fin.logbook.models import Flight, FlightLogFile
 from wobbly_fin.rocketry.airframe.standard_drag import cruise_cd
-from wobbly_fin.rocketry.altimetry import FlightLog
 from wobbly_fin.rocketry.altimetry.columns import UNITS
 from wobbly_fin.rocketry.altimetry.explain import (
     EVENT_NAMES,
@@ -35,10 +34,11 @@ from wobbly_fin.rocketry.altimetry.explain import (
     moment_said,
     note_sentences,
 )  # fmt: skip
+from wobbly_fin.rocketry.altimetry.reading import FlightLog
 from wobbly_fin.rocketry.altimetry.readout import Readout, no_readout
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.causes import CAUSES
-from wobbly_fin.rocketry.flight import QuickRocket
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flightlog.residuals import residual_sentences
 from wobbly_fin.rocketry.flightlog.typed import TYPED, check_readouts, question_sentence
 from wobbly_fin.rocketry.learning.explain import learnt_sentences

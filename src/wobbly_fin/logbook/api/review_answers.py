@@ -22,7 +22,8 @@ from wobbly_fin.logbook.api.review_schemas import (
 from wobbly_fin.logbook.clues import clues_of
 from wobbly_fin.logbook.learnt import open_repairs
 from wobbly_fin.logbook.models import Flight, Review, Teardown
-from wobbly_fin.rocketry.airframe import PART_TYPES, lay_out
+from wobbly_fin.rocketry.airframe.layout import lay_out
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.building.repairs import DAMAGES
 from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.failures.causes import CAUSES, PHASES
@@ -36,8 +37,8 @@ from wobbly_fin.rocketry.flightlog.statistics import FlightLine, Summary, summar
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
 from wobbly_fin.rocketry.learning.explain import delay_sentence
 from wobbly_fin.rocketry.motors.motor import label_of
-from wobbly_fin.rocketry.units import parse_si, read_number
 from wobbly_fin.rocketry.units.display import UnitChoice, show, signed_share
+from wobbly_fin.rocketry.units.parse import parse_si, read_number
 from wobbly_fin.rocketry.units.quantities import SYMBOLS
 from wobbly_fin.rocketry.units.registry import convert
 from wobbly_fin.site.seen import version_of

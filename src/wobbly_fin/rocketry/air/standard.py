@@ -6,7 +6,7 @@ which callers turn into an error. Source: US Standard Atmosphere 1976, equations
 
 import math
 
-from wobbly_fin.rocketry.compiling import kernel, small_kernel
+from wobbly_fin.rocketry.compiling import plain_kernel, small_kernel
 from wobbly_fin.rocketry.constants import (
     AIR_GAS_CONSTANT_J_KG_K,
     EARTH_RADIUS_M,
@@ -36,7 +36,7 @@ def geopotential_m(height_m: float) -> float:
     return EARTH_RADIUS_M * height_m / (EARTH_RADIUS_M + height_m)
 
 
-@kernel
+@plain_kernel
 def temperature_k(height_m: float) -> float:
     """Standard temperature at a geometric height [K]."""
     h = geopotential_m(height_m)
@@ -49,7 +49,7 @@ def temperature_k(height_m: float) -> float:
     return _T11 + _STRATOSPHERE_LAPSE_K_M * (h - _ISOTHERMAL_TOP_M)
 
 
-@kernel
+@plain_kernel
 def pressure_pa(height_m: float) -> float:
     """Standard pressure at a geometric height [Pa]."""
     h = geopotential_m(height_m)
@@ -70,7 +70,7 @@ def density_kg_m3(height_m: float, pressure_factor: float, warmer_k: float) -> f
     return pressure_factor * pressure_pa(height_m) / (AIR_GAS_CONSTANT_J_KG_K * (temperature_k(height_m) + warmer_k))
 
 
-@kernel
+@plain_kernel
 def sound_speed_m_s(height_m: float, warmer_k: float) -> float:
     """Speed of sound where temperature is `warmer_k` above the standard [m/s]."""
     return math.sqrt(HEAT_CAPACITY_RATIO * AIR_GAS_CONSTANT_J_KG_K * (temperature_k(height_m) + warmer_k))

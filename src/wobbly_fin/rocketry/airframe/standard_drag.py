@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from wobbly_fin.rocketry.air import SiteAir
+from wobbly_fin.rocketry.air.site_air import SiteAir
 from wobbly_fin.rocketry.airframe.drag import Drag, build_up
 from wobbly_fin.rocketry.airframe.friction import Floats
 from wobbly_fin.rocketry.airframe.layout import Layout

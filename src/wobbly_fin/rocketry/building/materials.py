@@ -40,7 +40,7 @@ from wobbly_fin.rocketry.building.nesting import SHEETS_M, Nest, nest_fins
 from wobbly_fin.rocketry.building.step import Plan
 from wobbly_fin.rocketry.canopies.devices import DEVICES
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
-from wobbly_fin.rocketry.stock import StockItem
+from wobbly_fin.rocketry.stock.stock import StockItem
 
 # Two tubes are the same when their outsides differ by no more than this. [m]
 SAME_M = 0.0004

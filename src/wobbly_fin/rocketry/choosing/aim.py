@@ -9,7 +9,7 @@ from wobbly_fin.rocketry.choosing.case import as_pushed
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays, loadings, order
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 from wobbly_fin.rocketry.flight.flight import LeavesAirError, fly_vehicle
 from wobbly_fin.rocketry.motors.motor import Motor

@@ -8,7 +8,7 @@ from wobbly_fin.rocketry.airframe.aside import Margins
 from wobbly_fin.rocketry.choosing.permits import is_high_power, level_wanted
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation, Taught
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError

@@ -1,6 +1,6 @@
 """What opens a rocket, in words."""
 
-from wobbly_fin.rocketry.airframe import Layout
+from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.configuration.failing import Failing
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.recovery.opens import Opening

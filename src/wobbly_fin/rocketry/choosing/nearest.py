@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.choosing.pick import Candidate, alone, judge, loadings
 from wobbly_fin.rocketry.choosing.registry import BY_NAME, ChangeKind
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.motor import Motor

@@ -7,8 +7,8 @@ from typing import Any
 
 from wobbly_fin.rocketry.choosing.codes import RangeCode, Steps
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
+from wobbly_fin.rocketry.units.parse import parse
 
 # Rule → what it is called, and the quantity it is written in; a table's distances are lengths over impulse.
 BOXES: dict[str, tuple[str, str]] = {

@@ -6,6 +6,7 @@ from functools import cached_property
 from itertools import product
 from typing import Literal
 
+from wobbly_fin.rocketry.airframe.mount import Mount, fits
 from wobbly_fin.rocketry.choosing.bands import banded_trials, softened
 from wobbly_fin.rocketry.choosing.case import Case, fly_cases
 from wobbly_fin.rocketry.choosing.clouds import inside_of
@@ -14,7 +15,8 @@ from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.thumb import Thumb, thumb_delay
 from wobbly_fin.rocketry.choosing.trial import Need, Trial, smallest_margin
-from wobbly_fin.rocketry.configuration import Configuration, Mount, MountLoad, fits
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.configuration.load import MountLoad
 from wobbly_fin.rocketry.flight.flight import Flight
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.vehicle import Rocket

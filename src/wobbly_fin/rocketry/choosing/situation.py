@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from wobbly_fin.rocketry.choosing.codes import PUBLISHED, RangeCode
 from wobbly_fin.rocketry.choosing.trial import Need
 from wobbly_fin.rocketry.errors import require_finite, require_positive
-from wobbly_fin.rocketry.field import Field
+from wobbly_fin.rocketry.field.field import Field
 from wobbly_fin.rocketry.flight.gusts import Gustiness
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.motor import Motor

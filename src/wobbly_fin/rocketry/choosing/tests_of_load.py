@@ -1,10 +1,9 @@
 """What is in the mounts: does it fit, does it belong together, can its gas get out, does what it should open, open?"""
 
-from wobbly_fin.rocketry.airframe.mount import misfit_m
+from wobbly_fin.rocketry.airframe.mount import fits, misfit_m
 from wobbly_fin.rocketry.airframe.parts import VentHoles
 from wobbly_fin.rocketry.choosing.case import Case
 from wobbly_fin.rocketry.choosing.trial import Trial, plain, unknown
-from wobbly_fin.rocketry.configuration import fits
 from wobbly_fin.rocketry.recovery.vents import is_gas_vent
 
 _LOADS_SAFETY = 1.0  # what a link holds over what pulls at it

@@ -5,9 +5,9 @@ from dataclasses import dataclass
 from wobbly_fin.rocketry.airframe.parts import FinSet, Retainer
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.altimetry.readout import Readout
-from wobbly_fin.rocketry.configuration import Configuration
-from wobbly_fin.rocketry.flight import Site
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.flight.flight import Flight
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flightlog.outcomes import Landing, Opening
 
 # Where a clue turns true; common practice, no source, unless a limit elsewhere says it.

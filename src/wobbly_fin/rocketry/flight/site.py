@@ -6,7 +6,7 @@ from functools import cached_property
 
 import numpy as np
 
-from wobbly_fin.rocketry.air import SiteAir
+from wobbly_fin.rocketry.air.site_air import SiteAir
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 from wobbly_fin.rocketry.flight.figures import Floats
 from wobbly_fin.rocketry.flight.gusts import GUSTINESS, Gustiness

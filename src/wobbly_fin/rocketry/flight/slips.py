@@ -6,7 +6,7 @@ Bounds are our own reading of what is ever built (no source); each only asks, no
 import math
 from dataclasses import dataclass
 
-from wobbly_fin.rocketry.air import SiteAir
+from wobbly_fin.rocketry.air.site_air import SiteAir
 from wobbly_fin.rocketry.canopies.canopy import Canopy, descent_rate_m_s
 from wobbly_fin.rocketry.canopies.sizing import diameter_for
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND

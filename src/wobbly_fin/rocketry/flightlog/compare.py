@@ -5,10 +5,11 @@ from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
 from wobbly_fin.rocketry.errors import require_positive
-from wobbly_fin.rocketry.flight import Site, fly
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.flightlog.outcomes import Opening
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 from wobbly_fin.rocketry.variants import dragging
 

@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.tests_of_range import stand_off_m
 from wobbly_fin.rocketry.choosing.trial import Trial
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.launchday.weather import Forecast, site_at
 from wobbly_fin.rocketry.motors.motor import Motor
 

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
-from wobbly_fin.rocketry.configuration import Configuration
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError, require_positive
 from wobbly_fin.rocketry.flight.vehicle import Vehicle
 

@@ -5,11 +5,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.constants import Z90
-from wobbly_fin.rocketry.flight import Site, fly
-from wobbly_fin.rocketry.flight.flight import LeavesAirError
+from wobbly_fin.rocketry.flight.flight import LeavesAirError, fly
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.learning.rocket_fit import THRUST_SCATTER_SD, Learnt, pushed
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.variants import with_drag_factor
 
 _STEP = 0.05

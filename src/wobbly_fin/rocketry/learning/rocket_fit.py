@@ -8,11 +8,11 @@ import numpy as np
 
 from wobbly_fin.rocketry.constants import Z90
 from wobbly_fin.rocketry.errors import require_positive
-from wobbly_fin.rocketry.flight import Site, fly
-from wobbly_fin.rocketry.flight.flight import LeavesAirError
+from wobbly_fin.rocketry.flight.flight import LeavesAirError, fly
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.learning.robust import ODD_WEIGHT, Floats, Group, Posterior, fit
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.variants import with_drag_factor
 
 # Before any flight: how far off a built-up or guessed drag, an owner's own Cd, and a type's printed thrust may be (1σ of the

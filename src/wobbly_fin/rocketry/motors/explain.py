@@ -1,12 +1,15 @@
 """Sentences about motors."""
 
 import math
+from typing import TYPE_CHECKING
 
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.labels import MotorLabel, delay_stray_s
-from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.plausibility import Doubt, burn_time_range_s
 from wobbly_fin.rocketry.motors.unsure import SURE, Band
+
+if TYPE_CHECKING:
+    from wobbly_fin.rocketry.motors.motor import Motor
 
 
 def label_sentences(label: MotorLabel) -> tuple[str, ...]:
@@ -43,7 +46,7 @@ def label_sentences(label: MotorLabel) -> tuple[str, ...]:
     return tuple(said)
 
 
-def guessed_figures(motor: Motor) -> tuple[tuple[str, tuple[float, float], str], ...]:
+def guessed_figures(motor: "Motor") -> tuple[tuple[str, tuple[float, float], str], ...]:
     """Figures that are not known: name, low and high end, and the quantity they are shown as. [SI]"""
     u = motor.unsure
     if u is None:
@@ -75,7 +78,7 @@ def _ratio(one: Band, other: Band) -> Band:
     return math.exp(-down), math.exp(up)
 
 
-def guessed_sentences(motor: Motor) -> tuple[str, ...]:
+def guessed_sentences(motor: "Motor") -> tuple[str, ...]:
     """What of a motor is a guess, how wide, and what to do about it; nothing where nothing is."""
     if motor.unsure is None or motor.unsure.any_of_class:
         return ()

@@ -2,11 +2,13 @@
 
 import math
 from dataclasses import dataclass
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.motors.labels import MotorLabel
-from wobbly_fin.rocketry.motors.motor import Motor
+
+if TYPE_CHECKING:
+    from wobbly_fin.rocketry.motors.motor import Motor
 
 DoubtCode = Literal[
     "impulse_outside_class",
@@ -71,7 +73,7 @@ def burn_time_range_s(label: MotorLabel, impulse_n_s: float | None = None) -> tu
     return label.impulse_class.min_n_s / high_n, label.impulse_class.max_n_s / low_n
 
 
-def motor_doubts(motor: Motor) -> tuple[Doubt, ...]:
+def motor_doubts(motor: "Motor") -> tuple[Doubt, ...]:
     """Everything about a motor's data that does not add up."""
     curve = motor.curve
     found = list(label_doubts(motor.decoded, burn_time_s=curve.burn_time_s, impulse_n_s=curve.total_impulse_n_s))

@@ -10,7 +10,8 @@ from wobbly_fin.rocketry.airframe.solve import NoSolutionError, solve_fin
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
-from wobbly_fin.rocketry.configuration import Configuration, MountLoad
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.configuration.load import MountLoad
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.flight import fly

@@ -7,12 +7,14 @@ import random
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from wobbly_fin.rocketry.canopies import Canopy
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
-from wobbly_fin.rocketry.flight import QuickRocket, Site, fly
-from wobbly_fin.rocketry.motors import Motor
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.classes import ImpulseClass, impulse_class
 from wobbly_fin.rocketry.motors.labels import MotorLabel, decode
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.typical import typical_motor
 from wobbly_fin.rocketry.recovery.quiz import quiz
 from wobbly_fin.rocketry.templates.picture import Picture

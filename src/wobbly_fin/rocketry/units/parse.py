@@ -5,8 +5,6 @@ import re
 import tokenize
 from dataclasses import dataclass
 
-import pint
-
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice
 from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS, Quantity
@@ -170,10 +168,12 @@ def _unit(text: str, wanted: Quantity, field: str) -> str:
     special = _G_SPELLINGS.get(wanted.name, {})
     unit = special.get(spelt) or _SPELLINGS.get(spelt) or text.strip()
     r = registry()
+    from pint.errors import PintError
+
     try:
         same = r.Quantity(1.0, unit).check(r.Quantity(1.0, wanted.si).dimensionality)
     except (
-        pint.errors.PintError,
+        PintError,
         tokenize.TokenError,
         AttributeError,
         TypeError,

@@ -2,15 +2,19 @@
 
 import hashlib
 from functools import lru_cache
-
-import pint
+from typing import TYPE_CHECKING
 
 from wobbly_fin.rocketry.cache_folder import cache_folder
 
+if TYPE_CHECKING:
+    import pint
+
 
 @lru_cache(maxsize=1)
-def registry() -> pint.UnitRegistry[float]:
+def registry() -> "pint.UnitRegistry[float]":
     """Pint's registry, cached on disk between runs."""
+    import pint
+
     # Pint keeps where its definitions lay: another installation, or this one moved, would look for them there and fall.
     place = hashlib.sha256(f"{pint.__file__} {pint.__version__}".encode()).hexdigest()[:16]
     kept = cache_folder(f"units-{place}")

@@ -9,13 +9,14 @@ from django.db import transaction
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.rocketry.errors import RocketryError, Together
-from wobbly_fin.rocketry.motors import Motor, ThrustCurve, decode
+from wobbly_fin.rocketry.motors.curve import ThrustCurve
 from wobbly_fin.rocketry.motors.curve_csv import read_motor_csv
-from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
+from wobbly_fin.rocketry.motors.labels import decode
+from wobbly_fin.rocketry.motors.motor import CaseKind, Motor, Propellant
 from wobbly_fin.rocketry.motors.static_test import read_static_test
 from wobbly_fin.rocketry.motors.typical import typical_motor, usual_delays_s
-from wobbly_fin.rocketry.units import parse
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import parse
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import OwnMotor
 

@@ -14,8 +14,8 @@ from wobbly_fin.rocketry.airframe.materials import material
 from wobbly_fin.rocketry.building.glues import Glue, find_glue
 from wobbly_fin.rocketry.building.materials import GlueAtHand, SheetAtHand, TubeAtHand
 from wobbly_fin.rocketry.errors import RocketryError, Together
-from wobbly_fin.rocketry.units import parse, parse_si
 from wobbly_fin.rocketry.units.display import UnitChoice
+from wobbly_fin.rocketry.units.parse import parse, parse_si
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.glues import own_glues
 from wobbly_fin.stores.models import OwnGlue, RawStock

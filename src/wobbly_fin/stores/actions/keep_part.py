@@ -5,7 +5,7 @@ from typing import Any
 
 from django.contrib.auth.models import User
 
-from wobbly_fin.rocketry.airframe import PART_TYPES
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.models import OwnPart

@@ -13,8 +13,7 @@ from django.utils import timezone
 
 from wobbly_fin.formats.motors import MotorDocument
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.motors import Motor
-from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
+from wobbly_fin.rocketry.motors.motor import CaseKind, Motor, Propellant
 from wobbly_fin.rocketry.motors.typical import typical_motor
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.actions.add_motor import SheetForm

@@ -8,10 +8,9 @@ from django.db import transaction
 from wobbly_fin.accounts.people import preferences_of, units_of
 from wobbly_fin.rocketry.errors import RocketryError, Together, require_finite
 from wobbly_fin.rocketry.field.place import read_place
-from wobbly_fin.rocketry.flight import Site
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.units.display import UnitChoice
-from wobbly_fin.rocketry.units.parse import Typed
+from wobbly_fin.rocketry.units.parse import Typed, parse
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.stores.fields import place_said
 from wobbly_fin.stores.models import FlyingField

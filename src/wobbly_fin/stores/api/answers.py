@@ -5,8 +5,8 @@ from decimal import Decimal
 
 from django.contrib.auth.models import User
 
-from wobbly_fin.rocketry.airframe import PART_TYPES
 from wobbly_fin.rocketry.airframe.materials import MATERIALS
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.choosing.cost import break_even_flights, single_use_like
 from wobbly_fin.rocketry.choosing.permits import least_site_m
@@ -16,13 +16,13 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.field.explain import BURNS_CAUTION
 from wobbly_fin.rocketry.field.field import BURNS_EASILY, SURFACES
 from wobbly_fin.rocketry.messages import say
-from wobbly_fin.rocketry.motors import Motor
 from wobbly_fin.rocketry.motors.classes import CLASSES
 from wobbly_fin.rocketry.motors.explain import doubt_sentence, guessed_figures, guessed_sentences
+from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.pasted import PastedMotor, read_pasted
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 from wobbly_fin.rocketry.motors.typical import typical_motor
-from wobbly_fin.rocketry.stock import StockItem
+from wobbly_fin.rocketry.stock.stock import StockItem
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range, show_size
 from wobbly_fin.site.seen import version_of
 from wobbly_fin.stores.actions.put_in import put_in_before

@@ -10,13 +10,13 @@ from ninja import File, Router, Status
 from ninja.files import UploadedFile
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
-from wobbly_fin.formats.answers import label_answer
 from wobbly_fin.formats.kml import write_kml
+from wobbly_fin.formats.label_answer import label_answer
 from wobbly_fin.formats.motors import read_motors
 from wobbly_fin.formats.sheets import cells_of
 from wobbly_fin.rocketry.field.geojson import write_geojson
-from wobbly_fin.rocketry.motors import decode
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
+from wobbly_fin.rocketry.motors.labels import decode
 from wobbly_fin.rocketry.motors.pasted import motor_list_of
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut

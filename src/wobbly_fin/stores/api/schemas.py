@@ -5,7 +5,7 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from wobbly_fin.rocketry.field import FeatureKind
+from wobbly_fin.rocketry.field.field import FeatureKind
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
 from wobbly_fin.site.schema import Schema, Versioned
 

@@ -18,7 +18,7 @@ from wobbly_fin.rocketry.building.changes import MOST_CHANGES, Change, change_pl
 from wobbly_fin.rocketry.building.hours import WEEKDAYS, moment_s, read_hours, zone_of
 from wobbly_fin.rocketry.building.repairs import repair_plan
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.parse import parse
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.workshop.models import Build
 from wobbly_fin.workshop.station import bench_of, build_of, chosen, plan_of

@@ -16,7 +16,7 @@ from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, sma
 from wobbly_fin.rocketry.building.explain import drift_sentence, weighed_sentence
 from wobbly_fin.rocketry.building.weighing import Weighed, weighed
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.units import parse
+from wobbly_fin.rocketry.units.parse import parse
 from wobbly_fin.site.errors import RefusedError
 from wobbly_fin.site.keys import under_key
 from wobbly_fin.workshop.models import Build, BuildEvent

@@ -39,5 +39,6 @@ class Command(BaseCommand):
         serve(
             address,
             f"Wobbly Fin is ready at http://{address}/ (Ctrl-C stops it)\n"
-            f"Come in by this link, once; your browser is known after that. `make link` prints another.\n{link}",
+            "Come in by this link, once; your browser is known after that. "
+            f"`{'wobbly' if settings.INSTALLED else 'make'} link` prints another.\n{link}",
         )
