@@ -1,19 +1,16 @@
 """A wish, and whole rockets that meet it: the document `wobbly propose` reads, and its answer."""
 
-import uuid
-from dataclasses import fields
 from typing import Annotated, Any
 
 from pydantic import Field
 
 from wobbly_fin.formats.base import Document, Number, within
 from wobbly_fin.formats.documents import FlyerDocument, PayloadDocument, SiteDocument
+from wobbly_fin.formats.drawn_up import drawn_up
 from wobbly_fin.formats.judge_file import judge_answer
 from wobbly_fin.formats.motors import MOST_MOTORS, MotorDocument
-from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.rocketry.airframe.airframe import Airframe
-from wobbly_fin.rocketry.airframe.parts import Part
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.configuration.configuration import Configuration
@@ -103,11 +100,8 @@ class ProposeDocument(Document):
         return self._file(airframe, "proposal").to_configuration()
 
     def _file(self, airframe: Airframe, name: str) -> RocketFile:
-        stage = airframe.stages[0]
-        told: dict[str, Any] = {"name": name, "stages": [{"id": stage.id, "parts": [_filed(p) for p in stage.parts]}]}
-        if self.want.payload is not None:
-            told["payload"] = {"mass_kg": self.want.payload.mass_kg, "stands_n": self.want.payload.stands_n}
-        return RocketFile.model_validate(told)
+        carried = self.want.payload
+        return drawn_up(airframe, name, None if carried is None else {"mass_kg": carried.mass_kg, "stands_n": carried.stands_n})
 
     def _design(self, design: Design, number: int) -> dict[str, Any]:
         candidate = design.candidate
@@ -123,14 +117,3 @@ class ProposeDocument(Document):
             ),
             "bought": list(bought(design, have)),
         }
-
-
-def _filed(part: Part) -> dict[str, Any]:
-    """A part as a rocket file has it; what is left at its usual is left out."""
-    known = FILED_PARTS[part.TYPE].model_fields
-    told: dict[str, Any] = {"type": part.TYPE}
-    for f in fields(part):
-        value = getattr(part, f.name)
-        if f.name in known and value is not None and value != f.default:
-            told[f.name] = [list(corner) for corner in value] if f.name == "outline" else value
-    return told | {"id": str(uuid.UUID(part.id))}

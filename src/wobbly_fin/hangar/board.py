@@ -68,10 +68,10 @@ def in_box(stock: Mapping[str, Stocked], configuration: Configuration) -> bool:
     return all(k in stock and stock[k].with_delay(d) >= n for (k, d), n in burns(configuration).items())
 
 
-def board_of(user: User, row: Rocket, *, shares: bool = False) -> Board:
-    """Fly and judge every motor on the shelf that fits; with `shares` the clouds of landings of those that lead."""
+def board_of(user: User, row: Rocket, *, shares: bool = False, only: Sequence[Shelved] = ()) -> Board:
+    """Fly and judge every motor on the shelf that fits, or `only` those; with `shares` the clouds of landings of those that lead."""
     asked = question_of(user, row)
-    everything = shelf_for(user, asked.base.mounts)
+    everything = list(only) or shelf_for(user, asked.base.mounts)
     printed = asked.file.printed_motors
     found = picked(asked.base, asked.situation, [s.motor for s in everything], asked.rules, printed)
     board = Board(

@@ -13,6 +13,7 @@ from ninja.security import SessionAuth
 from wobbly_fin.accounts.api.router import router as accounts
 from wobbly_fin.demo.router import router as examples
 from wobbly_fin.hangar.api.air_router import router as air
+from wobbly_fin.hangar.api.begin_router import router as begin
 from wobbly_fin.hangar.api.parts_router import router as kept_parts
 from wobbly_fin.hangar.api.recovery_router import router as recovery
 from wobbly_fin.hangar.api.router import router as hangar
@@ -70,7 +71,7 @@ _FILES = {
     "build_calendar": "text/calendar",
     "build_diary": "application/pdf", "flights_csv": "text/csv", "flight_photo": "image/jpeg", "flights_json": "application/json",
     "landings_geojson": "application/geo+json", "landings_kml": _KML, "archive": "application/zip",
-    "day_papers": "application/pdf", "range_papers": "application/pdf", "scatter": "text/event-stream",
+    "day_papers": "application/pdf", "range_papers": "application/pdf", "scatter": "text/event-stream", "begin_rocket": "text/event-stream",
 }  # fmt: skip
 
 api = DescribedAPI(
@@ -84,6 +85,7 @@ api.add_router("/hangar", shape)
 api.add_router("/hangar", air)
 api.add_router("/hangar", recovery)
 api.add_router("/hangar", training)
+api.add_router("/hangar", begin)
 api.add_router("/hangar", examples)
 api.add_router("/stores", stores)
 api.add_router("/stores", kept_parts)

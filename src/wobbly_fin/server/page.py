@@ -8,7 +8,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 from wobbly_fin.accounts.models import Preferences
-from wobbly_fin.rocketry.messages.catalogue import say
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.server.early import early, is_shown
 from wobbly_fin.site.warm import READY
 

@@ -840,6 +840,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hangar/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description Server-sent events, each a `BeginOut`, until all is tried or the reader goes away; keeps nothing.
+         */
+        post: operations["begin_rocket"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hangar/example": {
         parameters: {
             query?: never;
@@ -5407,6 +5427,131 @@ export interface components {
             places: number[];
         };
         /**
+         * BeginOut
+         * @description One message: boxes as read, a rocket, how many were tried, or the end with the reason why there is none.
+         *
+         *     `kinds` has, by rocket shown so far, what it is the best in.
+         */
+        BeginOut: {
+            /**
+             * Said
+             * @default {}
+             */
+            said: {
+                [key: string]: string;
+            };
+            /**
+             * Errors
+             * @default {}
+             */
+            errors: {
+                [key: string]: string;
+            };
+            /**
+             * Missing
+             * @default {}
+             */
+            missing: {
+                [key: string]: string;
+            };
+            rocket?: components["schemas"]["BegunOut"] | null;
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: string[][];
+            /**
+             * Tried
+             * @default 0
+             */
+            tried: number;
+            /**
+             * Of
+             * @default 0
+             */
+            of: number;
+            /**
+             * Ended
+             * @default false
+             */
+            ended: boolean;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * BegunLineOut
+         * @description A line of a kit's list: the part it became, or what is asked about it; neither: nothing of the drawing.
+         */
+        BegunLineOut: {
+            /** Text */
+            text: string;
+            /** Part */
+            part: string | null;
+            /** Asks */
+            asks: string;
+        };
+        /**
+         * BegunOut
+         * @description A whole rocket: its file, how it is drawn, what its board says, how sure it is and what to measure first.
+         */
+        BegunOut: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Drawn */
+            drawn: components["schemas"]["DrawnOut"][];
+            /** Length M */
+            length_m: number;
+            /** Diameter M */
+            diameter_m: number;
+            /** Headline */
+            headline: string;
+            /** Verdict */
+            verdict: string;
+            /** Said */
+            said: {
+                [key: string]: string;
+            };
+            /** Practice */
+            practice: boolean;
+            /** Limits */
+            limits: string[];
+            /** Lines */
+            lines: components["schemas"]["BegunLineOut"][];
+            /** Missing */
+            missing: string;
+            /** Sure */
+            sure: string;
+            /** First */
+            first: string[];
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: string[];
+        };
+        /**
+         * BeginIn
+         * @description Begin a build or a repair.
+         */
+        BeginIn: {
+            /**
+             * Kind
+             * @default build
+             * @enum {string}
+             */
+            kind: "build" | "repair";
+            /**
+             * Damage
+             * @default
+             */
+            damage: string;
+        };
+        /**
          * MotorOut
          * @description A motor on the shelf. `thrust` is rows of time [s] and thrust [N].
          */
@@ -6448,23 +6593,6 @@ export interface components {
              * Format: date-time
              */
             until: string;
-        };
-        /**
-         * BeginIn
-         * @description Begin a build or a repair.
-         */
-        BeginIn: {
-            /**
-             * Kind
-             * @default build
-             * @enum {string}
-             */
-            kind: "build" | "repair";
-            /**
-             * Damage
-             * @default
-             */
-            damage: string;
         };
         /**
          * SchoolsIn
@@ -11303,6 +11431,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MarksOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    begin_rocket: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
                 };
             };
             /** @description Unprocessable Entity */

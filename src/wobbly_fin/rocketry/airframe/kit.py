@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from wobbly_fin.rocketry.errors import RocketryError
 
 _COUNTED = re.compile(
-    r"^\s*(?:[-*•·]\s*)?(?:(\d{1,3})\s*(?:[x×]|pcs?\.?|off)?\s+)?(.*?)(?:\s*[x×]\s*(\d{1,3}))?\s*$", re.IGNORECASE
+    r"^\s*(?:[-*•·]\s*)?(?:(\d{1,3})\s*(?:[x×]|pcs?\.?|off)?\s+)?(.*?)(?:(?<![\d\s])\s*[x×]\s*(\d{1,3}))?\s*$", re.IGNORECASE
 )
 MOST_LINES = 200
 LONGEST_LINE = 160

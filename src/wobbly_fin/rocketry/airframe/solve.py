@@ -184,7 +184,7 @@ def sensitivities(airframe: Airframe, motors: Sequence[Motor | None], beside: Be
     for index, part in enumerate(airframe.parts):
         for f in described(type(part)):
             value = getattr(part, f.name)
-            if f.metadata.get("quantity") != "short_length" or not value or f.name in _NOT_DIMENSIONS:
+            if f.metadata.get("quantity") != "short_length" or not value or f.name in NOT_DIMENSIONS:
                 continue
             try:
                 changed = with_part(airframe, index, replace(part, **{f.name: value * 1.1}))
@@ -199,7 +199,7 @@ def sensitivities(airframe: Airframe, motors: Sequence[Motor | None], beside: Be
     return tuple(sorted(out, key=lambda s: -abs(s.margin_change)))
 
 
-_NOT_DIMENSIONS = {"position_m", "offset_m", "rod_diameter_m", "max_motor_length_m"}
+NOT_DIMENSIONS = {"position_m", "offset_m", "rod_diameter_m", "max_motor_length_m"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,13 +1,18 @@
 """What a proposal asks for, what it gives up, and why there is none."""
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
+from wobbly_fin.rocketry.airframe.layout import Layout
+from wobbly_fin.rocketry.airframe.parts.part import described
+from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.messages import say
+from wobbly_fin.rocketry.proposing.kit_rocket import LineRead
+from wobbly_fin.rocketry.proposing.narrow import Narrowing
 from wobbly_fin.rocketry.proposing.search import Design, Nearest
 from wobbly_fin.rocketry.proposing.wish import Wish
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
-from wobbly_fin.rocketry.words import capital
+from wobbly_fin.rocketry.words import capital, uncapital
 
 _ALWAYS = {"allowance"}
 
@@ -41,6 +46,8 @@ def given_up(design: Design, *, cost_asked: bool, hours_asked: bool, units: Unit
 def why_none(wish: Wish, nearest: Nearest, units: UnitChoice = METRIC) -> str:
     """Which wish must give, and by how much."""
     if nearest.fitting == 0:
+        if wish.mount_diameter_m is None:
+            return say("proposal-no-motor-at-all")
         return say("proposal-no-motor", across=show(wish.mount_diameter_m, "short_length", units))
     if 0 < nearest.highest_m < wish.apogee_m[0]:
         return say(
@@ -52,4 +59,41 @@ def why_none(wish: Wish, nearest: Nearest, units: UnitChoice = METRIC) -> str:
         )
     if nearest.highest_m == 0:
         return say("proposal-no-room")
-    return say("proposal-fails", test=nearest.failed.replace("_", " ")) if nearest.failed else say("proposal-none-meets")
+    if nearest.failed:
+        return say("proposal-fails", tests="; ".join(uncapital(trial_sentence(t, units)) for t in nearest.failed))
+    return say("proposal-none-meets")
+
+
+def asked_sentence(line: LineRead) -> str:
+    """What is asked about a line of a kit's list; "" where nothing is."""
+    return "" if line.asks is None else say(f"kit-asks-{line.asks}")
+
+
+def narrowing_sentences(found: Narrowing, layout: Layout, units: UnitChoice = METRIC, most: int = 4) -> Iterator[str]:
+    """What to weigh or measure first, with what it is worth."""
+    for worth in found.first[:most]:
+        part = layout.placed[worth.index].part
+        figures = {
+            "part": part.called, "height": show(abs(worth.height_m), "height", units), "margin": f"{abs(worth.margin_calibres):.2f}",
+            "share": f"{worth.share:.0%}",
+        }  # fmt: skip
+        if worth.figure == "mass_kg":
+            yield say("narrow-weigh", **figures)
+            continue
+        label = next(f.metadata["label"] for f in described(type(part)) if f.name == worth.figure)
+        yield say("narrow-measure", figure=uncapital(label), **figures)
+
+
+def kinds(
+    masses_kg: Sequence[float], hours: Sequence[float], landings_m_s: Sequence[float], impulses_n_s: Sequence[float]
+) -> list[list[str]]:
+    """In what each of several rockets is the best of them."""
+    found: list[list[str]] = [[] for _ in masses_kg]
+    if len(found) < 2:
+        return found
+    for key, figures in (("light", masses_kg), ("quick", hours), ("gentle", landings_m_s), ("little", impulses_n_s)):
+        least = min(figures)
+        # A difference nobody would notice makes none the best.
+        if sorted(figures)[1] > 1.03 * least:
+            found[figures.index(least)].append(say("proposal-kind", kind=key))
+    return found

@@ -1,30 +1,34 @@
 """Designs sought for a wish: tube by tube and motor by motor, each sized by its balance and flown, the best that are judged fit kept."""
 
 import math
+from collections import Counter
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
+from itertools import product
+from statistics import fmean
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
-from wobbly_fin.rocketry.airframe.solve import NoSolutionError, solve_fin
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
+from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.configuration.load import MountLoad
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.flight import fly
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.proposing.sketch import Sketch, Tube, body_tubes, mount_tube
+from wobbly_fin.rocketry.proposing.settle import settled
+from wobbly_fin.rocketry.proposing.sketch import Sketch, body_tubes, mount_tube
 from wobbly_fin.rocketry.proposing.wish import Wish
 
 Configure = Callable[[Airframe], Configuration]
-_CD = 0.75  # of a flat canopy
 _STRETCHES = (0.0, 3.0, 7.0)
-_MOST_TUBES, _MOST_JUDGED = 4, 60
+_MOST_TUBES, MOST_JUDGED = 4, 60
+_WEAK = 4  # tries that one counts for which hardly lifts: another tube makes it no stronger
+_TURN, _AGAIN = 0.05, 0.8  # of a miss, what another try with the same motor costs, and with a tube that has met the wish
 _SHARES = (0.4, 0.85)  # how far up its window the margin is put
-_PASSES = 3  # in which fins, canopy and balance come to terms
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,7 +47,9 @@ class Nearest:
     highest_m: float = 0.0
     lowest_m: float = math.inf
     fitting: int = 0
-    failed: str = ""
+    first_m: float | None = None  # of the latest, as sized, before any clay
+    failed: tuple[Trial, ...] = ()  # of what came nearest
+    latest: tuple[Trial, ...] = ()
 
     def saw(self, apogee_m: float) -> None:
         self.highest_m, self.lowest_m = max(self.highest_m, apogee_m), min(self.lowest_m, apogee_m)
@@ -52,7 +58,19 @@ class Nearest:
 def propose(
     wish: Wish, motors: Sequence[Motor], situation: Situation, configure: Configure, rules: Rules, count: int
 ) -> tuple[list[Design], Nearest]:
-    """Designs that meet a wish, different from one another, best first; and how near the rest came.
+    """Designs that meet a wish, different from one another, best first; and how near the rest came. Parameters as for `seek`."""
+    nearest, found = Nearest(), []
+    for design in seek(wish, motors, situation, configure, rules, nearest):
+        found += [design] if design is not None else []
+        if _enough(found, count):
+            break
+    return different(found, count), nearest
+
+
+def seek(
+    wish: Wish, motors: Sequence[Motor], situation: Situation, configure: Configure, rules: Rules, nearest: Nearest
+) -> Iterator[Design | None]:
+    """What is tried for a wish, the likeliest first: a design that meets it, or None for one that does not.
 
     Parameters
     ----------
@@ -60,34 +78,36 @@ def propose(
         The box they fly from.
     configure : callable
         Makes a rocket of an airframe, as it would be kept.
+    nearest : Nearest
+        Told how near each came.
     """
-    nearest = Nearest()
-    mount = mount_tube(wish.mount_diameter_m)
-    shelf = [m for m in motors if abs(m.diameter_m - wish.mount_diameter_m) < 0.0015 and m.kind == "single" and m.delays_s]
+    told = wish.mount_diameter_m
+    shelf = [m for m in motors if (told is None or abs(m.diameter_m - told) < 0.0015) and m.kind == "single" and m.delays_s]
     if wish.motor is not None:
         shelf = [m for m in shelf if m.name == wish.motor.partition("-")[0] or m.label == wish.motor]
     nearest.fitting = len(shelf)
-    found: list[Design] = []
-    tried = 0
-    for sketch, motor in _sketches(wish, mount, shelf, nearest):
-        if tried >= _MOST_JUDGED or _enough(found, count):
-            break
-        tried += 1
+    queue = _Queue(waiting=list(_sketches(wish, shelf)), window_m=wish.apogee_m)
+    for _ in range(MOST_JUDGED):
+        begun = queue.next()
+        if begun is None:
+            return
+        nearest.first_m, nearest.latest = None, ()
         try:
-            design = _sized(sketch, motor, wish, situation, configure, rules, nearest)
+            design = _sized(begun.sketch, begun.motor, wish, situation, configure, rules, nearest)
         except RocketryError:
-            continue
-        if design is not None:
-            found.append(design)
-    return _different(found, count), nearest
+            design = None
+        failed: tuple[Trial, ...] = nearest.latest
+        weak = any(test.name in ("lifts", "rod_speed") for test in failed)
+        queue.heard(begun, nearest.first_m, weak=weak, met=design is not None)
+        yield design
 
 
 def _enough(found: Sequence[Design], count: int) -> bool:
     good = [d for d in found if d.candidate.settled == "good"]
-    return len(_different(good, count)) >= count
+    return len(different(good, count)) >= count
 
 
-def _different(found: Sequence[Design], count: int) -> list[Design]:
+def different(found: Sequence[Design], count: int) -> list[Design]:
     """Best first: good before marginal, then least impulse; no two of one motor in one tube while others are there."""
     rank = {"good": 0, "marginal": 1}
     best = sorted(
@@ -103,26 +123,73 @@ def _different(found: Sequence[Design], count: int) -> list[Design]:
     return kept[:count]
 
 
-def _sketches(wish: Wish, mount: Tube, shelf: Sequence[Motor], nearest: Nearest) -> Iterator[tuple[Sketch, Motor]]:
-    """Beginnings worth sizing: by a rough flight near the height wished for, the nearest first."""
-    rough: list[tuple[float, int, Sketch, Motor]] = []
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Begun:
+    """A sketch with a motor, and about how high they go by a rule of thumb. [m]"""
+
+    sketch: Sketch
+    motor: Motor
+    thumb_m: float
+
+    @property
+    def pair(self) -> tuple[str, float]:
+        """What makes two of them much the same rocket."""
+        return self.motor.key, self.sketch.body.outside_m
+
+
+@dataclass(slots=True, kw_only=True)
+class _Queue:
+    """Beginnings that wait for being sized, the likeliest next: what flew teaches by how much the rule of thumb is off."""
+
+    waiting: list[_Begun]
+    window_m: tuple[float, float]
+    off: dict[str, list[float]] = field(default_factory=dict)
+    tries: Counter[str] = field(default_factory=Counter)
+    met: set[tuple[str, float]] = field(default_factory=set)
+
+    def next(self) -> _Begun | None:
+        """The likeliest, taken out; None when none is left."""
+        if not self.waiting:
+            return None
+        everywhere = [x for each in self.off.values() for x in each]
+        usual = fmean(everywhere) if everywhere else 0.0
+        found = min(self.waiting, key=lambda b: self._cost(b, fmean(self.off[b.motor.key]) if b.motor.key in self.off else usual))
+        self.waiting.remove(found)
+        return found
+
+    def heard(self, begun: _Begun, height_m: float | None, *, weak: bool, met: bool) -> None:
+        """How high it really went, if it flew, whether it left the pad too slowly, and whether it met the wish."""
+        self.tries[begun.motor.key] += _WEAK if weak else 1
+        if height_m:
+            self.off.setdefault(begun.motor.key, []).append(math.log(height_m / begun.thumb_m))
+        if met:
+            self.met.add(begun.pair)
+
+    def _cost(self, begun: _Begun, off: float) -> float:
+        low, high = self.window_m
+        height = begun.thumb_m * math.exp(off)
+        # Too high can be mended with clay, too low cannot.
+        miss = 3 * math.log(low / height) if height < low else math.log(height / high) if height > high else 0.0
+        small = 0.02 * (begun.sketch.fins == 4) + 0.01 * begun.motor.class_rank
+        return miss + small + _TURN * self.tries[begun.motor.key] + _AGAIN * (begun.pair in self.met)
+
+
+def _sketches(wish: Wish, shelf: Sequence[Motor]) -> Iterator[_Begun]:
+    """Every tube, length and set of fins for every motor."""
     number = 0
-    for body in body_tubes(mount, wish.body_diameter_m, wish.cargo)[:_MOST_TUBES]:
-        for motor in shelf:
-            for stretch in _STRETCHES:
-                for fins, edges in ((3, "rounded"), (4, "square")):
-                    sketch = Sketch(
-                        name=f"proposal {number}", body=body, mount=mount, motor_length_m=max(motor.length_m, 0.045), stretch=stretch, fins=fins,
-                        span_m=1.5 * body.outside_m, canopy_m=12 * body.outside_m, edges=edges, cargo=wish.cargo,
-                    )  # fmt: skip
-                    if wish.length_max_m is not None and sketch.length_m > wish.length_max_m:
-                        continue
-                    number += 1
-                    height = _thumb_m(sketch, motor)
-                    low, high = wish.apogee_m
-                    miss = math.log(low / height) * 3 if height < low else math.log(height / high) if height > high else 0.0
-                    rough.append((miss + 0.02 * (fins == 4) + 0.01 * motor.class_rank, number, sketch, motor))
-    yield from ((s, m) for _, _, s, m in sorted(rough, key=lambda r: r[:2]))
+    for motor in shelf:
+        mount = mount_tube(wish.mount_diameter_m or motor.diameter_m)
+        for body, stretch, (fins, edges) in product(
+            body_tubes(mount, wish.body_diameter_m, wish.cargo)[:_MOST_TUBES], _STRETCHES, ((3, "rounded"), (4, "square"))
+        ):
+            sketch = Sketch(
+                name=f"proposal {number}", body=body, mount=mount, motor_length_m=max(motor.length_m, 0.045), stretch=stretch, fins=fins,
+                span_m=1.5 * body.outside_m, canopy_m=12 * body.outside_m, edges=edges, cargo=wish.cargo,
+            )  # fmt: skip
+            if wish.length_max_m is not None and sketch.length_m > wish.length_max_m:
+                continue
+            number += 1
+            yield _Begun(sketch=sketch, motor=motor, thumb_m=_thumb_m(sketch, motor))
 
 
 def _thumb_m(sketch: Sketch, motor: Motor) -> float:
@@ -159,9 +226,10 @@ def _sized(
             if not whole.against:
                 return Design(sketch=made, airframe=airframe, candidate=whole) if _meets(whole, wish) else None
             candidates = [whole]
-        worst = min(candidates, key=lambda c: len(c.against)).against[0].name
-        nearest.failed = nearest.failed or worst
-        if not worst.startswith("stable"):
+        nearest.latest = tuple(min(candidates, key=lambda c: len(c.against)).against)
+        if not nearest.failed or len(nearest.latest) < len(nearest.failed):
+            nearest.failed = nearest.latest
+        if not nearest.latest[0].name.startswith("stable"):
             return None
     return None
 
@@ -173,6 +241,7 @@ def _of_height(
     low, high = wish.apogee_m
     height = _height_m(sketch, motor, configure, situation)
     nearest.saw(height)
+    nearest.first_m = height
     if height < low:
         return None
     if height <= 0.97 * high:
@@ -190,28 +259,10 @@ def _of_height(
 
 
 def _settled(sketch: Sketch, motor: Motor, wish: Wish, situation: Situation, share: float) -> Sketch:
-    """Fins, canopy and where it balances, come to terms with one another; the margin lies so far up its window."""
-    least, most = wish.margin_calibres
-    slow, fast = wish.descent_rate_m_s
-    rate = slow + 0.55 * (fast - slow)
-    for _ in range(_PASSES):
-        airframe = sketch.airframe()
-        fins = [p.id for p in airframe.parts].index(sketch.id_of("fins"))
-        try:
-            span, airframe = solve_fin(airframe, [motor], fins, "span_m", least + share * (most - least))
-        except NoSolutionError:
-            # Already straighter than asked with hardly a fin: the least that stands up.
-            span = 0.9 * sketch.body.outside_m
-        found = balance(airframe, [motor])
-        hanging = found.burnout.mass_kg
-        across = math.sqrt(8 * hanging * STANDARD_GRAVITY_M_S2 / (math.pi * situation.site.pad_density_kg_m3 * _CD * rate**2))
-        sketch = replace(
-            sketch,
-            span_m=round(max(span, 0.6 * sketch.body.outside_m), 4),
-            canopy_m=round(max(across, 0.08), 3),
-            balance_m=round(found.ignition.cg_m, 4),
-        )
-    return sketch
+    """Sized for a margin so far up its window, and for a descent about the middle of its own."""
+    (least, most), (slow, fast) = wish.margin_calibres, wish.descent_rate_m_s
+    density = situation.site.pad_density_kg_m3
+    return settled(sketch, motor, least + share * (most - least), slow + 0.55 * (fast - slow), density)
 
 
 def _height_m(sketch: Sketch, motor: Motor, configure: Configure, situation: Situation) -> float:

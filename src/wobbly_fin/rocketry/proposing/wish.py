@@ -27,8 +27,8 @@ class Wish:
 
     Parameters
     ----------
-    mount_diameter_m : float
-        Of the motors it takes. [m]
+    mount_diameter_m : float or None
+        Of the motors it takes; None: of any in the box. [m]
     apogee_m, margin_calibres, descent_rate_m_s : (float, float)
     time_aloft_s : (float, float) or None
         From ignition to the ground.
@@ -42,7 +42,7 @@ class Wish:
         For a window that is none, or figures nobody builds.
     """
 
-    mount_diameter_m: float
+    mount_diameter_m: float | None
     apogee_m: Window
     margin_calibres: Window
     descent_rate_m_s: Window
@@ -53,7 +53,8 @@ class Wish:
     motor: str | None = None
 
     def __post_init__(self) -> None:
-        require_finite("mount_diameter_mm", self.mount_diameter_m * 1000, 6.0, 160.0)
+        if self.mount_diameter_m is not None:
+            require_finite("mount_diameter_mm", self.mount_diameter_m * 1000, 6.0, 160.0)
         _window("apogee_m", self.apogee_m, 5.0, 30_000.0)
         _window("margin_calibres", self.margin_calibres, 0.3, 10.0)
         _window("descent_rate_m_s", self.descent_rate_m_s, 0.5, 30.0)
@@ -62,7 +63,7 @@ class Wish:
         if self.length_max_m is not None:
             require_finite("length_max_m", self.length_max_m, 0.1, 6.0)
         if self.body_diameter_m is not None:
-            require_finite("body_diameter_mm", self.body_diameter_m * 1000, self.mount_diameter_m * 1000, 300.0)
+            require_finite("body_diameter_mm", self.body_diameter_m * 1000, (self.mount_diameter_m or 0.006) * 1000, 300.0)
         if self.cargo is not None and self.body_diameter_m is not None and self.cargo.diameter_m > self.body_diameter_m - 0.002:
             raise RocketryError("payload.diameter_m", "is wider than the body asked for; a wider body, or something slimmer")
 

@@ -10,11 +10,51 @@ proposal-no-cost = what it costs is not reckoned: nothing here knows prices
 proposal-no-hours = hours of work were not held against your limit: the build plan tells them
 proposal-guessed = masses are guessed from sizes until you have it on a scale
 
-## Why there is none. $height, $wanted heights; $test a test's name.
+## Why there is none. $height, $wanted heights; $tests what failed.
 
 proposal-no-motor = No motor with a charge of its own, { $across } across, is in the box.
 proposal-too-low = The highest that any motor in the box takes a rocket like this is about { $height }; { $wanted } was asked for.
 proposal-too-high = The lowest that could be had is about { $height }, with all the ballast a motor lifts; { $wanted } was asked for at most.
 proposal-no-room = Nothing as short as asked holds a motor, its mount and what it comes down under, in a tube that takes the payload.
-proposal-fails = Sizes could be found, but none passed the test of { $test }: give it a gentler site, or another window.
+proposal-fails = Of all that were tried, what came nearest failed: { $tests }. A longer rod, another day or a wider wish may let it pass.
 proposal-none-meets = Sizes were tried, and none met all windows at once: widen the one you can best do without.
+proposal-no-motor-at-all = There is no motor with a charge of its own in your box yet: add one, or show the practice shelf in Settings.
+
+## Which of several rockets is best in what. $kind.
+
+proposal-kind = { $kind ->
+    [light] lightest
+    [quick] quickest to build
+    [gentle] softest landing
+   *[little] smallest motor
+  }
+
+## A kit’s list. What is asked about a line.
+
+kit-asks-unknown = Which part is this? Add it in Shape, or write it another way.
+kit-asks-joins = What does this coupler join? The list names one tube only.
+kit-asks-another = There is one of these already: say in Shape where the second goes.
+kit-asks-where = Where does it go? Add it in Shape, in its place.
+kit-asks-width = How wide is the tube? Measure across it.
+
+## What to measure first. $part, $figure of it; $height, $margin: how far each goes with it; $share of all that is unsure.
+
+narrow-weigh = Weigh the { $part }: its guess moves the height by { $height } and the balance by { $margin } calibres ({ $share } of what is unsure).
+narrow-measure = Measure the { $part }, { $figure }: its guess moves the height by { $height } and the balance by { $margin } calibres ({ $share } of what is unsure).
+
+## What a rocket just begun rests on.
+
+begun-sure = Guessed so far: height give or take { $height }, balance give or take { $margin } calibres.
+begun-name = { $across } rocket
+begun-missing = Not told, so as usual: { $parts }.
+begun-balanced = Sized to balance with { $motor }, the strongest that fits.
+
+## Boxes of a rocket to be begun. $range.
+
+begin-needs-diameter = is missing; measure across the tube
+begin-needs-motor = is missing; write what is printed on it, such as { $example }
+begin-needs-low = is missing; how high at least?
+begin-needs-high = is missing; how high at most?
+begin-no-size = is no pair of sizes; write diameter × length, such as { $example }
+begin-no-number = { $text } is no number
+begin-payload-both = is missing; a payload needs its weight and its size

@@ -1,0 +1,45 @@
+"""An airframe of the core's as a rocket file: what is left at its usual is left out."""
+
+import uuid
+from collections.abc import Mapping
+from dataclasses import fields
+from typing import Any
+
+from wobbly_fin.formats.parts import FILED_PARTS
+from wobbly_fin.formats.rocket_file import RocketFile
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.parts import Part
+
+
+def drawn_up(
+    airframe: Airframe,
+    name: str,
+    payload: dict[str, Any] | None = None,
+    texts: Mapping[str, dict[str, str]] | None = None,
+    **more: Any,
+) -> RocketFile:
+    """The file of an airframe of one stage.
+
+    Parameters
+    ----------
+    texts : mapping or None
+        By part, what its owner typed for its figures: all else of it is a guess.
+    more : Any
+        Other keys of the file.
+    """
+    stage = airframe.stages[0]
+    parts = [_filed(p) | ({"typed": texts[p.id]} if texts and p.id in texts else {}) for p in stage.parts]
+    told: dict[str, Any] = {"name": name, "stages": [{"id": stage.id, "parts": parts}], **more}
+    if payload is not None:
+        told["payload"] = payload
+    return RocketFile.model_validate(told)
+
+
+def _filed(part: Part) -> dict[str, Any]:
+    known = FILED_PARTS[part.TYPE].model_fields
+    told: dict[str, Any] = {"type": part.TYPE}
+    for f in fields(part):
+        value = getattr(part, f.name)
+        if f.name in known and value is not None and value != f.default:
+            told[f.name] = [list(corner) for corner in value] if f.name == "outline" else value
+    return told | {"id": str(uuid.UUID(part.id))}

@@ -1,0 +1,60 @@
+"""A rocket begun: with a kit, a tube, a motor, a goal or a picture in the head; whole rockets stream in as they are found."""
+
+from collections.abc import Iterator
+
+from django.contrib.auth.models import User
+from django.http import HttpRequest, StreamingHttpResponse
+from ninja import Router
+
+from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.hangar.api.begin_answers import Figures, begun_out
+from wobbly_fin.hangar.api.begin_schemas import BeginIn, BeginOut
+from wobbly_fin.hangar.begun import Begun, Read, begun, read_boxes
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.proposing.explain import kinds
+from wobbly_fin.rocketry.proposing.search import MOST_JUDGED
+from wobbly_fin.site.errors import ErrorOut
+
+router = Router(tags=["hangar"])
+_EVERY = 3  # tries between two messages that say how far it is
+
+
+@router.post("/begin", response={200: BeginOut, 422: ErrorOut}, operation_id="begin_rocket")
+def begin(request: HttpRequest, body: BeginIn) -> StreamingHttpResponse:
+    """Server-sent events, each a `BeginOut`, until all is tried or the reader goes away; keeps nothing."""
+    user = person(request)
+    read = read_boxes(body.way, body.typed, units_of(preferences_of(user)))
+    response = StreamingHttpResponse(_events(user, body, read), content_type="text/event-stream")
+    response["Cache-Control"] = "no-cache"
+    response["X-Accel-Buffering"] = "no"
+    return response
+
+
+def _events(user: User, body: BeginIn, read: Read) -> Iterator[str]:
+    yield _message(
+        BeginOut(said=read.said, errors=read.errors, missing=read.missing, of=MOST_JUDGED if body.way == "goal" else 0)
+    )
+    if read.errors or read.missing:
+        yield _message(BeginOut(ended=True))
+        return
+    figures: list[Figures] = []
+    try:
+        for tried, each in enumerate(begun(user, body.way, body.typed, read), 1):
+            if isinstance(each, Begun):
+                rocket, compared = begun_out(each)
+                figures.append(compared)
+                yield _message(BeginOut(rocket=rocket, kinds=_kinds(figures), tried=tried))
+            elif isinstance(each, str):
+                yield _message(BeginOut(ended=True, why=each, tried=tried))
+            elif tried % _EVERY == 0:
+                yield _message(BeginOut(tried=tried))
+    except RocketryError as error:
+        yield _message(BeginOut(errors={error.name: error.message}, ended=True))
+
+
+def _kinds(figures: list[Figures]) -> list[list[str]]:
+    return kinds(*([f[name] for f in figures] for name in ("mass", "hours", "landing", "impulse")))
+
+
+def _message(out: BeginOut) -> str:
+    return f"data: {out.model_dump_json()}\n\n"

@@ -1,0 +1,121 @@
+"""What to measure first: which guessed figure, known, would narrow most what is said of the rocket.
+
+Each figure nobody measured is taken to be off by what is usual (our own estimates, common practice, no source); how far margin and height go
+with it is found by changing it by that much.
+"""
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.balance import balance
+from wobbly_fin.rocketry.airframe.mass import weigh
+from wobbly_fin.rocketry.airframe.parts.part import Part, described
+from wobbly_fin.rocketry.airframe.solve import NOT_DIMENSIONS, smaller_margin, with_part
+from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.motors.motor import Motor
+
+# One standard deviation of a guess, as a share of the figure.
+_OFF = {
+    "length_m": 0.08,
+    "thickness_m": 0.12,
+    "wall_m": 0.2,
+    "outer_diameter_m": 0.02,
+    "inner_diameter_m": 0.02,
+    "base_diameter_m": 0.02,
+}
+_OFF_ELSE, _OFF_MASS = 0.1, 0.15
+_LEAST_SHARE = 0.02  # of all there is to narrow: below that it is not worth a ruler
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Worth:
+    """A guessed figure and what knowing it is worth.
+
+    Attributes
+    ----------
+    index : int
+        The part's number.
+    figure : str
+        A field of it; `mass_kg`: put it on the scale.
+    margin_calibres, height_m : float
+        How far each goes with one standard deviation of the guess.
+    share : float
+        Of the variance of both, each taken by its own sum. [-]
+    """
+
+    index: int
+    figure: str
+    margin_calibres: float
+    height_m: float
+    share: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Narrowing:
+    """How sure the rocket is as guessed, and what to measure, the best first."""
+
+    margin_sd_calibres: float
+    height_sd_m: float
+    first: tuple[Worth, ...]
+
+
+def narrowing(
+    airframe: Airframe,
+    motors: Sequence[Motor | None],
+    known: Callable[[Part, str], bool],
+    height_m: Callable[[Airframe], float | None],
+) -> Narrowing:
+    """What each guess leaves open.
+
+    Parameters
+    ----------
+    known : callable
+        Whether a part's figure was measured.
+    height_m : callable
+        How high an airframe flies. [m]
+    """
+    base = smaller_margin(balance(airframe, motors))
+    top = height_m(airframe) or 0.0
+    moved: list[tuple[int, str, float, float]] = []
+    for index, figure, changed in _guesses(airframe, known):
+        try:
+            moved.append((index, figure, smaller_margin(balance(changed, motors)) - base, (height_m(changed) or top) - top))
+        except RocketryError:
+            continue
+    margins, heights = sum(m**2 for _, _, m, _ in moved), sum(h**2 for _, _, _, h in moved)
+    worth = [
+        Worth(
+            index=i, figure=f, margin_calibres=m, height_m=h,
+            share=((m**2 / margins if margins else 0.0) + (h**2 / heights if heights else 0.0)) / 2,
+        )
+        for i, f, m, h in moved
+    ]  # fmt: skip
+    best = sorted((w for w in worth if w.share >= _LEAST_SHARE), key=lambda w: -w.share)
+    return Narrowing(margin_sd_calibres=margins**0.5, height_sd_m=heights**0.5, first=tuple(best))
+
+
+def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator[tuple[int, str, Airframe]]:
+    """(part, figure, the airframe with that figure one standard deviation larger)"""
+    masses = {row.index: row.mass_kg for row in weigh(balance(airframe, [None] * len(airframe.stages)).layout)}
+    for index, part in enumerate(airframe.parts):
+        if part.TYPE in ("allowance", "display"):
+            continue
+        weighed = part.mass_kg is not None and part.mass_source == "measured"
+        if not weighed and masses.get(index, 0.0) > 0:
+            heavier = masses[index] * (1 + _OFF_MASS)
+            yield index, "mass_kg", with_part(airframe, index, replace(part, mass_kg=heavier, mass_source="guessed"))
+        for f in described(type(part)):
+            value = getattr(part, f.name)
+            if f.metadata.get("quantity") != "short_length" or not value or f.name in NOT_DIMENSIONS or known(part, f.name):
+                continue
+            try:
+                changed = replace(part, **{f.name: value * (1 + _OFF.get(f.name, _OFF_ELSE))})
+                # What its size does to its weight is told with its weight.
+                yield (
+                    index,
+                    f.name,
+                    with_part(airframe, index, replace(changed, mass_kg=masses.get(index)) if not weighed else changed),
+                )
+            except RocketryError:
+                continue
