@@ -4,7 +4,8 @@ import NotFound from './kit/NotFound.svelte';
 
 export const { p, navigate, route } = createRouter({
   '/': Hangar,
-  '/new': () => import('./hangar/NewRocket.svelte'),
+  '/new': () => import('./hangar/begin/BeginPage.svelte'),
+  '/new/weighed': () => import('./hangar/NewRocket.svelte'),
   '/new/parts': () => import('./hangar/NewAirframe.svelte'),
   '/rockets/:id/shape': () => import('./stations/shape/ShapeStation.svelte'),
   '/rockets/:id/motor': () => import('./stations/motor/MotorStation.svelte'),

@@ -7,7 +7,7 @@
   <h1 class="text-3xl font-bold">New rocket</h1>
   <a
     class="border-b-4 border-transparent font-semibold hover:underline"
-    href={p('/new')}
+    href={p('/new/weighed')}
     {@attach isActiveLink({ className: 'border-b-primary!' })}>Quick: weigh and measure</a
   >
   <a

@@ -163,7 +163,7 @@ class _Told:
         first = next(beginnings(Have(mount_m=only.diameter_m if only is not None else self.read.si.get("mount")), [], 1.2)).sketch
         asked = question_of(self.user, _row(self.user, drawn_up(first.airframe(), "search")))
         mounts = [_mount(m) for m in ([wish.mount_diameter_m] if wish.mount_diameter_m else MOUNTS_M)]
-        shelf = [Shelved(key="typed", motor=only)] if only is not None else shelf_for(self.user, mounts)
+        shelf = [Shelved(key="typed", motor=only)] if only is not None else _real(shelf_for(self.user, mounts))
         of = {s.motor.key: s for s in shelf}
         nearest, shown = Nearest(), set[tuple[str, float]]()
         motors = [s.motor for s in shelf]
@@ -212,15 +212,25 @@ class _Told:
 
     def _asked(self, sketch: Sketch, only: Sequence[Shelved] = (), **more: Any) -> Begun:
         """The rocket as it would be kept, and its board."""
-        name = self.typed.get("name", "").strip()[:80] or say(
-            "begun-name", across=show(sketch.body.outside_m, "short_length", self.units)
-        )
+        name = say("begun-name", across=show(sketch.body.outside_m, "short_length", self.units))
         # Keys of its own: the same proposal may be kept twice.
         sketch = replace(sketch, name=uuid.uuid4().hex)
         airframe = sketch.airframe()
         labels = list(printed_labels(self.typed.get("printed_motors", "")))
-        file = drawn_up(airframe, name, texts=_texts(sketch, airframe), printed_motors=labels).check()
+        file = drawn_up(
+            airframe, name, texts=_texts(sketch, airframe), printed_motors=labels, motors=_shown(sketch, only)
+        ).check()
         return Begun(file=file, board=board_of(self.user, _row(self.user, file), only=only), sketch=sketch, **more)
+
+
+def _shown(sketch: Sketch, only: Sequence[Shelved]) -> dict[str, str]:
+    """The motor it was made for stays the one it is shown with, where it is on the shelf."""
+    return {sketch.id_of("stage"): s.motor.name for s in only if s.key.startswith(("own:", "catalogue:"))}
+
+
+def _real(shelf: list[Shelved]) -> list[Shelved]:
+    """Motors there are; what is usual of a class only where there is none."""
+    return [s for s in shelf if not s.key.startswith("class:")] or shelf
 
 
 def _mount(diameter_m: float) -> Mount:

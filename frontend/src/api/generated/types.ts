@@ -851,9 +851,29 @@ export interface paths {
         put?: never;
         /**
          * Begin
-         * @description Server-sent events, each a `BeginOut`, until all is tried or the reader goes away; keeps nothing.
+         * @description Server-sent events, each a `BeginRocketOut`, until all is tried or the reader goes away; keeps nothing.
          */
         post: operations["begin_rocket"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hangar/rockets/{key}/wish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wish
+         * @description A few changes that make a rocket do what is wished for; keeps nothing.
+         */
+        post: operations["wish"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5427,12 +5447,12 @@ export interface components {
             places: number[];
         };
         /**
-         * BeginOut
+         * BeginRocketOut
          * @description One message: boxes as read, a rocket, how many were tried, or the end with the reason why there is none.
          *
          *     `kinds` has, by rocket shown so far, what it is the best in.
          */
-        BeginOut: {
+        BeginRocketOut: {
             /**
              * Said
              * @default {}
@@ -5535,21 +5555,89 @@ export interface components {
             kinds: string[];
         };
         /**
-         * BeginIn
-         * @description Begin a build or a repair.
+         * BeginRocketIn
+         * @description What somebody has (`kit`, `tube`, `motor`, `goal`, `picture`), and texts by box: kit, printed_motors, diameter, length, mount, motor,
+         *     fins, nose, low, high, within, payload_mass, payload_size.
          */
-        BeginIn: {
+        BeginRocketIn: {
             /**
-             * Kind
-             * @default build
+             * Way
              * @enum {string}
              */
-            kind: "build" | "repair";
+            way: "kit" | "tube" | "motor" | "goal" | "picture";
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ChangeEditOut
+         * @description An edit of the bench's.
+         */
+        ChangeEditOut: {
+            /** Op */
+            op: string;
+            /** Part */
+            part?: string | null;
             /**
-             * Damage
+             * Field
              * @default
              */
-            damage: string;
+            field: string;
+            /** Value */
+            value?: unknown;
+            /**
+             * Type
+             * @default
+             */
+            type: string;
+        };
+        /**
+         * WishOut
+         * @description How it flies now, and ways to what was wished for; none: why.
+         */
+        WishOut: {
+            /** Now */
+            now: {
+                [key: string]: string;
+            };
+            /** Sentence */
+            sentence: string;
+            /** Ways */
+            ways: components["schemas"]["WishWayOut"][];
+        };
+        /**
+         * WishWayOut
+         * @description A few changes that meet a wish; `finished`: a built rocket takes them.
+         */
+        WishWayOut: {
+            /** Steps */
+            steps: string[];
+            /** Finished */
+            finished: boolean;
+            /** Verdict */
+            verdict: string;
+            /** Said */
+            said: {
+                [key: string]: string;
+            };
+            /** Edits */
+            edits: components["schemas"]["ChangeEditOut"][];
+            /** Motor */
+            motor: string;
+        };
+        /**
+         * WishIn
+         * @description `want`: higher, height, margin, landing, inside or motor; `text` as typed.
+         */
+        WishIn: {
+            /** Want */
+            want: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
         };
         /**
          * MotorOut
@@ -6593,6 +6681,23 @@ export interface components {
              * Format: date-time
              */
             until: string;
+        };
+        /**
+         * BeginIn
+         * @description Begin a build or a repair.
+         */
+        BeginIn: {
+            /**
+             * Kind
+             * @default build
+             * @enum {string}
+             */
+            kind: "build" | "repair";
+            /**
+             * Damage
+             * @default
+             */
+            damage: string;
         };
         /**
          * SchoolsIn
@@ -11462,7 +11567,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BeginIn"];
+                "application/json": components["schemas"]["BeginRocketIn"];
             };
         };
         responses: {
@@ -11473,6 +11578,59 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": string;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    wish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WishOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */

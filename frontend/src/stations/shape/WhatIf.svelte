@@ -8,6 +8,7 @@
   import { toTheWrongBox } from '../../kit/wrongBox';
   import type { Bench } from './bench.svelte';
   import Term from '../../kit/Term.svelte';
+  import Wishes from './Wishes.svelte';
 
   let { bench, shape }: { bench: Bench; shape: Shape } = $props();
 
@@ -60,28 +61,31 @@
 </script>
 
 <div class="grid grid-cols-1 items-start gap-2 lg:grid-cols-[380px_minmax(0,1fr)]">
-  <section class="paper p-3" aria-label="Ask backwards" bind:this={form}>
-    <h2 class="tape mb-2">I want this margin</h2>
-    <Field
-      label="Calibres"
-      name="wanted"
-      bind:value={wanted}
-      error={wrongMargin}
-      hint="The smaller of ignition and burnout."
-    />
-    <div class="flex flex-col gap-1">
-      {#each ways as [what, says] (what)}
-        <button class="btn btn-sm justify-start" onclick={() => solve(what)}>{says}</button>
-      {/each}
-    </div>
-    {#if refusal}<p class="text-error mt-3" role="alert">✕ {refusal}</p>{/if}
-    {#if solved}
-      <div class="mt-3" role="status">
-        <p class="mb-2">{solved.sentence}</p>
-        {#if solved.edits.length}<button class="btn btn-primary btn-sm" onclick={use}>Do it</button>{/if}
+  <div class="grid gap-2">
+    <Wishes {bench} />
+    <section class="paper p-3" aria-label="Ask backwards" bind:this={form}>
+      <h2 class="tape mb-2">I want this margin</h2>
+      <Field
+        label="Calibres"
+        name="wanted"
+        bind:value={wanted}
+        error={wrongMargin}
+        hint="The smaller of ignition and burnout."
+      />
+      <div class="flex flex-col gap-1">
+        {#each ways as [what, says] (what)}
+          <button class="btn btn-sm justify-start" onclick={() => solve(what)}>{says}</button>
+        {/each}
       </div>
-    {/if}
-  </section>
+      {#if refusal}<p class="text-error mt-3" role="alert">✕ {refusal}</p>{/if}
+      {#if solved}
+        <div class="mt-3" role="status">
+          <p class="mb-2">{solved.sentence}</p>
+          {#if solved.edits.length}<button class="btn btn-primary btn-sm" onclick={use}>Do it</button>{/if}
+        </div>
+      {/if}
+    </section>
+  </div>
   <section class="paper overflow-x-auto p-3" aria-label="What each dimension does">
     <Loading query={study} waiting="Flying it once for every dimension…">
       {#snippet children(found)}

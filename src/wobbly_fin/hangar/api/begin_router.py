@@ -1,5 +1,6 @@
 """A rocket begun: with a kit, a tube, a motor, a goal or a picture in the head; whole rockets stream in as they are found."""
 
+import uuid
 from collections.abc import Iterator
 
 from django.contrib.auth.models import User
@@ -8,8 +9,11 @@ from ninja import Router
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.hangar.api.begin_answers import Figures, begun_out
-from wobbly_fin.hangar.api.begin_schemas import BeginIn, BeginOut
+from wobbly_fin.hangar.api.begin_schemas import BeginRocketIn, BeginRocketOut, WishIn, WishOut
+from wobbly_fin.hangar.api.wish_answers import wish_out
 from wobbly_fin.hangar.begun import Begun, Read, begun, read_boxes
+from wobbly_fin.hangar.facts import rocket_of
+from wobbly_fin.hangar.wishes import granted, read_want
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.proposing.explain import kinds
 from wobbly_fin.rocketry.proposing.search import MOST_JUDGED
@@ -19,9 +23,9 @@ router = Router(tags=["hangar"])
 _EVERY = 3  # tries between two messages that say how far it is
 
 
-@router.post("/begin", response={200: BeginOut, 422: ErrorOut}, operation_id="begin_rocket")
-def begin(request: HttpRequest, body: BeginIn) -> StreamingHttpResponse:
-    """Server-sent events, each a `BeginOut`, until all is tried or the reader goes away; keeps nothing."""
+@router.post("/begin", response={200: BeginRocketOut, 422: ErrorOut}, operation_id="begin_rocket")
+def begin(request: HttpRequest, body: BeginRocketIn) -> StreamingHttpResponse:
+    """Server-sent events, each a `BeginRocketOut`, until all is tried or the reader goes away; keeps nothing."""
     user = person(request)
     read = read_boxes(body.way, body.typed, units_of(preferences_of(user)))
     response = StreamingHttpResponse(_events(user, body, read), content_type="text/event-stream")
@@ -30,12 +34,19 @@ def begin(request: HttpRequest, body: BeginIn) -> StreamingHttpResponse:
     return response
 
 
-def _events(user: User, body: BeginIn, read: Read) -> Iterator[str]:
+@router.post("/rockets/{uuid:key}/wish", response={200: WishOut, 404: ErrorOut, 422: ErrorOut}, operation_id="wish")
+def wish(request: HttpRequest, key: uuid.UUID, body: WishIn) -> WishOut:
+    """A few changes that make a rocket do what is wished for; keeps nothing."""
+    user = person(request)
+    return wish_out(granted(user, rocket_of(user, key), read_want(body.want, body.text, units_of(preferences_of(user)))))
+
+
+def _events(user: User, body: BeginRocketIn, read: Read) -> Iterator[str]:
     yield _message(
-        BeginOut(said=read.said, errors=read.errors, missing=read.missing, of=MOST_JUDGED if body.way == "goal" else 0)
+        BeginRocketOut(said=read.said, errors=read.errors, missing=read.missing, of=MOST_JUDGED if body.way == "goal" else 0)
     )
     if read.errors or read.missing:
-        yield _message(BeginOut(ended=True))
+        yield _message(BeginRocketOut(ended=True))
         return
     figures: list[Figures] = []
     try:
@@ -43,18 +54,18 @@ def _events(user: User, body: BeginIn, read: Read) -> Iterator[str]:
             if isinstance(each, Begun):
                 rocket, compared = begun_out(each)
                 figures.append(compared)
-                yield _message(BeginOut(rocket=rocket, kinds=_kinds(figures), tried=tried))
+                yield _message(BeginRocketOut(rocket=rocket, kinds=_kinds(figures), tried=tried))
             elif isinstance(each, str):
-                yield _message(BeginOut(ended=True, why=each, tried=tried))
+                yield _message(BeginRocketOut(ended=True, why=each, tried=tried))
             elif tried % _EVERY == 0:
-                yield _message(BeginOut(tried=tried))
+                yield _message(BeginRocketOut(tried=tried))
     except RocketryError as error:
-        yield _message(BeginOut(errors={error.name: error.message}, ended=True))
+        yield _message(BeginRocketOut(errors={error.name: error.message}, ended=True))
 
 
 def _kinds(figures: list[Figures]) -> list[list[str]]:
     return kinds(*([f[name] for f in figures] for name in ("mass", "hours", "landing", "impulse")))
 
 
-def _message(out: BeginOut) -> str:
+def _message(out: BeginRocketOut) -> str:
     return f"data: {out.model_dump_json()}\n\n"

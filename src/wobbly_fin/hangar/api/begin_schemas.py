@@ -8,8 +8,8 @@ from ninja import Schema
 from wobbly_fin.hangar.api.schemas import DrawnOut
 
 
-class BeginIn(Schema):
-    """What somebody has (`kit`, `tube`, `motor`, `goal`, `picture`), and texts by box: name, kit, printed_motors, diameter, length, mount, motor,
+class BeginRocketIn(Schema):
+    """What somebody has (`kit`, `tube`, `motor`, `goal`, `picture`), and texts by box: kit, printed_motors, diameter, length, mount, motor,
     fins, nose, low, high, within, payload_mass, payload_size.
     """
 
@@ -44,7 +44,7 @@ class BegunOut(Schema):
     kinds: list[str] = []
 
 
-class BeginOut(Schema):
+class BeginRocketOut(Schema):
     """One message: boxes as read, a rocket, how many were tried, or the end with the reason why there is none.
 
     `kinds` has, by rocket shown so far, what it is the best in.
@@ -59,3 +59,39 @@ class BeginOut(Schema):
     of: int = 0
     ended: bool = False
     why: str = ""
+
+
+class WishIn(Schema):
+    """`want`: higher, height, margin, landing, inside or motor; `text` as typed."""
+
+    want: str
+    text: str = ""
+
+
+class ChangeEditOut(Schema):
+    """An edit of the bench's."""
+
+    op: str
+    part: uuid.UUID | None = None
+    field: str = ""
+    value: Any = None
+    type: str = ""
+
+
+class WishWayOut(Schema):
+    """A few changes that meet a wish; `finished`: a built rocket takes them."""
+
+    steps: list[str]
+    finished: bool
+    verdict: str
+    said: dict[str, str]
+    edits: list[ChangeEditOut]
+    motor: str
+
+
+class WishOut(Schema):
+    """How it flies now, and ways to what was wished for; none: why."""
+
+    now: dict[str, str]
+    sentence: str
+    ways: list[WishWayOut]

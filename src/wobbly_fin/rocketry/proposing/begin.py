@@ -106,8 +106,8 @@ def _pairs(have: Have) -> Iterator[tuple[Tube, Tube]]:
         yield from ((mount, body) for body in bodies[:_OF_TUBE])
         return
     across = have.body_m or 0.0255
-    usual = [m for m in reversed(MOUNTS_M) if m <= USUAL_BODY * across] or [MOUNTS_M[0]]
-    for mount_m in usual[:2]:
+    usual = [m for m in reversed(MOUNTS_M[1:]) if m <= USUAL_BODY * across]
+    for mount_m in usual[:2] or MOUNTS_M[:1]:
         mount = mount_tube(mount_m)
         yield from ((mount, body) for body in body_tubes(mount, across, None)[:1])
 

@@ -1,12 +1,13 @@
 """What a proposal asks for, what it gives up, and why there is none."""
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.messages import say
+from wobbly_fin.rocketry.proposing.change import Turn
 from wobbly_fin.rocketry.proposing.kit_rocket import LineRead
 from wobbly_fin.rocketry.proposing.narrow import Narrowing
 from wobbly_fin.rocketry.proposing.search import Design, Nearest
@@ -97,3 +98,20 @@ def kinds(
         if sorted(figures)[1] > 1.03 * least:
             found[figures.index(least)].append(say("proposal-kind", kind=key))
     return found
+
+
+def turn_sentence(turn: Turn, layout: Layout, motors: Mapping[str, str], units: UnitChoice = METRIC) -> str:
+    """One change in words: of what, from what, to what."""
+    if turn.kind == "motor":
+        return say("turn-motor", motor=motors.get(turn.motor, ""))
+    if turn.kind == "ballast":
+        return say("turn-ballast", mass=show(float(turn.value), "mass", units))
+    assert turn.part is not None
+    part = layout.placed[turn.part].part
+    if turn.kind == "edges":
+        return say("turn-edges", part=part.called, edges=str(turn.value))
+    was = getattr(part, turn.field)
+    return say(
+        f"turn-{turn.kind}", part=part.called, was=show(was, "short_length", units) if was else "",
+        value=show(float(turn.value), "short_length", units),
+    )  # fmt: skip

@@ -82,12 +82,12 @@ def kit_sketch(
     _ends(work, parts, d, mount)
     _fins(work, parts)
     _mounting(work, parts)
-    _guides(work, parts, d)
+    buttons = _guides(work, parts)
     _recovery(work, parts)
     _others(work, parts, d)
     sketch = Sketch(
         name=name, body=body, mount=mount, motor_length_m=LENGTHS_M[min(MOUNTS_M, key=lambda m: abs(m - mount.bore_m))], stretch=3.0,
-        fins=int((work.own.get("fins") or {}).get("count", 3)), span_m=1.5 * d, canopy_m=12 * d, own=work.own,
+        fins=int((work.own.get("fins") or {}).get("count", 3)), span_m=1.5 * d, canopy_m=12 * d, own=work.own, buttons=buttons,
         ahead=tuple(work.ahead), astern=tuple(work.astern), more=tuple(work.more),
     )  # fmt: skip
     told = {line.alias for line in work.lines.values()}
@@ -250,7 +250,8 @@ def _mounting(work: _Work, parts: Sequence[KitPart]) -> None:
         work.lines[rings.text] = LineRead(text=rings.text, alias="front")
 
 
-def _guides(work: _Work, parts: Sequence[KitPart], d: float) -> None:
+def _guides(work: _Work, parts: Sequence[KitPart]) -> bool | None:
+    """Whether it has rail buttons; None: the list does not say."""
     lugs, buttons = only(parts, "launch_lug"), [*only(parts, "rail_button"), *only(parts, "rail_guide")]
     for n, lug in enumerate(lugs):
         if n or buttons:
@@ -264,25 +265,7 @@ def _guides(work: _Work, parts: Sequence[KitPart], d: float) -> None:
         work.put(lug, "lug", length_m=long, **sizes)
     for button in buttons:
         work.put(button, "front button")
-    if lugs and not buttons and d >= 0.06:
-        work.own |= {"front button": None, "aft button": None}
-        work.more.append(
-            {
-                "as": "lug",
-                "type": "launch_lug",
-                "in": "body",
-                "edge": "aft",
-                **fresh_figures("launch_lug", None),
-                "offset_m": 3 * d,
-            }
-        )
-    elif buttons and d < 0.06:
-        work.own["lug"] = None
-        usual: dict[str, Any] = {"type": "rail_button", "in": "body", "edge": "aft", "material": "acetal", "angle_deg": 60.0}
-        work.more += [
-            {**usual, "as": "aft button", "name": "aft button", "offset_m": 0.02},
-            {**usual, "as": "front button", "name": "front button", "offset_m": 4 * d},
-        ]
+    return bool(buttons) if lugs or buttons else None
 
 
 def _recovery(work: _Work, parts: Sequence[KitPart]) -> None:

@@ -104,6 +104,7 @@ class Sketch:
     edges: str = "rounded"
     cargo: Cargo | None = None
     balance_m: float | None = None
+    buttons: bool | None = None  # on a rail; None: by its width
     own: Mapping[str, Mapping[str, Any] | None] = field(default_factory=dict)
     ahead: tuple[dict[str, Any], ...] = ()
     astern: tuple[dict[str, Any], ...] = ()
@@ -248,7 +249,7 @@ class Sketch:
                "offset_m": 0.0 if tube.small else 0.018, "through_wall": not tube.small}  # fmt: skip
         behind = self.length_m - self.astern_m - (self.balance_m or 0.6 * self.length_m)
         clear = self.root_m + 0.015 + (0.0 if tube.small else 0.018)
-        if d < 0.06:
+        if d < 0.06 if self.buttons is None else not self.buttons:
             rod, out, inner = (0.0032, 0.0044, 0.0036) if d < 0.031 else (0.0048, 0.0062, 0.0053)
             yield {"as": "lug", "type": "launch_lug", "in": "body", "edge": "aft", "offset_m": max(clear, behind - 0.02), "length_m": 0.04,
                    "outer_diameter_m": out,

@@ -58,3 +58,31 @@ begin-needs-high = is missing; how high at most?
 begin-no-size = is no pair of sizes; write diameter × length, such as { $example }
 begin-no-number = { $text } is no number
 begin-payload-both = is missing; a payload needs its weight and its size
+
+## A rocket changed by a wish. $part its name; $was, $value sizes; $mass; $motor a name; $edges a shape.
+
+turn-motor = Fly it on { $motor }.
+turn-ballast = Put { $mass } of ballast in the nose.
+turn-edges = Give the { $part } { $edges ->
+    [airfoil] airfoiled
+   *[rounded] rounded
+  } edges.
+turn-canopy = Change the { $part } from { $was } to { $value } across.
+turn-hole = Cut a spill hole of { $value } into the { $part }.
+turn-span = Make the { $part } { $value } in span, now { $was }.
+turn-root = Make the { $part } { $value } long at the root, now { $was }.
+turn-thickness = Cut the { $part } from { $value } sheet, now { $was }.
+turn-length = Make the { $part } { $value } long, now { $was }.
+wish-met = { $ways ->
+    [one] One way to it.
+   *[other] { $ways } ways to it, the least work first.
+  }
+wish-unmet = Nothing that was tried gets there: up to two changes of motor, parachute, ballast, fins and tube. Ask for less, or begin a new rocket from the goal.
+wish-met-already = It does that as it is.
+wish-nearest = Nothing within two changes gets there. Nearest: { $steps } Then { $height } high. { $why }
+wish-falls-short = That is not enough.
+wish-needs-motor = is missing; which motor?
+wish-needs-figure = is missing; how much?
+wish-quick = is for a rocket drawn by its parts: grow this one into parts first
+wish-no-motor = needs a motor that fits; there is none yet
+wish-unknown-motor = is no motor of yours that fits this mount: { $motor }
