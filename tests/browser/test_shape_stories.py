@@ -38,6 +38,7 @@ def _add(page: Page, kind: str, shelf: str | None = None) -> None:
 def test_begin_with_a_tube_and_a_kits_list_and_build_it_up(signed_in: Page) -> None:
     page = signed_in
     page.get_by_role("link", name="I have a kit box").click()
+    page.get_by_role("link", name="an empty bench").click()
     page.get_by_role("button", name="Lay it on the bench").click()
     expect(page.get_by_text("what is it called?").first).to_be_visible()
     page.locator("[name=name]").fill("Bodkin")

@@ -19,6 +19,7 @@ def _fill(page: Page, **boxes: str) -> None:
 def make_rocket(page: Page) -> None:
     """From the empty hangar to the motor station, by mouse."""
     page.get_by_role("link", name=re.compile("I have a tube and an idea")).click()
+    page.get_by_role("link", name="Weigh and measure it").click()
     _fill(
         page,
         name=NAME,
@@ -117,6 +118,9 @@ def test_the_same_by_keyboard_alone(signed_in: Page) -> None:
     page.get_by_role("heading", name="No rocket yet").wait_for()
     tab_to("I have a tube and an idea")
     page.keyboard.press("Enter")
+    page.get_by_label("How wide is it?").wait_for()
+    tab_to("Weigh and measure it")
+    page.keyboard.press("Enter")
     page.locator("[name=name]").wait_for()
     for box, text in (
         ("name", NAME),
@@ -166,6 +170,7 @@ def test_the_same_by_keyboard_alone(signed_in: Page) -> None:
 def test_slips_are_noticed_and_mended_while_typing(signed_in: Page) -> None:
     page = signed_in
     page.get_by_role("link", name=re.compile("I have a tube and an idea")).click()
+    page.get_by_role("link", name="Weigh and measure it").click()
     _fill(page, name=NAME, mass="76 g", diameter="1.3", mount_diameter="18 mm", mount_length="70 mm", canopy_diameter="40 mm")
     expect(page.get_by_text("Inches, perhaps?")).to_be_visible()
     page.get_by_role("button", name="make it 33 mm").click()
@@ -261,6 +266,7 @@ def test_changes_on_the_shape_station_are_kept_undone_and_guarded(signed_in: Pag
 def test_a_lost_connection_loses_nothing(signed_in: Page) -> None:
     page = signed_in
     page.get_by_role("link", name=re.compile("I have a tube and an idea")).click()
+    page.get_by_role("link", name="Weigh and measure it").click()
     _fill(page, name=NAME, mass=MASS, diameter="33 mm", mount_diameter="18 mm", mount_length="70 mm")
 
     def cut(route: Route) -> None:
@@ -327,6 +333,7 @@ def test_a_name_is_only_ever_text(signed_in: Page) -> None:
     page.on("dialog", lambda d: (alarms.append(d.message), d.dismiss()))
     nasty = "<img src=x onerror=alert(1)>"
     page.get_by_role("link", name=re.compile("I have a tube and an idea")).click()
+    page.get_by_role("link", name="Weigh and measure it").click()
     _fill(page, name=nasty, mass=MASS, diameter="33 mm", mount_diameter="18 mm", mount_length="70 mm", canopy_diameter="40 cm")
     page.get_by_role("button", name="Put it on the rack").click()
     expect(page.get_by_role("heading", name=nasty)).to_be_visible()

@@ -16,7 +16,7 @@
     field, today?
   </p>
   <div class="grid grid-cols-1 gap-3 md:grid-cols-3">
-    <a class="paper group flex flex-col p-5" href={p('/new/parts')}>
+    <a class="paper group flex flex-col p-5" href={`${p('/new')}?way=kit`}>
       <svg viewBox="0 0 160 90" class="mb-3 h-24" aria-hidden="true">
         <path
           d="M10 34 L80 20 L150 34 L150 74 L80 88 L10 74 Z M10 34 L80 48 L150 34 M80 48 V88"
@@ -39,11 +39,11 @@
       </svg>
       <span class="font-display text-xl font-bold group-hover:underline">I have a kit box</span>
       <span class="mt-1">
-        Lay out what is in it, part by part, or paste its list. You get the drawing to scale, where it
-        balances, where the air pushes, and a building plan.
+        Write down what is in it, in your own words. You get the whole rocket drawn to scale, how high it
+        flies, and a building plan.
       </span>
     </a>
-    <a class="paper group flex flex-col p-5" href={p('/new')}>
+    <a class="paper group flex flex-col p-5" href={`${p('/new')}?way=tube`}>
       <svg viewBox="0 0 160 90" class="mb-3 h-24" aria-hidden="true">
         <rect
           x="14"
@@ -70,8 +70,8 @@
       </svg>
       <span class="font-display text-xl font-bold group-hover:underline">I have a tube and an idea</span>
       <span class="mt-1">
-        Weigh it, measure across it, say what motor tube it has. Four figures are enough to ask which motor;
-        it grows into parts when you like.
+        Say how wide the tube is. The rest is drawn as such rockets usually are, and yours to change: a motor
+        or a height you have in mind will do, too.
       </span>
     </a>
     <button

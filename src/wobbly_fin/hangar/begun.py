@@ -84,10 +84,9 @@ def read_boxes(way: str, typed: Mapping[str, str], units: UnitChoice) -> Read:
         out.si[box], out.said[box] = value, show(value, quantity, units)
     for box in {"kit": (), "tube": ("diameter",), "motor": (), "goal": ("low", "high"), "picture": ("diameter",)}.get(way, ()):
         if box not in out.si and box not in out.errors:
-            key = "diameter" if box == "diameter" else box
-            out.missing[box] = say(f"begin-needs-{key}")
+            out.missing[box] = say(f"begin-needs-figure-{box}")
     if way == "motor" and not typed.get("motor", "").strip():
-        out.missing["motor"] = say("begin-needs-motor", example="C8-5")
+        out.missing["motor"] = say("begin-needs-label", example="C8-5")
     if way == "kit" and not typed.get("kit", "").strip():
         out.missing["kit"] = ""
     for box in ("within", "fins"):

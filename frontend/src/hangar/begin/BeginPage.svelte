@@ -13,6 +13,8 @@
 
   const blank = () => ({ way: '' as Way | '', texts: {} as Record<string, string> });
   const kept = new Kept('begin', blank());
+  const told = new URLSearchParams(location.search).get('way');
+  if (told && WAYS.some((w) => w.way === told)) kept.value.way = told as Way;
   const found = new Beginning();
   let chosen = $state(0);
 

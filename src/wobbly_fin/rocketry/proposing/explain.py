@@ -112,6 +112,6 @@ def turn_sentence(turn: Turn, layout: Layout, motors: Mapping[str, str], units: 
         return say("turn-edges", part=part.called, edges=str(turn.value))
     was = getattr(part, turn.field)
     return say(
-        f"turn-{turn.kind}", part=part.called, was=show(was, "short_length", units) if was else "",
+        f"turn-size-{turn.kind}", part=part.called, was=show(was, "short_length", units) if was else "",
         value=show(float(turn.value), "short_length", units),
     )  # fmt: skip

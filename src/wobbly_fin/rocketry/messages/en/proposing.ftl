@@ -47,14 +47,13 @@ narrow-measure = Measure the { $part }, { $figure }: its guess moves the height 
 begun-sure = Guessed so far: height give or take { $height }, balance give or take { $margin } calibres.
 begun-name = { $across } rocket
 begun-missing = Not told, so as usual: { $parts }.
-begun-balanced = Sized to balance with { $motor }, the strongest that fits.
 
 ## Boxes of a rocket to be begun. $range.
 
-begin-needs-diameter = is missing; measure across the tube
-begin-needs-motor = is missing; write what is printed on it, such as { $example }
-begin-needs-low = is missing; how high at least?
-begin-needs-high = is missing; how high at most?
+begin-needs-figure-diameter = is missing; measure across the tube
+begin-needs-label = is missing; write what is printed on it, such as { $example }
+begin-needs-figure-low = is missing; how high at least?
+begin-needs-figure-high = is missing; how high at most?
 begin-no-size = is no pair of sizes; write diameter × length, such as { $example }
 begin-no-number = { $text } is no number
 begin-payload-both = is missing; a payload needs its weight and its size
@@ -67,12 +66,12 @@ turn-edges = Give the { $part } { $edges ->
     [airfoil] airfoiled
    *[rounded] rounded
   } edges.
-turn-canopy = Change the { $part } from { $was } to { $value } across.
-turn-hole = Cut a spill hole of { $value } into the { $part }.
-turn-span = Make the { $part } { $value } in span, now { $was }.
-turn-root = Make the { $part } { $value } long at the root, now { $was }.
-turn-thickness = Cut the { $part } from { $value } sheet, now { $was }.
-turn-length = Make the { $part } { $value } long, now { $was }.
+turn-size-canopy = Change the { $part } from { $was } to { $value } across.
+turn-size-hole = Cut a spill hole of { $value } into the { $part }.
+turn-size-span = Make the { $part } { $value } in span, now { $was }.
+turn-size-root = Make the { $part } { $value } long at the root, now { $was }.
+turn-size-thickness = Cut the { $part } from { $value } sheet, now { $was }.
+turn-size-length = Make the { $part } { $value } long, now { $was }.
 wish-met = { $ways ->
     [one] One way to it.
    *[other] { $ways } ways to it, the least work first.
