@@ -155,7 +155,7 @@ def test_fins_give_way_to_tubes_and_what_is_not_sure_is_said(signed_in: Page, li
 def test_weigh_solve_and_look_where_the_drag_is(signed_in: Page, live_server: Any, hedda: User) -> None:
     page, key = signed_in, rocket_of_demo(hedda, "Post Rider")
     _open(page, live_server, key)
-    page.get_by_role("tab", name="Scale pan").click()
+    page.get_by_role("tab", name="Weigh").click()
     page.get_by_label("fins: what the scale says").fill("24 g")
     page.get_by_label("fins: what the scale says").press("Tab")
     expect(page.get_by_role("row", name=re.compile("^fins.*measured"))).to_be_visible()
@@ -184,7 +184,7 @@ def test_weigh_solve_and_look_where_the_drag_is(signed_in: Page, live_server: An
 def test_templates_are_previewed_and_downloaded(signed_in: Page, live_server: Any, hedda: User) -> None:
     page, key = signed_in, rocket_of_demo(hedda, "Night Ferry")
     _open(page, live_server, key)
-    page.get_by_role("tab", name="Paper").click()
+    page.get_by_role("tab", name="Templates").click()
     page.get_by_role("button", name=re.compile("^fins: one of 3")).click()
     expect(page.get_by_role("img", name=re.compile("fins: one of 3"))).to_be_visible()
     with page.expect_download() as download:

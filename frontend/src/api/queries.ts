@@ -165,6 +165,13 @@ export const useWhatIf = (id: () => string, revision: () => number) =>
     queryFn: () => ask(client.GET('/api/hangar/rockets/{key}/what-if', { params: { path: { key: id() } } })),
   }));
 
+export const usePaint = (id: () => string, revision: () => number) =>
+  createQuery(() => ({
+    queryKey: ['shape', id(), 'paint', revision()],
+    placeholderData: keepPreviousData,
+    queryFn: () => ask(client.GET('/api/hangar/rockets/{key}/paint', { params: { path: { key: id() } } })),
+  }));
+
 export const useTemplates = (id: () => string, revision: () => number) =>
   createQuery(() => ({
     queryKey: ['shape', id(), 'templates', revision()],

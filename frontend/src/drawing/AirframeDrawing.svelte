@@ -4,6 +4,7 @@
   import type { Schemas } from '../api/client';
   import { isOuter, isRound, near, path, piece, turned, whole, type Drawn } from './airframe';
   import Hatches from './Hatches.svelte';
+  import { secondPatches } from './paint';
 
   interface Props {
     drawn: Drawn[];
@@ -34,7 +35,9 @@
   const outer = $derived(drawn.filter(isOuter));
   const hulls = inTurns(() => outer, 2, 3);
   const fins = $derived(
-    drawn.filter(isRound).flatMap((d) => d.angles_deg.map((angle, k) => ({ d, angle, key: `${d.id}-${k}` }))),
+    drawn
+      .filter(isRound)
+      .flatMap((d) => d.angles_deg.map((angle, k) => ({ d, angle, number: k, key: `${d.id}-${k}` }))),
   );
   const inside = $derived(
     plain
@@ -52,6 +55,23 @@
   const shaded = $derived(
     new Set(drawn.flatMap((d) => (d.hatch && (cut || d.type === 'fin_set') ? [d.hatch] : []))),
   );
+
+  /** Of several colours every other fin has the second. */
+  const finColour = (f: { d: Drawn; number: number }) => {
+    const paint = f.d.paint;
+    if (!paint) return undefined;
+    return paint.pattern !== 'plain' && f.number % 2 ? paint.second : paint.base;
+  };
+  /** Letters as tall as the body lets them be, and as long as it is. */
+  const lettersPx = (d: Drawn) => {
+    const high = 2 * Math.min(...d.profile.map(([, y]) => y ?? 0)) * scale;
+    return Math.min(
+      0.62 * high,
+      (0.9 * (d.aft_m - d.fore_m) * scale) / (0.62 * (d.paint?.lettering.length || 1)),
+    );
+  };
+  const dark = (colour: string) =>
+    [1, 3, 5].reduce((sum, i) => sum + parseInt(colour.slice(i, i + 2), 16), 0) < 380;
 
   const tone = (d: Drawn) => [doubted?.has(d.id) && '[stroke-dasharray:7_3]', hue(d)];
   const hue = (d: Drawn) =>
@@ -89,7 +109,11 @@
     <Hatches suffix={uid} used={shaded} />
     {#each fins.filter((f) => !near(f.angle)) as f (f.key)}
       {#snippet plate()}
-        <path d={path(piece(f.d, f.angle), scale)} class={tone(f.d)} fill={fill(f.d) ?? 'none'} />
+        <path
+          d={path(piece(f.d, f.angle), scale)}
+          class={tone(f.d)}
+          fill={(!cut && finColour(f)) || (fill(f.d) ?? 'none')}
+        />
       {/snippet}
       {@render touch(f.d, plate)}
     {/each}
@@ -108,7 +132,24 @@
       {:else}
         <path d={whole(d.profile, scale)} class={['fill-base-100', tone(d)]} />
         {#if cut}<path d={whole(d.profile, scale)} fill={fill(d) ?? 'none'} />{/if}
-        {#if !cut && d.type === 'nose_cone'}<path d={whole(d.profile, scale)} class="fill-accent/60" />{/if}
+        {#if !cut && d.paint}
+          <path d={whole(d.profile, scale)} fill={d.paint.base} />
+          {#each secondPatches(d) as patch, i (i)}<path d={path(patch, scale)} fill={d.paint.second} />{/each}
+          {#if d.paint.lettering}
+            <text
+              x={((d.fore_m + d.aft_m) / 2) * scale}
+              y={0.42 * lettersPx(d)}
+              text-anchor="middle"
+              class="font-display font-bold"
+              font-size={lettersPx(d)}
+              fill={d.paint.second || (dark(d.paint.base) ? '#f4f2ea' : '#23262b')}>{d.paint.lettering}</text
+            >
+          {/if}
+          <path d={whole(d.profile, scale)} class={['fill-none', tone(d)]} />
+        {:else if !cut && d.type === 'nose_cone'}<path
+            d={whole(d.profile, scale)}
+            class="fill-accent/60"
+          />{/if}
         {#if cut && d.stub.length}<path
             d={whole(d.stub, scale)}
             class={tone(d)}
@@ -157,8 +198,12 @@
     <!-- Cut open, what stands on the near side has been taken off. -->
     {#each cut ? [] : fins.filter((f) => near(f.angle)) as f (f.key)}
       {#snippet plate()}
-        <path d={path(piece(f.d, f.angle), scale)} class={['fill-base-100', tone(f.d)]} />
-        <path d={path(piece(f.d, f.angle), scale)} fill={fill(f.d) ?? 'none'} />
+        <path
+          d={path(piece(f.d, f.angle), scale)}
+          class={[!finColour(f) && 'fill-base-100', tone(f.d)]}
+          fill={finColour(f)}
+        />
+        {#if !finColour(f)}<path d={path(piece(f.d, f.angle), scale)} fill={fill(f.d) ?? 'none'} />{/if}
       {/snippet}
       {@render touch(f.d, plate)}
     {/each}

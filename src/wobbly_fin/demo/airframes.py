@@ -287,6 +287,20 @@ _EXTRA: dict[str, dict[str, Any]] = {
 }  # fmt: skip
 
 
+# By rocket and kind of part.
+_PAINT: dict[str, dict[str, str]] = {
+    "Thimble": {"nose_cone": "yellow", "body_tube": "sky", "fin_set": "yellow"},
+    "Inchworm": {"nose_cone": "red", "body_tube": "white", "fin_set": "red"},
+    "Saltmarsh Heron": {"nose_cone": "orange", "body_tube": "cream/plain///HERON", "fin_can": "grey", "fin_set": "grey"},
+    "Copper Kettle": {"nose_cone": "brown", "body_tube": "orange", "transition": "brown", "fin_set": "black"},
+    "Night Ferry": {"nose_cone": "black", "body_tube": "blue/bands/yellow/3", "fin_set": "yellow"},
+    "Old Bellwether": {"nose_cone": "fluo-orange", "body_tube": "white/roll/black/4", "fin_set": "fluo-orange"},
+    "Post Rider": {"nose_cone": "red", "body_tube": "yellow/plain///POST", "fin_set": "red"},
+    "Candle and Snuffer": {"nose_cone": "yellow", "body_tube": "cream", "transition": "cream", "fin_set": "green"},
+    "Paper Lantern": {"nose_cone": "fluo-pink", "body_tube": "white", "fin_set": "fluo-pink"},
+}
+
+
 def has_airframe(name: str) -> bool:
     """Whether a demo rocket is told part by part here."""
     return name in _DESIGNS
@@ -301,6 +315,7 @@ def airframe_file(name: str, common: dict[str, Any]) -> RocketFile:
         for place, part in enumerate(parts):
             key = named.get(part.get("as", "")) or str(_key(name, number, place))
             own = {k: v for k, v in part.items() if k not in ("as", "in")}
+            own["paint"] = _PAINT.get(name, {}).get(part["type"], "")
             made.append(own | {"id": key} | ({"parent": named[part["in"]]} if "in" in part else {}))
         stages.append({"id": str(_key(name, number, "stage")), "parts": made})
     return RocketFile.model_validate({"name": name, "stages": stages, **_EXTRA.get(name, {}), **common}).check()

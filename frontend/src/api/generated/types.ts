@@ -880,6 +880,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hangar/rockets/{key}/paint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Paint
+         * @description A rocket's colours, what they weigh and how well they are seen.
+         */
+        get: operations["paint"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hangar/example": {
         parameters: {
             query?: never;
@@ -3721,6 +3741,23 @@ export interface components {
             sizes: {
                 [key: string]: number;
             };
+            paint?: components["schemas"]["PaintDrawnOut"] | null;
+        };
+        /**
+         * PaintDrawnOut
+         * @description A part's colours as they are drawn.
+         */
+        PaintDrawnOut: {
+            /** Base */
+            base: string;
+            /** Second */
+            second: string;
+            /** Pattern */
+            pattern: string;
+            /** Count */
+            count: number;
+            /** Lettering */
+            lettering: string;
         };
         /**
          * RocketOut
@@ -4552,7 +4589,7 @@ export interface components {
              * Op
              * @enum {string}
              */
-            op: "set" | "add" | "swap" | "remove" | "move" | "known" | "rocket" | "add_stage";
+            op: "set" | "add" | "swap" | "remove" | "move" | "known" | "rocket" | "paint" | "add_stage";
             /** Part */
             part?: string | null;
             /**
@@ -5638,6 +5675,66 @@ export interface components {
              * @default
              */
             text: string;
+        };
+        /**
+         * ColourOut
+         * @description A colour on the shelf.
+         */
+        ColourOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Shown */
+            shown: string;
+        };
+        /**
+         * PaintOut
+         * @description The scheme. `seen`: a sentence for each ground it is looked for against, and how well: well, fairly, hardly.
+         */
+        PaintOut: {
+            /** Colours */
+            colours: components["schemas"]["ColourOut"][];
+            /** Patterns */
+            patterns: string[];
+            /** Parts */
+            parts: components["schemas"]["PaintedOut"][];
+            /** Seen */
+            seen: [
+                string,
+                string
+            ][];
+            /** Mass */
+            mass: string;
+            /** Order */
+            order: string;
+            /** Masks */
+            masks: string[];
+        };
+        /**
+         * PaintedOut
+         * @description A part with an outside, and its paint as it is edited.
+         */
+        PaintedOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Patterned */
+            patterned: boolean;
+            /** Base */
+            base: string;
+            /** Pattern */
+            pattern: string;
+            /** Second */
+            second: string;
+            /** Count */
+            count: number;
+            /** Lettering */
+            lettering: string;
         };
         /**
          * MotorOut
@@ -11622,6 +11719,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WishOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    paint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintOut"];
                 };
             };
             /** @description Not Found */

@@ -9,6 +9,7 @@
   import BoxAndPrototype from './BoxAndPrototype.svelte';
   import DragTable from './DragTable.svelte';
   import Findings from './Findings.svelte';
+  import Paint from './Paint.svelte';
   import Paper from './Paper.svelte';
   import PartEditor from './PartEditor.svelte';
   import ScalePan from './ScalePan.svelte';
@@ -32,10 +33,11 @@
 
   const tabs = [
     ['parts', 'Parts'],
-    ['pan', 'Scale pan'],
+    ['pan', 'Weigh'],
     ['drag', 'Drag'],
     ['what-if', 'What if'],
-    ['paper', 'Paper'],
+    ['paint', 'Paint'],
+    ['paper', 'Templates'],
     ['versions', 'Versions'],
     ['box', 'Box & prototype'],
   ] as const;
@@ -110,6 +112,8 @@
       <DragTable {bench} {shape} />
     {:else if tab === 'what-if'}
       <WhatIf {bench} {shape} />
+    {:else if tab === 'paint'}
+      <Paint {bench} {shape} />
     {:else if tab === 'paper'}
       <Paper {id} {shape} />
     {:else if tab === 'versions'}

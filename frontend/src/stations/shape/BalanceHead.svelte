@@ -12,7 +12,7 @@
     unknown: ['?', 'text-warning'],
   };
   // The margin is said above already.
-  const first = $derived(shape?.findings.find((f) => !/^(margin|leans|unstable)/.test(f.code)));
+  const first = $derived(shape?.findings.find((f) => !/^(margin|leans|unstable|unfinished)/.test(f.code)));
 
   /** How many findings of each gravity. */
   function tallied(findings: { severity: string }[]): [string, string][] {

@@ -8,8 +8,10 @@ from django.http import HttpRequest, StreamingHttpResponse
 from ninja import Router
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.api.begin_answers import Figures, begun_out
 from wobbly_fin.hangar.api.begin_schemas import BeginRocketIn, BeginRocketOut, WishIn, WishOut
+from wobbly_fin.hangar.api.paint_answers import PaintOut, paint_out
 from wobbly_fin.hangar.api.wish_answers import wish_out
 from wobbly_fin.hangar.begun import Begun, Read, begun, read_boxes
 from wobbly_fin.hangar.facts import rocket_of
@@ -39,6 +41,13 @@ def wish(request: HttpRequest, key: uuid.UUID, body: WishIn) -> WishOut:
     """A few changes that make a rocket do what is wished for; keeps nothing."""
     user = person(request)
     return wish_out(granted(user, rocket_of(user, key), read_want(body.want, body.text, units_of(preferences_of(user)))))
+
+
+@router.get("/rockets/{uuid:key}/paint", response={200: PaintOut, 404: ErrorOut, 422: ErrorOut}, operation_id="paint")
+def paint(request: HttpRequest, key: uuid.UUID) -> PaintOut:
+    """A rocket's colours, what they weigh and how well they are seen."""
+    user = person(request)
+    return paint_out(read_rocket_file(rocket_of(user, key).document), units_of(preferences_of(user)))
 
 
 def _events(user: User, body: BeginRocketIn, read: Read) -> Iterator[str]:

@@ -3,10 +3,11 @@
 import uuid
 from typing import Any
 
-from wobbly_fin.hangar.api.schemas import DrawnOut
+from wobbly_fin.hangar.api.schemas import DrawnOut, PaintDrawnOut
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.outline import Line, outlines
-from wobbly_fin.rocketry.airframe.parts.part import described
+from wobbly_fin.rocketry.airframe.paint import COLOURS, read_paint
+from wobbly_fin.rocketry.airframe.parts.part import Part, described
 
 
 def drawn_out(layout: Layout) -> list[DrawnOut]:
@@ -34,9 +35,23 @@ def drawn_out(layout: Layout) -> list[DrawnOut]:
                 across=[round(a, 6) for a in o.across],
                 angles_deg=list(o.angles_deg),
                 sizes=_sizes(part),
+                paint=_paint(part),
             )
         )
     return out
+
+
+def _paint(part: Part) -> PaintDrawnOut | None:
+    found = read_paint(part.paint)
+    if found is None:
+        return None
+    return PaintDrawnOut(
+        base=COLOURS[found.base],
+        second=COLOURS.get(found.second, ""),
+        pattern=found.pattern,
+        count=found.count,
+        lettering=found.lettering,
+    )
 
 
 def _rounded(line: Line) -> list[list[float]]:

@@ -9,6 +9,16 @@ from pydantic import RootModel
 from wobbly_fin.site.schema import Schema
 
 
+class PaintDrawnOut(Schema):
+    """A part's colours as they are drawn."""
+
+    base: str
+    second: str
+    pattern: str
+    count: int
+    lettering: str
+
+
 class DrawnOut(Schema):
     """A part to be drawn; lines are [x, y] pairs from the nose tip and the axis. [m]"""
 
@@ -28,6 +38,7 @@ class DrawnOut(Schema):
     across: list[float]
     angles_deg: list[float]
     sizes: dict[str, float]
+    paint: PaintDrawnOut | None = None
 
 
 class RocketOut(Schema):

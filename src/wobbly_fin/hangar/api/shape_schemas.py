@@ -11,7 +11,7 @@ from wobbly_fin.site.schema import Schema
 class EditIn(Schema):
     """One edit: `text` is read as typed, `value` is SI or a choice; `stock` names something off the shelf."""
 
-    op: Literal["set", "add", "swap", "remove", "move", "known", "rocket", "add_stage"]
+    op: Literal["set", "add", "swap", "remove", "move", "known", "rocket", "paint", "add_stage"]
     part: uuid.UUID | None = None
     field: str = ""
     text: str | None = None

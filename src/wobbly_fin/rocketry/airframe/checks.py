@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from wobbly_fin.rocketry.airframe.balance import LEANS_HARD_CALIBRES, Balance, School
-from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m
+from wobbly_fin.rocketry.airframe.layout import Layout, Placed, aft_diameter_m, bore_of, fore_diameter_m, recovery_packs
 from wobbly_fin.rocketry.airframe.mass import Aboard
 from wobbly_fin.rocketry.airframe.part_checks import FITS_M, Asked, Finding, Severity, TubeSchool, part_findings
 from wobbly_fin.rocketry.airframe.parts import (
@@ -58,7 +58,10 @@ def _balance(found: Balance, school: School) -> Iterator[Finding]:
     margin = found.smaller_margin_calibres
     if margin is not None:
         values["margin"] = margin
-    if verdict == "unstable":
+    if verdict == "unstable" and not steadied(found):
+        # Begun, not wrong: what is missing is said, and no motor passes until it is there.
+        yield Finding(code="unfinished", severity="mend", values={"missing": " ".join(to_be_placed(found))})
+    elif verdict == "unstable":
         yield Finding(code="unstable", severity="danger", values=values)
     elif verdict == "thin":
         yield Finding(code="margin_thin", severity="mend", values=values)
@@ -68,6 +71,23 @@ def _balance(found: Balance, school: School) -> Iterator[Finding]:
         hard = "leans_hard" if values["margin"] > LEANS_HARD_CALIBRES else "margin_stiff"
         yield Finding(code=hard, severity="ask", values=values)
     yield from _flags(found.pressure.flags)
+
+
+def steadied(found: Balance) -> bool:
+    """Whether anything stands out from its body to steady it."""
+    return any(not found.layout.placed[p.index].part.OUTER for p in found.pressure.parts)
+
+
+def to_be_placed(found: Balance) -> tuple[str, ...]:
+    """What a rocket just begun has not got yet."""
+    layout = found.layout
+    there = {
+        "nose": fore_diameter_m(layout.outer[0].part) == 0.0,
+        "fins": steadied(found),
+        "mount": any(p.part.motor_bay is not None for p in layout.placed),
+        "canopy": bool(recovery_packs(layout)),
+    }
+    return tuple(name for name, present in there.items() if not present)
 
 
 def _flags(flags: Sequence[str]) -> Iterator[Finding]:

@@ -1,7 +1,10 @@
 """Sentences about an airframe: what its checks found, where its margin lies."""
 
+from collections.abc import Sequence
+
 from wobbly_fin.rocketry.airframe.aspects import without
 from wobbly_fin.rocketry.airframe.balance import Balance, School
+from wobbly_fin.rocketry.airframe.checks import steadied, to_be_placed
 from wobbly_fin.rocketry.airframe.drag import Drag
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.part_checks import Finding
@@ -15,7 +18,9 @@ def finding_sentence(finding: Finding, layout: Layout, units: UnitChoice = METRI
     """A finding in words."""
     said: dict[str, str] = {}
     for name, value in finding.values.items():
-        if isinstance(value, str):
+        if name == "missing":
+            said[name] = _missing(str(value).split())
+        elif isinstance(value, str):
             said[name] = value
         elif name.endswith("_m_s"):
             said[name] = show(value, "speed", units)
@@ -29,6 +34,10 @@ def finding_sentence(finding: Finding, layout: Layout, units: UnitChoice = METRI
         if index is not None:
             said[name] = layout.placed[index].part.called
     return capital(say(f"finding-{finding.code}", **said))
+
+
+def _missing(names: Sequence[str]) -> str:
+    return ", ".join(say(f"missing-{name}") for name in names)
 
 
 def drag_sentence(
@@ -64,6 +73,8 @@ def balance_sentence(found: Balance, school: School, units: UnitChoice = METRIC)
     if margin is None or burnt is None:
         return "Nothing has a mass yet, so it balances nowhere. Give parts a material, or weigh them."
     verdict = found.verdict(school)
+    if verdict == "unstable" and not steadied(found):
+        return say("balance-unfinished", missing=_missing(to_be_placed(found)))
     with_motor = f" with {' and '.join(a.motor.name for a in found.aboard)} aboard" if found.aboard else " without a motor"
     head = {
         "unstable": "It will not fly straight", "thin": f"Thin for the {school.name}", "good": "It will fly straight",

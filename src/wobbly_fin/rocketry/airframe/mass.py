@@ -8,6 +8,7 @@ from typing import Literal
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed
 from wobbly_fin.rocketry.airframe.mount import Mount, mounts_of
+from wobbly_fin.rocketry.airframe.paint import SECOND_COATS, read_paint
 from wobbly_fin.rocketry.airframe.part_solids import stuff_of
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
@@ -218,13 +219,19 @@ def _row(
     )  # fmt: skip
 
 
+def _more_coats(part: Part) -> float:
+    """Of a second colour, over the whole of a part on average."""
+    paint = read_paint(part.paint)
+    return SECOND_COATS * paint.second_share if paint is not None else 0.0
+
+
 def _allowance(layout: Layout, placed: Placed, part: Allowance, rows: Sequence[PartMass]) -> PartMass:
     """Glue lies where the glued parts are, paint where the air goes: both over the parts of the same stage."""
     outer = [o for o in layout.outer if o.stage == placed.stage]
-    wetted = [(s.skin_m2, p.fore_m + s.skin_x_m) for p, s in surfaces(layout, placed.stage)]
-    area = sum(a for a, _ in wetted)
     if part.kind == "paint":
-        computed, middle = part.coats * PAINT_KG_M2_COAT * area, sum(a * x for a, x in wetted) / area
+        coats = [(part.coats + _more_coats(p.part), s.skin_m2, p.fore_m + s.skin_x_m) for p, s in surfaces(layout, placed.stage)]
+        area = sum(n * a for n, a, _ in coats)
+        computed, middle = PAINT_KG_M2_COAT * area, sum(n * a * x for n, a, x in coats) / area
     else:
         solid = [r for r in rows if r.stage == placed.stage and not isinstance(layout.placed[r.index].part, _NOT_GLUED)]
         weight = sum(r.mass_kg for r in solid)

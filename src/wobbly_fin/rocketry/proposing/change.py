@@ -5,12 +5,13 @@ takes comes before one that means cutting, and one change before two.
 """
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import singledispatch
 from itertools import combinations, pairwise
 from typing import Literal
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
-from wobbly_fin.rocketry.airframe.parts import BodyTube, CanopyPack, FinSet
+from wobbly_fin.rocketry.airframe.parts import BodyTube, CanopyPack, FinSet, Part
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
@@ -239,35 +240,51 @@ def _turns(airframe: Airframe, now: Candidate, motors: Sequence[str]) -> Iterato
     for key in motors:
         yield Turn(kind="motor", motor=key)
     for index, part in enumerate(airframe.parts):
-        if isinstance(part, CanopyPack) and part.diameter_m:
-            for share in _CANOPIES:
-                yield Turn(kind="canopy", part=index, field="diameter_m", value=round(part.diameter_m * share, 2))
-            for share in _HOLES:
-                if part.kind == "flat" and part.diameter_m * share > part.spill_hole_m:
-                    yield Turn(kind="hole", part=index, field="spill_hole_m", value=round(part.diameter_m * share, 2))
-        elif isinstance(part, FinSet) and part.planform != "free" and part.count > 2:
-            yield from _fin_turns(index, part)
-        elif isinstance(part, BodyTube):
-            for share in _LENGTHS:
-                yield Turn(kind="length", part=index, field="length_m", value=round(part.length_m * share, 3))
+        yield from (replace(t, part=index) for t in _tries(part))
     mass = now.configuration.mass_kg
     for share in _BALLAST:
         yield Turn(kind="ballast", value=round(mass * share, 3 if mass > 0.1 else 4))
 
 
-def _fin_turns(index: int, fins: FinSet) -> Iterator[Turn]:
+@singledispatch
+def _tries(part: Part) -> Iterator[Turn]:
+    """What of a part is tried otherwise; of most kinds nothing."""
+    return iter(())
+
+
+@_tries.register
+def _canopies(part: CanopyPack) -> Iterator[Turn]:
+    if not part.diameter_m:
+        return
+    for share in _CANOPIES:
+        yield Turn(kind="canopy", field="diameter_m", value=round(part.diameter_m * share, 2))
+    for share in _HOLES:
+        if part.kind == "flat" and part.diameter_m * share > part.spill_hole_m:
+            yield Turn(kind="hole", field="spill_hole_m", value=round(part.diameter_m * share, 2))
+
+
+@_tries.register
+def _tubes(part: BodyTube) -> Iterator[Turn]:
+    for share in _LENGTHS:
+        yield Turn(kind="length", field="length_m", value=round(part.length_m * share, 3))
+
+
+@_tries.register
+def _fins(fins: FinSet) -> Iterator[Turn]:
+    if fins.planform == "free" or fins.count < 3:
+        return
     if fins.span_m:
         for share in _SPANS:
-            yield Turn(kind="span", part=index, field="span_m", value=round(fins.span_m * share, 3))
+            yield Turn(kind="span", field="span_m", value=round(fins.span_m * share, 3))
     if fins.root_chord_m:
         for share in _ROOTS:
-            yield Turn(kind="root", part=index, field="root_chord_m", value=round(fins.root_chord_m * share, 3))
+            yield Turn(kind="root", field="root_chord_m", value=round(fins.root_chord_m * share, 3))
     if fins.edges in _EDGES:
         for edges in _EDGES[_EDGES.index(fins.edges) + 1 :]:
-            yield Turn(kind="edges", part=index, field="edges", value=edges)
+            yield Turn(kind="edges", field="edges", value=edges)
     for sheet in _SHEETS_M:
         if 1.15 * fins.thickness_m < sheet < 2.2 * fins.thickness_m:
-            yield Turn(kind="thickness", part=index, field="thickness_m", value=sheet)
+            yield Turn(kind="thickness", field="thickness_m", value=sheet)
 
 
 def read_kind(kind: str) -> WishKind:

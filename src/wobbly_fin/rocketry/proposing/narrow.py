@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.mass import weigh
+from wobbly_fin.rocketry.airframe.parts import NO_BODY
 from wobbly_fin.rocketry.airframe.parts.part import Part, described
 from wobbly_fin.rocketry.airframe.solve import NOT_DIMENSIONS, smaller_margin, with_part
 from wobbly_fin.rocketry.errors import RocketryError
@@ -99,7 +100,7 @@ def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator
     """(part, figure, the airframe with that figure one standard deviation larger)"""
     masses = {row.index: row.mass_kg for row in weigh(balance(airframe, [None] * len(airframe.stages)).layout)}
     for index, part in enumerate(airframe.parts):
-        if part.TYPE in ("allowance", "display"):
+        if isinstance(part, NO_BODY):
             continue
         weighed = part.mass_kg is not None and part.mass_source == "measured"
         if not weighed and masses.get(index, 0.0) > 0:

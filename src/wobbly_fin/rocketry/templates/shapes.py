@@ -39,6 +39,7 @@ from wobbly_fin.rocketry.airframe.profiles import parameter_of, radius_fraction
 from wobbly_fin.rocketry.airframe.tabs import cut_outline, tab_of
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.templates.cutout import cutout_template
+from wobbly_fin.rocketry.templates.masks import mask_template
 from wobbly_fin.rocketry.templates.template import Arc, Circle, Path, Point, Template, Words
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
@@ -52,7 +53,7 @@ _BLADE = "Fresh blade, many light passes, fingers behind the edge."
 # What is cut or marked by paper for a part.
 TEMPLATE: Aspect[Callable[[Layout, Placed[Any], UnitChoice], list[Template]]] = Aspect("template")
 TEMPLATE.none("bought", Baffle, FinCan, LaunchLug, RailButton, Retainer, Anchor, Cord, CanopyPack, MassLump, DisplayPart)
-TEMPLATE.none("square", BodyTube, MotorTube, Coupler, RingFin)
+TEMPLATE.none("square", MotorTube, Coupler, RingFin)
 TEMPLATE.none("told", Joint, Allowance)
 
 
@@ -75,6 +76,12 @@ def _of_tubes(layout: Layout, placed: Placed[TubeFins | Pods], units: UnitChoice
 @TEMPLATE.of(VentHoles)
 def _of_holes(layout: Layout, placed: Placed[VentHoles], units: UnitChoice) -> list[Template]:
     return [vent_template(layout, placed, units)]
+
+
+@TEMPLATE.of(BodyTube)
+def _of_tube(layout: Layout, placed: Placed[BodyTube], units: UnitChoice) -> list[Template]:
+    mask = mask_template(placed, units)
+    return [mask] if mask is not None else []
 
 
 @TEMPLATE.of(CentringRing, Bulkhead)

@@ -5,6 +5,7 @@ from dataclasses import Field, dataclass, field, fields
 from typing import Any, ClassVar, Literal
 
 from wobbly_fin.rocketry.airframe.materials import Form, Material, material
+from wobbly_fin.rocketry.airframe.paint import read_paint
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 
 MassSource = Literal["measured", "guessed"]
@@ -111,8 +112,10 @@ class Part:
     mass_kg: float | None = size("Mass off the scale", default=None, zero=True, high=HEAVIEST_KG, quantity="mass")
     mass_source: MassSource = "measured"
     mass_uncertainty_kg: float | None = size("Give or take", default=None, zero=True, high=HEAVIEST_KG, quantity="mass")
+    paint: str = ""  # as `airframe.paint` reads it
 
     def __post_init__(self) -> None:
+        read_paint(self.paint)
         for name, about in _checks(type(self)):
             value = getattr(self, name)
             if value is None:

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from wobbly_fin.rocketry.airframe.layout import aft_diameter_m, holds
 from wobbly_fin.rocketry.airframe.mass import empty_totals
+from wobbly_fin.rocketry.airframe.paint import light_first, read_paint
 from wobbly_fin.rocketry.airframe.parts import Allowance, Cord, DisplayPart, LaunchLug, MassLump, NoseCone
 from wobbly_fin.rocketry.assembly.act import Reach
 from wobbly_fin.rocketry.assembly.stand import Join
@@ -239,6 +240,9 @@ def paint(bench: Bench, glued: tuple[str, ...], early: Sequence[str] = ()) -> li
                 )
             )
             last = "sand-primer"
+    coloured = _colours(bench, last)
+    steps += coloured
+    last = coloured[-1].key if coloured else last
     steps.append(
         Step(
             key="painted",
@@ -251,6 +255,29 @@ def paint(bench: Bench, glued: tuple[str, ...], early: Sequence[str] = ()) -> li
             without="paint in a lug jams it on the rod",
         )
     )
+    return steps
+
+
+def _colours(bench: Bench, last: str) -> list[Step]:
+    """Colours over the last coat, light before dark, each masked off what keeps another."""
+    painted = [(o.index, paint) for o in bench.layout.placed if (paint := read_paint(o.part.paint)) is not None]
+    steps: list[Step] = []
+    for number, colour in enumerate(light_first(p for _, p in painted)):
+        parts = tuple(index for index, p in painted if colour in p.colours)
+        second = [bench.layout.placed[i].part.called for i, p in painted if colour == p.second and p.pattern != "plain"]
+        lines = [say("build-colour-where", parts=", ".join(bench.layout.placed[i].part.called for i in parts))]
+        if second:
+            lines.append(say("build-colour-mask", parts=", ".join(second)))
+        if number:
+            lines.append(say("build-colour-cover"))
+        steps.append(
+            Step(
+                key=f"colour-{colour}", work="paint", parts=parts, title=say("build-colour", colour=colour.replace("-", " ")), assembly="whole",
+                hands_on_s=(25 if second else 15) * MINUTE, lines=tuple(lines), materials=("paint",), gluing=bench.gluing("paint", 0.0),
+                caution=bench.glue("paint").caution, after=(Link(key=last, because=say("build-because-dry")),), without=say("build-without-colour"),
+            )
+        )  # fmt: skip
+        last = steps[-1].key
     return steps
 
 

@@ -160,3 +160,27 @@ build-piston = Fit the { $name }: it slides
 build-piston-line = { $across } across. Sand it until it falls through its tube by its own weight, dry and clean; thin CA on the tube’s wall and sanding make it glide.
 build-piston-cord = Tie it into the cord, so that the cord draws it out past the end of its tube and it hangs free.
 build-piston-inspect = Turned over, it runs from one end to the other and does not tilt.
+
+## Colours. $colour a colour, $parts names of parts.
+
+build-colour = Paint the { $colour }
+build-colour-where = On: { $parts }. Two thin coats.
+build-colour-mask = Mask first, with the template at full size: { $parts }. Press the edges down, and seal them with a breath of the colour below.
+build-colour-cover = Cover what keeps the colour it has.
+build-because-dry = the colour below has to be dry
+build-without-colour = it stays in the colour below
+
+## Paint, on the bench. $mass with its unit; $ground, $how and $colours names.
+
+paint-mass = All its paint weighs about { $mass }, second colours included.
+paint-no-mass = No paint is weighed in yet: add it as a part, under “allowance”.
+paint-order = Light before dark: { $colours }.
+paint-seen = { $how ->
+    [well] Stands out
+    [fairly] Can be made out
+   *[hardly] Is hard to see
+  } { $ground ->
+    [sky] against a bright sky
+    [grass] in grass
+   *[straw] in straw
+  }

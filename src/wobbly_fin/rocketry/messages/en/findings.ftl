@@ -1,6 +1,12 @@
 ### What a look at an airframe finds, and what to do about it.
 ### $part and $other are parts by name; lengths and speeds come with their units; $margin, $low and $high are calibres.
 
+finding-unfinished = Still to be placed: { $missing }. Without fins nothing flies straight.
+missing-nose = a nose
+missing-fins = fins
+missing-mount = a motor mount
+missing-canopy = a parachute
+balance-unfinished = Still to be placed: { $missing }.
 finding-unstable = Not stable: the air pushes ahead of where it balances ({ $margin } calibres). It will turn round and fly at people. Do not fly it: more fin, fins further back, or weight in the nose.
 finding-margin_thin = Margin { $margin } calibres; the school wants { $low } to { $high }. More fin, fins further back, or weight in the nose.
 finding-shape_doubted = Margin { $margin } calibres, give or take { $doubt }, since its shape is outside what can be computed well: it may not be stable. Nose weight, or fins further back, until the careful end of that holds.
