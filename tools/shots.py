@@ -38,8 +38,10 @@ def hold_the_fins(page: Page) -> None:
     page.get_by_role("slider", name="fins: span").wait_for()
 
 
-def cut_open(page: Page) -> None:
-    page.get_by_role("button", name="Cut open").click()
+def begin(page: Page) -> None:
+    page.get_by_label("At least this high").fill("120 m")
+    page.get_by_label("At most this high").fill("180 m")
+    page.get_by_label("Whole rockets").get_by_role("article").nth(1).wait_for()
 
 
 def calendar(page: Page) -> None:
@@ -76,7 +78,7 @@ VIEWS = [
     ("motor-station", "/rockets/{Inchworm}/motor", DESK, "bench", None),
     ("motor-station-pinned", "/rockets/{Copper Kettle}/motor", DESK, "night-shift", pin),
     ("shape-station", "/rockets/{Night Ferry}/shape", DESK, "bench", hold_the_fins),
-    ("shape-cut-open", "/rockets/{Copper Kettle}/shape", DESK, "night-shift", cut_open),
+    ("begin", "/new?way=goal", DESK, "night-shift", begin),
     ("build-station", "/rockets/{Post Rider}/build", DESK, "bench", None),
     ("build-calendar", "/rockets/{Post Rider}/build", DESK, "night-shift", calendar),
     ("build-phone", "/rockets/{Post Rider}/build", PHONE, "bench", None),

@@ -37,7 +37,12 @@ def test_paint_shows_wherever_the_rocket_is_drawn_and_weighs(hedda: Person, bare
     sheet = hedda.client.get(f"/api/hangar/rockets/{bare['id']}/templates/{after['masks'][0]}.pdf")
     assert sheet.status_code == 200 and sheet.content.startswith(b"%PDF")
     # Parts with no outside are not painted by painting the whole.
-    inside = [p for s in hedda.get(f"/hangar/rockets/{bare['id']}")["document"]["stages"] for p in s["parts"] if p["type"] in ("cord", "motor_tube")]
+    inside = [
+        p
+        for s in hedda.get(f"/hangar/rockets/{bare['id']}")["document"]["stages"]
+        for p in s["parts"]
+        if p["type"] in ("cord", "motor_tube")
+    ]
     assert inside and not any(p["paint"] for p in inside)
     assert hedda.call("POST", f"/hangar/rockets/{bare['id']}/undo")[0] == 200
     undone = hedda.get(f"/hangar/rockets/{bare['id']}/shape")

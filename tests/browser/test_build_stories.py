@@ -116,7 +116,7 @@ def test_a_step_says_why_now_and_a_ring_that_does_not_fit_is_mended_at_shape(pag
     cannot.get_by_role("link", name="Change it at Shape").click()
     expect(page.locator("[name=outer_diameter_m]")).to_have_value(re.compile("101"))
     with page.expect_response(re.compile("shape/edit")):
-        page.get_by_label("What wants a look").get_by_role("button", name="Do that").click()
+        page.get_by_label("What to mend").get_by_role("button", name="Do that").click()
     expect(page.get_by_text("lets 98.8 mm pass")).to_have_count(0)
 
 

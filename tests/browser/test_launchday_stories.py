@@ -48,7 +48,7 @@ def test_a_day_is_planned_a_change_taken_and_the_car_packed(page: Page, demo: st
     page.get_by_role("button", name="Add", exact=True).click()
     expect(manifest.get_by_role("article")).to_have_count(flights + 1)
     expect(manifest.get_by_text("13:30")).to_be_visible()
-    page.get_by_role("button", name=re.compile("Take off Copper Kettle")).first.click()
+    page.get_by_role("button", name=re.compile("Remove Copper Kettle")).first.click()
     expect(manifest.get_by_role("article")).to_have_count(flights)
     page.get_by_role("button", name="Undo").click()
     expect(manifest.get_by_role("article")).to_have_count(flights + 1)

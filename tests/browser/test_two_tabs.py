@@ -35,10 +35,10 @@ def test_a_line_thrown_off_the_manifest_comes_back_with_its_ticks(signed_in: Pag
     person = Person(hedda)
     day, line = person.day_with(person.rocket())
     signed_in.goto(f"{live_server.url}/launchdays/{day}")
-    signed_in.get_by_role("button", name="Take off Pip").click()
+    signed_in.get_by_role("button", name="Remove Pip").click()
     expect(signed_in.get_by_text("is off the manifest")).to_be_visible()
     signed_in.get_by_role("button", name="Undo").click()
-    expect(signed_in.get_by_role("button", name="Take off Pip")).to_be_visible()
+    expect(signed_in.get_by_role("button", name="Remove Pip")).to_be_visible()
     assert [x["id"] for x in person.get(f"/launchdays/days/{day}")["lines"]] == [str(line)]
 
 

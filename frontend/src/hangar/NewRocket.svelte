@@ -76,7 +76,7 @@
       {#if problem}<p class="text-error mt-3" role="alert">{problem}</p>{/if}
       {#if tried && drafting.draft && !drafting.draft.document}
         <p class="text-error mt-3" role="alert">
-          {count(wanting, 'box still wants something and says', 'boxes still want something and say')} what.
+          {count(wanting, 'box is not complete yet', 'boxes are not complete yet')}.
         </p>
       {/if}
       <div class="mt-4 flex gap-3">

@@ -8,8 +8,8 @@
 </script>
 
 <details class="group inline-block" bind:open>
-  <summary class="link quiet cursor-pointer list-none text-sm" aria-label={`How come? ${about}`}
-    >how come?</summary
+  <summary class="link quiet cursor-pointer list-none text-sm" aria-label={`Why? ${about}`}
+    >why?</summary
   >
   <div class="paper mt-1 max-w-prose p-3 text-sm">
     {#if open}{@render children()}{/if}

@@ -182,8 +182,8 @@
             <button
               class="btn btn-ghost btn-sm"
               disabled={busy}
-              aria-label={`Take off ${line.rocket}`}
-              onclick={() => drop(line.id, line.rocket, line.body)}>Take off</button
+              aria-label={`Remove ${line.rocket}`}
+              onclick={() => drop(line.id, line.rocket, line.body)}>Remove</button
             >
           </article>
         {/each}

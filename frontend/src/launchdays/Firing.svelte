@@ -80,7 +80,7 @@
       <p class="font-display text-2xl leading-tight font-bold">
         <span class="text-warning" aria-hidden="true">?</span> Cannot be told
       </p>
-      <p>A box below wants putting right; until then nothing is reckoned.</p>
+      <p>Correct the box below to see the answer.</p>
     {/if}
     <div class="mt-3 grid grid-cols-2 items-start gap-2 sm:grid-cols-4">
       <label

@@ -69,8 +69,8 @@
     <button
       class="btn btn-sm btn-ghost"
       disabled={busy}
-      aria-label={`Take off ${line.rocket} with ${line.label}`}
-      onclick={ondrop}>Take off</button
+      aria-label={`Remove ${line.rocket} with ${line.label}`}
+      onclick={ondrop}>Remove</button
     >
   </div>
 </article>

@@ -54,7 +54,7 @@
         <FlightCards {manifest} flyer={manifest.flyer} />
       </section>
     {:else}
-      <p class="paper p-6">Nobody has a flight on a manifest for this date.</p>
+      <p class="paper p-6">No flights are planned for this date.</p>
     {/each}
     <p class="quiet text-sm">
       Advice only: the motor maker’s sheet, the local code and the officer on the range decide.

@@ -49,7 +49,7 @@
       </div>
       {#if found.practice}
         <p class="text-warning mb-2 font-semibold">
-          <span class="stamp-practice">practice</span> Invented, to practise with. Nobody sells it.
+          <span class="stamp-practice">practice</span> Invented, to practise with. No shop sells it.
         </p>
       {/if}
       {#each found.guessed as line, n (n)}<p class={n ? 'quiet mb-2' : 'mb-2 font-semibold'}>{line}</p>{/each}

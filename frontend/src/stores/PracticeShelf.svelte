@@ -23,7 +23,7 @@
     </label>
     <p class="quiet text-sm">
       {preferences.data.practice
-        ? 'Invented motors and parts stand on your shelf, each stamped “practice”. Nobody sells them.'
+        ? 'Invented motors and parts stand on your shelf, each stamped “practice”. No shop sells them.'
         : 'Off: only what is yours is on the shelf. On, invented motors and parts stand beside it, to play with.'}
     </p>
   </section>

@@ -59,7 +59,7 @@
     <div class="mx-auto max-w-3xl">
       <h1 class="text-3xl font-bold">Trainer</h1>
       <p class="quiet mb-3">
-        Seven questions: five labels, one delay, one bay. Nothing is kept, and nobody sees the score but you.
+        Seven questions: five labels, one delay, one bay. Only you see the score, and it is not kept.
       </p>
       <ol class="mb-3 flex gap-1" aria-label="Answered so far">
         {#each found.keys() as i (i)}

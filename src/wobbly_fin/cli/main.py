@@ -244,7 +244,7 @@ _COMMANDS: dict[str, tuple[Callable[[str], Answer], str, str]] = {
     "stability": (_stability, "FILE", "where the air pushes and where it balances"),
     "drag": (_drag, "FILE", "how the air brakes it and where it pushes, over Mach"),
     "schedule": (_schedule, "FILE", "when to do what, with one pair of hands and glue that cures"),
-    "descend": (_descend, "FILE", "how fast it comes down, or how large a canopy it wants"),
+    "descend": (_descend, "FILE", "how fast it comes down, or how large a canopy it needs"),
     "readlog": (_readlog, "FILE", "what an altimeter's log says of a flight"),
     "track": (_track, "FILE", "how high, from angles"),
     "template": (_template, "FILE", "full-size templates of an airframe's parts"),

@@ -222,7 +222,7 @@ class FlightDocument(Document):
             return rocket
         lower = len(rocket.airframe.stages) - 1
         if len(self.boosters) != lower:
-            raise RocketryError("boosters", f"has {len(self.boosters)} entries for {lower} lower stages; each wants its motor")
+            raise RocketryError("boosters", f"has {len(self.boosters)} entries for {lower} lower stages; each needs its motor")
         return replace(
             rocket, boosters=_motors("boosters", self.boosters), others=_motors("cluster", self.cluster),
             lights_after_s=self.lights_after_s, dead=self.dead_motors,

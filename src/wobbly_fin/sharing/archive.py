@@ -242,7 +242,7 @@ def _put_row(
         _must_be_jpeg(photo)
         fields["file"] = ""
     if set(fields) - names:
-        raise RocketryError("file", f"has a field nobody knows: {sorted(set(fields) - names)[0][:40]}")
+        raise RocketryError("file", f"has an unknown field: {sorted(set(fields) - names)[0][:40]}")
     # Every row it hangs on must have come with it: an archive does not reach into what others have.
     for field in model._meta.fields:
         target = field.related_model

@@ -7,12 +7,14 @@ from django.urls import get_resolver
 
 from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.choosing.clouds import question_of
 from wobbly_fin.rocketry.choosing.explain import headline
 from wobbly_fin.rocketry.choosing.pick import pick
 from wobbly_fin.rocketry.compiling import KERNEL_CACHE
 from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.flight.flight import fly_traced
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
+from wobbly_fin.rocketry.flight.scatter import CHUNK, scatter
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.flightlog.compare import cd_for_height
 from wobbly_fin.rocketry.motors.catalogue import catalogue
@@ -34,12 +36,14 @@ def warm_meanwhile() -> None:
 
 
 def warm() -> None:
-    """Pick a motor for some rocket, trace a flight in gusts, explain a height, and read and say a quantity in either system."""
+    """Pick a motor for some rocket, scatter its landings, trace a flight in gusts, explain a height, and read and say a quantity in either system."""
     _ = get_resolver().url_patterns
     rocket = QuickRocket(mass_kg=0.08, diameter_m=0.03, canopy=Canopy(diameter_m=0.4))
     motor = catalogue()[0]
     base = Configuration(rocket=rocket, mounts=(Mount(diameter_m=0.018, max_length_m=0.07),))
-    headline(pick(base, Site(wind_speed_m_s=2.0), catalogue()), UnitChoice())
+    found = pick(base, Site(wind_speed_m_s=2.0), catalogue())
+    headline(found, UnitChoice())
+    scatter(question_of(found[0].case, CHUNK))
     flight, _path = fly_traced(rocket, motor, 5.0, Site(wind_speed_m_s=2.0, gustiness="breezy"))
     cd_for_height(rocket, motor, Site(), flight.apogee_altitude_m or 1.0)
     for quantity, text in (

@@ -115,3 +115,25 @@ def test_the_library_of_materials_holds_what_the_trade_builds_from():
         assert m.density < {"solid": 12000, "cloth": 0.3, "cord": 0.1}[m.form]
     with pytest.raises(RocketryError, match="not in the library"):
         material("unobtainium")
+
+
+def with_more(part):
+    stage = model(lug=None).stages[0]
+    return Airframe(stages=(Stage(parts=(*stage.parts, part)),))
+
+
+@pytest.mark.parametrize("kind", ["rail_button", "launch_lug", "rail_guide"])
+def test_a_guide_added_by_hand_sits_where_it_guides(kind):
+    """Two buttons never at one place: the first at the tail, the next by the balance; all of them ahead of the fins or behind them, never between."""
+    layout = lay_out(model(lug=None))
+    body = next(o for o in layout.outer if o.part.TYPE == "body_tube")
+    first = fresh_figures(kind, layout, body.index)
+    made = PART_TYPES[kind](id="first", parent="body", **first)
+    again = lay_out(with_more(made))
+    second = fresh_figures(kind, again, body.index)
+    fins = again.of(FinSet)[0]
+    balances = balance(with_more(made), [None]).ignition.cg_m
+    ahead = body.aft_m - second["offset_m"]
+    assert ahead <= fins.fore_m and (abs(ahead - balances) < 0.03 or ahead < balances)
+    if kind == "rail_button":
+        assert first["offset_m"] == 0.026 and second["offset_m"] > 3 * first["offset_m"]

@@ -32,7 +32,7 @@ CASES: list[tuple[str, str, str, dict[str, bool]]] = [
     ("ejection", "drogue and main both out at the top, drifted two fields", "main_at_top", {"two_openings": Y, "main_at_top": Y, "outside": Y, "straight": Y, "windy": Y}),
     ("ejection", "only the log: four metres a second from the top down, both charges heard", "main_at_top", {"two_openings": Y, "log_main_at_top": Y, "log_main_silent": N, "log_fast_down": N, "log_early": N, "log_late": N, "popped": Y}),
     ("descent", "came down under the little one all the way, thump in the stubble", "main_never", {"two_openings": Y, "main_out": N, "canopy_out": Y, "main_at_top": N, "popped": Y}),
-    ("descent", "log: drogue rate to the ground; nobody saw it land", "main_never", {"two_openings": Y, "log_main_silent": Y, "log_main_at_top": N, "log_fast_down": Y, "seen_down": N}),
+    ("descent", "log: drogue rate to the ground; no one saw it land", "main_never", {"two_openings": Y, "log_main_silent": Y, "log_main_at_top": N, "log_fast_down": Y, "seen_down": N}),
     ("coast", "thrust stopped, nose and body parted at once, canopy in rags; the charge went off later", "drag_separation", {"nose_off_early": Y, "torn": Y, "popped": Y, "log_low": Y, "straight": Y}),
     ("coast", "log opens at two seconds, the delay was six; nose fell out when lifted", "drag_separation", {"log_early": Y, "delay_short": N, "nose_tight": N, "nose_off_early": Y, "altimeter_fires": N}),
     ("ejection", "bang on the way up in a gust, beeper had been happy", "altimeter_early", {"altimeter_fires": Y, "switched_on": Y, "log_early": Y, "popped": Y, "windy": Y}),

@@ -41,7 +41,7 @@
     <p class="font-display text-xl leading-snug font-bold"><Said text={board.headline} /></p>
     {#if board.usual}<a class="btn btn-primary btn-sm mt-1" href={p('/stores/box')}>Put your motors in</a>
     {:else if board.practice}<p class="text-warning text-sm font-semibold">
-        <span class="stamp-practice">practice</span> An invented motor, from the practice shelf: nobody sells it.
+        <span class="stamp-practice">practice</span> An invented motor, from the practice shelf: no shop sells it.
       </p>{/if}
     {#if board.shorten}<p class="font-semibold">{board.shorten}</p>{/if}
     {#each board.lessons as lesson, n (n)}<p class="text-warning font-semibold">⚑ {lesson}</p>{/each}

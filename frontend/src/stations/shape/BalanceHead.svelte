@@ -38,7 +38,7 @@
     {#each tallied(shape.findings) as [word, colour] (word)}
       <span class={['mr-3 font-semibold', colour]}>{word}</span>
     {:else}
-      <span class="text-success">Nothing wants mending.</span>
+      <span class="text-success">Nothing to mend.</span>
     {/each}
     {#if first}<span class="quiet">{first.sentence}</span>{/if}
   </p>

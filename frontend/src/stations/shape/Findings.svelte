@@ -11,7 +11,7 @@
   };
 </script>
 
-<section class="paper mt-2 p-3" aria-label="What wants a look">
+<section class="paper mt-2 p-3" aria-label="What to mend">
   {#if shape.findings.length}
     <ul class="grid gap-1">
       {#each shape.findings as finding, i (i)}
@@ -39,6 +39,6 @@
       {/each}
     </ul>
   {:else}
-    <p class="text-success">✓ Nothing about it wants mending.</p>
+    <p class="text-success">✓ Nothing to mend.</p>
   {/if}
 </section>

@@ -25,7 +25,7 @@
   >
     {#if wrong}<b
         class={row.id === bench.selected ? '' : wrong === 'danger' ? 'text-error' : 'text-warning'}
-        aria-label={wrong === 'ask' ? 'worth a question' : 'wants mending'}>{sign[wrong]}</b
+        aria-label={wrong === 'ask' ? 'worth a question' : 'needs mending'}>{sign[wrong]}</b
       >{/if}
     <span class="min-w-0 flex-1 truncate">{row.name}</span>
     <span class={['shrink-0 text-sm', row.id === bench.selected ? '' : 'quiet']}>{row.short}</span>

@@ -171,7 +171,7 @@ def _outline(edit: Edit, units: UnitChoice, name: str) -> list[list[float]]:
     for number, pair in enumerate(t for t in edit.text.replace(";", ",").replace("\n", ",").split(",") if t.strip()):
         figures = pair.split()
         if len(figures) != 2:
-            raise RocketryError(name, f"corner {number + 1}, {pair.strip()!r}, wants two figures: along and out")
+            raise RocketryError(name, f"corner {number + 1}, {pair.strip()!r}, needs two figures: along and out")
         corners.append([parse(f, "short_length", units, name=name).si for f in figures])
     return corners
 
@@ -347,7 +347,7 @@ def _add_stage(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     """A booster behind the last stage: tube as wide as the tail, motor tube, fins."""
     layout = _layout(content)
     if layout is None:
-        raise RocketryError("stages", "wants a rocket first")
+        raise RocketryError("stages", "needs a rocket first")
     d = layout.tail_diameter_m
     body, mount = str(uuid.uuid4()), str(uuid.uuid4())
     tube = fresh_figures("body_tube", layout, layout.outer[-1].index) | {

@@ -85,7 +85,7 @@ def keep_line(
             raise Http404
         row = under_key(ManifestLine.everything.select_for_update(), key, day_id=day.pk)
         if (row is None or row.deleted_at) and day.lines.count() >= MOST_LINES:
-            raise RocketryError("lines", f"are {MOST_LINES} already; nobody flies more in a day")
+            raise RocketryError("lines", f"are {MOST_LINES} already; that is the most for one day")
         row = row or ManifestLine(id=key, day=day)
         row.rocket, row.motor_key, row.delay_s, row.tilt_deg, row.told_hour = rocket, motor_key, delay_s, tilt_deg, hour
         row.deleted_at, row.judged = None, {}  # its owner sees what this comes to at once

@@ -70,7 +70,7 @@ class _Flights:
             found = [f for f in self._by_rocket.get(name, ()) if point.day in ("", f.flown_on.isoformat())]
         if not found:
             raise RocketryError(
-                "flight", "is none in the logbook; a point wants its rocket's name, and its day where it flew on several"
+                "flight", "is none in the logbook; a point needs its rocket's name, and its day where it flew on several"
             )
         if len(found) > 1:
             raise RocketryError(

@@ -4,6 +4,7 @@ import uuid
 from typing import Any
 
 from wobbly_fin.rocketry.airframe.layout import Layout, aft_diameter_m, bore_of
+from wobbly_fin.rocketry.airframe.mass import total, weigh
 from wobbly_fin.rocketry.airframe.parts import FinSet, MotorTube
 from wobbly_fin.rocketry.errors import RocketryError
 
@@ -99,7 +100,26 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
     figures = made[type_name]
     if type_name == "centring_ring" and mount is not None:
         figures["offset_m"] = 0.006
+    if type_name in _GUIDES and layout is not None:
+        figures |= {"edge": "aft", "offset_m": _guided_from_m(type_name, layout, host)}
     return {name: (round(value, 5) if isinstance(value, float) else value) for name, value in figures.items()}
+
+
+_GUIDES = ("launch_lug", "rail_button", "rail_guide")
+_FIRST_BUTTON_M = 0.026  # ahead of the tail, where a mount's last ring leaves room for its nut
+
+
+def _guided_from_m(type_name: str, layout: Layout, host: int | None) -> float:
+    """How far ahead of its tube's aft end a guide goes: a first button at the tail, all else where it balances, clear of the fins. [m]"""
+    holder = next((o for o in layout.outer if o.index == host), layout.outer[-1])
+    there = {p.part.TYPE for p in layout.placed}
+    if type_name == "rail_button" and type_name not in there:
+        return min(_FIRST_BUTTON_M, holder.part.axial_length_m / 4)
+    fins = [p.fore_m for p in layout.placed if p.host == holder.index and hasattr(p.part, "span_m")]
+    clear = holder.aft_m - min(fins) + 0.01 if fins else 0.0
+    weight = total(weigh(layout))
+    wanted = holder.aft_m - weight.cg_m if weight.mass_kg > 0 else 0.4 * holder.part.axial_length_m
+    return round(min(max(wanted, clear), 0.9 * holder.part.axial_length_m), 4)
 
 
 def grown(

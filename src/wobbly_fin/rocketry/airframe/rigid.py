@@ -238,7 +238,7 @@ class RigidRocket:
         stages = len(self.airframe.stages)
         motors = (motor, *self.boosters)
         if len(motors) != stages:
-            raise RocketryError("motors", f"has {len(motors)} entries for {stages} stages; every stage wants one")
+            raise RocketryError("motors", f"has {len(motors)} entries for {stages} stages; every stage needs one")
         stretches: list[Stretch] = []
         spent: list[Spent] = []
         lights = 0.0

@@ -85,7 +85,7 @@ def series_of(table: LogTable, columns: tuple[Column, ...], air_c: float | None 
     time, height = time[good], height[good]
     felt = felt[good] if felt is not None else None
     if len(time) < _LEAST_SAMPLES:
-        raise RocketryError("file", f"has {len(time)} usable samples; a flight wants at least a dozen")
+        raise RocketryError("file", f"has {len(time)} usable samples; a flight needs at least a dozen")
     steps = np.diff(time)
     if steps.size and np.mean(steps < 0) > 0.5:
         notes.append(("reversed", 0.0))
@@ -101,7 +101,7 @@ def series_of(table: LogTable, columns: tuple[Column, ...], air_c: float | None 
     time, height = time[keep], height[keep]
     felt = felt[keep] if felt is not None else None
     if len(time) < _LEAST_SAMPLES:
-        raise RocketryError("file", f"has {len(time)} usable samples; a flight wants at least a dozen")
+        raise RocketryError("file", f"has {len(time)} usable samples; a flight needs at least a dozen")
     step = float(np.median(np.diff(time)))
     gaps = np.diff(time) > _GAP_STEPS * step
     if np.any(gaps):

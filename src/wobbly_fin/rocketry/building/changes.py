@@ -89,11 +89,11 @@ def _add(plan: Plan, change: Change) -> Plan:
         hands_on_s=change.hands_on_s,
         lines=(change.note,) if change.note else (),
         gluing=gluing,
-        after=tuple(Link(key=k, because="its owner wants it so") for k in change.after),
+        after=tuple(Link(key=k, because="its owner chose so") for k in change.after),
         own=True,
     )
     steps = [
-        replace(s, after=(*s.after, Link(key=change.key, because="its owner wants it so"))) if s.key in change.before else s
+        replace(s, after=(*s.after, Link(key=change.key, because="its owner chose so"))) if s.key in change.before else s
         for s in plan.steps
     ]
     # Listed behind what it waits for.
@@ -127,7 +127,7 @@ def _move(plan: Plan, change: Change) -> Plan:
     _known(plan, (change.key, *change.after))
     if change.key in change.after:
         raise RocketryError("after", "names the step itself")
-    links = tuple(Link(key=k, because="its owner wants it so") for k in change.after)
+    links = tuple(Link(key=k, because="its owner chose so") for k in change.after)
     steps = [
         replace(s, after=(*s.after, *(x for x in links if x.key not in {link.key for link in s.after})))
         if s.key == change.key
@@ -154,6 +154,6 @@ def _checked(plan: Plan, change: Change) -> Plan:
     told = []
     for here, there in zip(circle, [*circle[1:], circle[0]], strict=True):
         why = next((link.because for link in steps[here].after if link.key == there), "")
-        if why != "its owner wants it so":
+        if why != "its owner chose so":
             told.append(f"“{steps[here].title}” waits for “{steps[there].title}”{': ' + why if why else ''}")
     raise RocketryError("after", "cannot be: " + "; ".join(told) if told else "goes round in a circle of your own changes")

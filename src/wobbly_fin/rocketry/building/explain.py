@@ -89,7 +89,7 @@ def ready_sentence(
         return f"R{ready}, {spare(found.windows, found.finish_s, deadline_s, zone)} to spare.{unsure}"
     late = found.finish_s - deadline_s
     missed = spare(found.windows, deadline_s, found.finish_s, zone)
-    return f"Not in time: r{ready} at the earliest, {lasting(late)} too late. It wants {missed} more before then.{unsure}"
+    return f"Not in time: r{ready} at the earliest, {lasting(late)} too late. It needs {missed} more before then.{unsure}"
 
 
 def latest_sentence(found: Agenda, now_s: int, zone: ZoneInfo) -> str:
@@ -173,7 +173,7 @@ def drift_sentence(
     if margin_before is not None and margin_after is not None:
         text = f"margin {margin_before:.1f} → {margin_after:.1f}"
         if ballast_kg is not None and ballast_kg > 0:
-            text += f" (wants {low:.1f}): add {show(ballast_kg, 'mass', units)} in the nose"
+            text += f" (needs {low:.1f}): add {show(ballast_kg, 'mass', units)} in the nose"
         pieces.append(text)
     if apogee_change_m is not None:
         sign = "+" if apogee_change_m > 0 else "−"

@@ -63,7 +63,7 @@ def spill_hole_for(mass_kg: float, target_m_s: float, density_kg_m3: float, cano
     net = 2 * mass_kg * STANDARD_GRAVITY_M_S2 / (density_kg_m3 * canopy.drag_coefficient * target_m_s**2)
     whole = math.pi / 4 * canopy.diameter_m**2
     if net > whole * (1 + 1e-9):
-        raise RocketryError("target_m_s", f"{target_m_s:g} m/s wants a larger canopy: a hole only makes it faster")
+        raise RocketryError("target_m_s", f"{target_m_s:g} m/s needs a larger canopy: a hole only makes it faster")
     return math.sqrt(max(0.0, canopy.diameter_m**2 - 4 * net / math.pi))
 
 

@@ -280,7 +280,7 @@ CAUSES: dict[str, Cause] = {
     "lost_sight": Cause(
         phase="landing", needs={"seen_down": False}, name="It was lost from sight", prior=0.03, kind="field",
         odds={"seen_down": 0.03, "canopy_open": 0.6, "outside": 0.5, "straight": 0.9, "popped": 0.7},
-        leads_to=("it went too high or too small to be seen", "nobody saw it land"),
+        leads_to=("it went too high or too small to be seen", "no one saw it land"),
         inspect=("Last bearing and time; the search sector.",), change=("Less height; bright colours, a beeper; two watchers.",), check="Name and number on it; two people watch it down.",
     ),
     "main_at_top": Cause(
@@ -334,7 +334,7 @@ CAUSES: dict[str, Cause] = {
     ),
     "else": Cause(
         phase="descent", name="Something not in this list", prior=0.02, kind="field", odds={},
-        leads_to=("something nobody here thought of",), inspect=("Everything, before it is mended; photographs from all sides.",),
+        leads_to=("something not on this list",), inspect=("Everything, before it is mended; photographs from all sides.",),
         change=("Write down what was seen, and ask somebody who was there.",), check="What the last flight left open.",
     ),
 }  # fmt: skip

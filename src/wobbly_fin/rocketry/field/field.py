@@ -138,7 +138,7 @@ class Field:
 
 def _check(points: Sequence[Corner], least: int, name: str) -> None:
     if len(points) < least:
-        raise RocketryError(name, f"has {len(points)} corners; it wants at least {least}")
+        raise RocketryError(name, f"has {len(points)} corners; it needs at least {least}")
     if len(points) > MOST_CORNERS:
         raise RocketryError(name, f"has {len(points)} corners; {MOST_CORNERS} are plenty")
     for x, y in points:

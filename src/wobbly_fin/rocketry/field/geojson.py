@@ -86,7 +86,7 @@ def _features(document: Any) -> list[dict[str, Any]]:
             return [document]
         if str(document.get("type")) in _SHAPES:
             return [{"type": "Feature", "properties": {}, "geometry": document}]
-    raise RocketryError("geojson", "is no GeoJSON; it wants a FeatureCollection, a Feature or a Polygon (RFC 7946)")
+    raise RocketryError("geojson", "is no GeoJSON; it needs a FeatureCollection, a Feature or a Polygon (RFC 7946)")
 
 
 def _shape(feature: dict[str, Any]) -> tuple[str, str, list[Corner], str, dict[str, Any]]:

@@ -14,7 +14,7 @@ def will_sentence(circuit: Circuit, found: Firing) -> str:
     wants = f"{worst[0]:.2g} A reach {each}, which lights from {worst[1].all_fire_a:g} A"
     return {
         "lights": f"It lights: {wants}, {found.least:.1f} times over.",
-        "may not": f"It may not light: {wants}; {SURE:g} times that is wanted.",
+        "may not": f"It may not light: {wants}; {SURE:g} times that is needed.",
         "does not": f"It does not light: {wants}. A lamp that glows is not enough.",
     }[found.will]
 
@@ -23,12 +23,12 @@ def lead_sentence(found: Firing, stand_off_m: float, lead_m: float, units: UnitC
     """How long a lead may be, and whether it keeps the code's distance."""
     least = show(stand_off_m, "height", units)
     if lead_m < stand_off_m - 1e-9:
-        return f"Refused: the lead of {show(lead_m, 'height', units)} is shorter than the {least} the code wants between you and the pad."
+        return f"Refused: the lead of {show(lead_m, 'height', units)} is shorter than the {least} the code asks for between you and the pad."
     if found.longest_m is None:
         return "However short the lead, this battery does not light them surely."
     if found.longest_m < stand_off_m:
-        return f"The longest lead that lights surely is {show(found.longest_m, 'height', units)}, shorter than the {least} the code wants: a thicker lead or more cells."
-    return f"Up to {show(found.longest_m, 'height', units)} of this lead lights them surely; the code wants {least} at least."
+        return f"The longest lead that lights surely is {show(found.longest_m, 'height', units)}, shorter than the {least} the code asks for: a thicker lead or more cells."
+    return f"Up to {show(found.longest_m, 'height', units)} of this lead lights them surely; the code asks for {least} at least."
 
 
 def test_sentence(found: Firing, circuit: Circuit) -> str:
@@ -69,7 +69,7 @@ def remedy_sentence(was: Circuit, now: Circuit, units: UnitChoice = METRIC) -> s
 
 
 _PANEL = {
-    "ready": "Key out, nobody at the pad.", "keyed": "Key in.", "someone_at_pad": "Somebody is at the pad: the key stays out.", "safe": "Key out. Safe.",
+    "ready": "Key out, no one at the pad.", "keyed": "Key in.", "someone_at_pad": "Somebody is at the pad: the key stays out.", "safe": "Key out. Safe.",
     "no_continuity": "The lamp is dark: the circuit is open somewhere.", "dim": "The lamp glows dimly.", "continuity": "The lamp glows: the circuit is whole.",
     "no_key": "Nothing happens: the key is out.", "armed": "Armed.", "disarmed": "Disarmed.", "counting": "Five, four, three, two, one …",
     "not_armed": "Nothing happens: it is not armed.", "held": "Held. The count begins anew.", "early": "Fired before the count was out.",

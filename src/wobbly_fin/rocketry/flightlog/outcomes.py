@@ -10,7 +10,7 @@ OPENINGS: dict[Opening, str] = {
     "at_apogee": "opened at the top",
     "after_apogee": "opened on the way down",
     "never": "never opened",
-    "not_seen": "nobody saw it open",
+    "not_seen": "no one saw it open",
     "no_launch": "did not leave the pad",
 }
 LANDINGS: dict[Landing, str] = {

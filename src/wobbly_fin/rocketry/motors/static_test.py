@@ -68,7 +68,7 @@ def read_static_test(text: str, *, unit: LoadUnit | None = None, watched_for_s: 
         raise RocketryError(f"line {table.lines[int(back[0]) + 1]}", "time does not rise; a static test is read in one go")
     load = np.array([row[1] for row in table.rows]) * _NEWTONS[unit or _unit_of(table.columns)]
     if len(t) < 12:
-        raise RocketryError("file", f"has {len(t)} samples; a static test wants at least a dozen")
+        raise RocketryError("file", f"has {len(t)} samples; a static test needs at least a dozen")
     offset_n, noise_n, first = _baseline(load)
     push = load - offset_n
     peak = float(push.max())

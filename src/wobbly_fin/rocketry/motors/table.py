@@ -60,7 +60,7 @@ def read_table(text: str, *, least_columns: int = 2) -> Table:
         rows.append(_numbers(cells, number, least_columns))
         lines.append(number)
     if not rows:
-        raise RocketryError("file", "holds no rows of numbers; it wants lines of time and thrust such as 0.10,4.2")
+        raise RocketryError("file", "holds no rows of numbers; it needs lines of time and thrust such as 0.10,4.2")
     return Table(remarks=remarks, columns=columns, rows=tuple(rows), lines=tuple(lines))
 
 
@@ -81,7 +81,7 @@ def _is_number(cell: str) -> bool:
 
 def _numbers(cells: list[str], number: int, least: int) -> tuple[float, ...]:
     if len(cells) < least:
-        raise RocketryError(f"line {number}", f"has {len(cells)} value(s); every row wants time and thrust")
+        raise RocketryError(f"line {number}", f"has {len(cells)} value(s); every row needs time and thrust")
     values = []
     for cell in cells:
         text = cell.strip()

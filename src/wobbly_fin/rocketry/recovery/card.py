@@ -17,7 +17,7 @@ from wobbly_fin.rocketry.templates.picture import Picture
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 
 _FIRE = "Untreated paper and laundry sheets start fires: treated or flameproof only."
-_LIVE = "Charges are armed on the pad, upright, last, by those licensed for them; nobody leans over the open tube."
+_LIVE = "Charges are armed on the pad, upright, last, by those licensed for them; no one leans over the open tube."
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

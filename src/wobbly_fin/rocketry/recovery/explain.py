@@ -21,11 +21,11 @@ from wobbly_fin.rocketry.words import capital
 
 _EXPOSED = {
     "burns": "{what}: not flameproof, it burns and starts fires. Treated tissue or fluff only.",
-    "asked": "{what}: not known here by that name. Its packet must say that it is treated against fire; treated tissue or fluff instead, if nobody can say.",
+    "asked": "{what}: not known here by that name. Its packet must say that it is treated against fire; treated tissue or fluff instead, if you cannot find out.",
     "melts": "{what} lies in the hot gas and is not flameproof{at}. Wadding, fluff or a flameproof cloth between.",
     "cord_melts": "{what} is tied in below the top of the wadding, in the gas, and is not flameproof{at}. A flameproof line there, this above it.",
     "no_protection": "Nothing shields the canopy from the charge: wadding, fluff or a flameproof cloth.",
-    "blocked": "{what} is closed: the motor’s charge cannot reach the canopy. It wants a way out through the side, or an altimeter’s charge ahead.",
+    "blocked": "{what} is closed: the motor’s charge cannot reach the canopy. It needs a way out through the side, or an altimeter’s charge ahead.",
     "leaks": "{what} is loose round the motor tube: gas goes past it, into the fins’ glue instead of the canopy.",
     "softens": "{what} stands in the hot gas{at}: line it, or look at it after every flight.",
     "slides": "The piston keeps the gas off all that is ahead of it, while it slides: wipe it and its tube after every flight.",
@@ -67,7 +67,7 @@ def landing_sentence(found: Recovery, units: UnitChoice = METRIC) -> str:
     if found.gentle:
         trim = f" Below {low} a spill hole trims it." if found.kind in PACKED_KINDS and found.kind != "streamer" else ""
         return f"{head}: gentle, and it drifts.{trim}"
-    return f"{head}: as people aim for, {low} to {high}."
+    return f"{head}: usual, {low} to {high}."
 
 
 def first_sentence(found: Recovery, units: UnitChoice = METRIC) -> str:
@@ -214,7 +214,7 @@ def motor_charge_sentence(bay: FilledBay, units: UnitChoice = METRIC) -> str:
     times = own.force_n / own.wanted_n
     many = f"{times:.1f} times" if times < 20 else "many times"
     head = (
-        f"The motor’s charge, {own.charge_kg * 1000:.2g} g ({source}), would push the joint with {many} what it wants in "
+        f"The motor’s charge, {own.charge_kg * 1000:.2g} g ({source}), would push the joint with {many} what it needs in "
         f"{_litres(bay.volume_m3)} if no gas leaked or cooled"
     )
     if own.verdict == "weak":
@@ -237,7 +237,7 @@ def push_sentence(bay: FilledBay, units: UnitChoice = METRIC) -> str:
         return f"{force(push.force_n, units)} to throw with{held} would take {bar}: no tube is made for that. {mend}"
     return (
         f"{force(push.force_n, units)} to throw with{held}: {show(push.pressure_pa / 100, 'pressure', units)} in "
-        f"{_litres(bay.volume_m3)}, by the gas law {push.charge_kg * 1000:.2g} g. A smaller bay wants less."
+        f"{_litres(bay.volume_m3)}, by the gas law {push.charge_kg * 1000:.2g} g. A smaller bay needs less."
     )
 
 
@@ -258,7 +258,7 @@ def pins_sentence(bay: FilledBay, units: UnitChoice = METRIC) -> str:
     elif have < pins.count:
         verdict += f"; {have} are too few, it may open early"
     elif have > 2 * pins.count:
-        verdict += f"; {have} is more than it needs, and wants a larger charge"
+        verdict += f"; {have} is more than it needs, and asks for a larger charge"
     else:
         verdict = f"{have} pins of {bay.pin} hold that"
     return f"Before its time the joint is pulled by {said}. {capital(verdict)}."

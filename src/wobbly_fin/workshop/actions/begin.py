@@ -106,7 +106,9 @@ def set_deadline(user: User, key: uuid.UUID, text: str, zone: str = "") -> Build
             if local <= now:
                 raise RocketryError("deadline", "lies in the past; a launch is still to come")
             if local - now > datetime.timedelta(days=_FURTHEST_DAYS):
-                raise RocketryError("deadline", "lies more than three years ahead; nobody’s evenings are told that far")
+                raise RocketryError(
+                    "deadline", "lies more than three years ahead; your free evenings are not known that far ahead"
+                )
             build.deadline = local
         build.save()
     return build

@@ -347,6 +347,6 @@ def final_weighing(bench: Bench, before: tuple[str, ...]) -> Step:
             sigma_kg=totals.sigma_kg,
             whole=True,
         ),
-        without="nobody knows whether it is tail-heavy",
+        without="it may be tail-heavy",
         picture=("whole", 0),
     )

@@ -35,12 +35,12 @@ item-batteries = { $count ->
     [one] A fresh battery in the altimeter.
    *[other] A fresh battery in each of the { $count } altimeters.
  }
-    .good = Its voltage is what its sheet wants.
+    .good = Its voltage is what its sheet asks for.
 item-batteries-off = { $count ->
     [one] A fresh battery in the altimeter.
    *[other] A fresh battery in each of the { $count } altimeters.
  }
-    .good = Its voltage is what its sheet wants.
+    .good = Its voltage is what its sheet asks for.
     .hazard = Charges stay disconnected.
 item-vents = Vent holes of the altimeter’s bay are clear.
     .good = Light shows through.
@@ -49,14 +49,14 @@ item-vents-none = The altimeter’s bay lets air in: it has no vent holes of its
     .good = Air gets in round the joint.
     .why = Without them it feels nothing of the climb.
 item-battery = { $name }: { $battery }, fresh or charged.
-    .good = As much voltage as its sheet wants.
+    .good = As much voltage as its sheet asks for.
 item-battery-untold = { $name }: a fresh battery, or charged.
-    .good = As much voltage as its sheet wants.
+    .good = As much voltage as its sheet asks for.
 item-battery-off = { $name }: { $battery }, fresh or charged.
-    .good = As much voltage as its sheet wants.
+    .good = As much voltage as its sheet asks for.
     .hazard = Charges stay disconnected.
 item-battery-off-untold = { $name }: a fresh battery, or charged.
-    .good = As much voltage as its sheet wants.
+    .good = As much voltage as its sheet asks for.
     .hazard = Charges stay disconnected.
 item-switch = The switch of the charges is reached from the side, with the rocket closed and upright.
     .why = You arm last, over a clipped igniter: no one reaches inside or leans over it then.

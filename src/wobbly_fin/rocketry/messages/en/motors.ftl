@@ -1,8 +1,8 @@
 ### Motors: what of one is a guess, and lists of them as people write them down.
 
 motor-guessed-all = Only its label is known. The rest is what is usual for a { $class } of this case; add what its pack or sheet says and heights get narrower.
-motor-guessed-some = Guessed, since nobody typed it: { $boxes }.
-motor-guessed-delay = Nobody said which delay it has. It is the number after the dash; until then nothing is a go.
+motor-guessed-some = Guessed, not typed: { $boxes }.
+motor-guessed-delay = Its delay is missing. It is the number after the dash; until then nothing is a go.
 motor-box-diameter = diameter of the case
 motor-box-length = length of the case
 motor-box-propellant_kind = what it burns

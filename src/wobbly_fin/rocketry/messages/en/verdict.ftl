@@ -95,7 +95,7 @@ test-weight-heavy = never weighed: { $value } heavier than its parts come to, an
 test-motor-passed = { $value } to { $limit } high: its motor is known by its label alone, and within what that leaves open every test holds
 test-motor-unknown = { $value } to { $limit } high: its motor is known by its label alone, and within what that leaves open a test fails. Add what its pack says: impulse, masses, burn time
 test-motor-late = { $value } to { $limit } high: its motor is known by its label alone, and within what that leaves open the parachute comes at the wrong moment. Add what its pack says: impulse, masses, burn time
-test-motor-delay = { $value } to { $limit } high: nobody said what delay this motor has. Add it: it is the number after the dash
+test-motor-delay = { $value } to { $limit } high: the delay of this motor is missing. Add it: it is the number after the dash
 test-motor-class = { $value } to { $limit } high on a motor usual for this class. Which one do you have? Add it
 test-weight-light = never weighed: { $value } lighter than its parts come to, and a test fails. Weigh it
 

@@ -18,7 +18,7 @@ from wobbly_fin.site.serve import make_ready, serve
 class Command(BaseCommand):
     """See the module."""
 
-    help = "Serve your own hangar on 127.0.0.1, to nobody but you."
+    help = "Serve your own hangar on 127.0.0.1, to no one but you."
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--port", type=int, default=8000)
