@@ -34,7 +34,7 @@ def test_paint_shows_wherever_the_rocket_is_drawn_and_weighs(hedda: Person, bare
     after = hedda.get(f"/hangar/rockets/{bare['id']}/paint")
     assert after["masks"] and after["order"] == "Light before dark: white, fluorescent orange." and len(after["seen"]) == 3
     assert after["mass"] != before["mass"], "a second colour weighs"
-    sheet = hedda.client.get(f"/api/hangar/rockets/{bare['id']}/templates/{after['masks'][0]}.pdf")
+    sheet = hedda.client.get(f"/api/hangar/rockets/{bare['id']}/templates/{after['masks'][0][0]}.pdf")
     assert sheet.status_code == 200 and sheet.content.startswith(b"%PDF")
     # Parts with no outside are not painted by painting the whole.
     inside = [

@@ -20,23 +20,25 @@
 
 <a
   href={p('/stores/motors/:key', { params: { key: motor.key } })}
-  class="border-base-300 hover:border-base-content block rounded border p-1.5"
+  class="border-base-300 hover:border-base-content grid grid-cols-[5.2rem_3.4rem_1fr] items-center gap-x-2 rounded border p-1.5 sm:block"
 >
-  <span class="flex items-baseline justify-between">
-    <span class="font-display font-bold">{motor.name}</span>
-    <span class="quiet text-xs">{motor.said.size}</span>
+  <span class="items-baseline justify-between sm:flex">
+    <span class="font-display block font-bold">{motor.name}</span>
+    <span class="quiet block text-xs">{motor.said.size}</span>
   </span>
   <svg viewBox="0 0 120 37" class="w-full" aria-hidden="true">
     <line x1="0" x2="120" y1="35.5" y2="35.5" class="stroke-base-content/40" />
     <path d={`${path} Z`} class="fill-primary/20 stroke-base-content" stroke-width="1.1" />
   </svg>
-  <span class="quiet block truncate text-xs">
-    {ending[motor.kind] ?? `delays ${motor.delays_s.join(', ')} s`}
-  </span>
-  <span class="block truncate text-xs">
-    {#if motor.practice}<span class="stamp-practice">practice</span>
-      <span class="quiet">{motor.maker}</span>{:else}<span class="quiet"
-        >{motor.maker || 'yours'}{motor.in_box ? ` · ${motor.in_box} in the box` : ''}</span
-      >{/if}
+  <span class="min-w-0">
+    <span class="quiet block truncate text-xs">
+      {ending[motor.kind] ?? `delays ${motor.delays_s.join(', ')} s`}
+    </span>
+    <span class="block truncate text-xs">
+      {#if motor.practice}<span class="stamp-practice">practice</span>
+        <span class="quiet">{motor.maker}</span>{:else}<span class="quiet"
+          >{motor.maker || 'yours'}{motor.in_box ? ` · ${motor.in_box} in the box` : ''}</span
+        >{/if}
+    </span>
   </span>
 </a>

@@ -90,12 +90,17 @@
           </div>
           {#each byClass(shown) as group (group.name)}
             <Later height={140}
-              ><section class="border-base-300 flex gap-3 border-t py-2" aria-label={`Class ${group.name}`}>
-                <h2 class="w-16 shrink-0 pt-1 text-center">
-                  <span class="block text-2xl leading-none font-bold">{group.name}</span>
+              ><section
+                class="border-base-300 gap-3 border-t py-2 sm:flex"
+                aria-label={`Class ${group.name}`}
+              >
+                <h2 class="flex shrink-0 items-baseline gap-2 pt-1 sm:block sm:w-16 sm:text-center">
+                  <span class="text-2xl leading-none font-bold sm:block">{group.name}</span>
                   <span class="quiet text-xs font-normal">to {group.most}</span>
                 </h2>
-                <ul class="grid flex-1 grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-2">
+                <ul
+                  class="grid min-w-0 flex-1 grid-cols-1 gap-1 sm:grid-cols-[repeat(auto-fill,minmax(148px,1fr))] sm:gap-2"
+                >
                   {#each group.motors as motor (motor.key)}
                     <li><MotorTile {motor} time={group.time} thrust={group.thrust} /></li>
                   {/each}

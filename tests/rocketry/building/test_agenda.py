@@ -154,7 +154,7 @@ def test_a_slow_hand_is_reckoned_with() -> None:
 def test_people_are_told_a_day_and_what_is_to_spare() -> None:
     found = put(small(), deadline_s=NOW_S + 6 * DAY)
     said = ready_sentence(found, small(), NOW_S, UTC, NOW_S + 6 * DAY)
-    assert said == "Ready by Wednesday 19:05, two free spells to spare."
+    assert said == "Ready by Wednesday 19:05, two free slots to spare."
     assert "can wait until" in latest_sentence(found, NOW_S, UTC)
     assert ready_sentence(put(small()), small(), NOW_S, UTC, None) == "Ready by Wednesday 19:05 at the earliest."
 

@@ -5690,7 +5690,8 @@ export interface components {
         };
         /**
          * PaintOut
-         * @description The scheme. `seen`: a sentence for each ground it is looked for against, and how well: well, fairly, hardly.
+         * @description The scheme. `seen`: a sentence for each ground it is looked for against, and how well: well, fairly, hardly; `masks`:
+         *     keys of templates, and what they are called.
          */
         PaintOut: {
             /** Colours */
@@ -5709,7 +5710,10 @@ export interface components {
             /** Order */
             order: string;
             /** Masks */
-            masks: string[];
+            masks: [
+                string,
+                string
+            ][];
         };
         /**
          * PaintedOut

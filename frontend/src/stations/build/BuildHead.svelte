@@ -2,6 +2,7 @@
   import { ApiError, ask, client } from '../../api/client';
   import { latestOf } from '../../api/order';
   import type { Station } from '../../api/workshop';
+  import HowCome from '../../kit/HowCome.svelte';
   import Later from '../../kit/Later.svelte';
   import MendChoice from './MendChoice.svelte';
   import Problems from './Problems.svelte';
@@ -81,11 +82,15 @@
         <span class={colours[station.verdict]} aria-hidden="true">{marks[station.verdict]}</span>
         {station.headline}
       </h2>
-      <p class="quiet">
-        {station.latest}
+      <div class="quiet">
         {#if station.left}{station.done_count} of {station.steps.length} steps done, {station.left} of work left.{/if}
-        {station.pace}
-      </p>
+        {#if station.latest || station.pace}
+          <HowCome about="the date">
+            {#if station.latest}<p>{station.latest}</p>{/if}
+            {#if station.pace}<p>{station.pace}</p>{/if}
+          </HowCome>
+        {/if}
+      </div>
     </div>
     <div class="hidden flex-wrap items-start gap-x-6 gap-y-2 md:flex">
       <Later closed>{@render controls('desk')}</Later>

@@ -9,8 +9,7 @@
 </script>
 
 <section class="paper self-start p-3" aria-label="Class ladder: what each impulse class does here">
-  <h2 class="font-bold">Class ladder</h2>
-  <p class="quiet mb-2 text-sm">What each letter does here.</p>
+  <h2 class="mb-2 font-bold">Class ladder</h2>
   <ol class="flex flex-col-reverse">
     {#each rungs as rung (rung.impulse_class)}
       {@const low = rung.apogee_m?.[0] ?? 0}
@@ -41,8 +40,11 @@
           <span class="block text-sm leading-snug">
             {#if rung.said.apogee}<b>{rung.said.apogee}</b>{:else}does not lift it{/if}
             <span class="quiet">· {count(rung.motors, 'motor')}</span>
-            {#if rung.said.rod_speed}<span class="quiet block">off rod {rung.said.rod_speed}</span>{/if}
-            {#if rung.said.best_delay}<span class="quiet block">best delay {rung.said.best_delay}</span>{/if}
+            {#if chosen === rung.impulse_class}
+              {#if rung.said.rod_speed}<span class="quiet block">off rod {rung.said.rod_speed}</span>{/if}
+              {#if rung.said.best_delay}<span class="quiet block">best delay {rung.said.best_delay}</span
+                >{/if}
+            {/if}
           </span>
         </button>
       </li>

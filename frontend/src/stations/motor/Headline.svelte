@@ -54,15 +54,14 @@
         the best. {board.not_fitting} motors do not fit the mount.
       </p>
       <p class="mb-2"><Said text={board.flying} /> <Said text={board.drag_note} /></p>
-      {#if board.learnt.length}<p class="mb-2">{board.learnt.join(' ')}</p>{/if}
+      {#if board.learnt.length}<p class="mb-2"><Said text={board.learnt.join(' ')} /></p>{/if}
+      {#if board.wind_note}<p class="mb-2"><Said text={board.wind_note} /></p>{/if}
+      {#if board.thumb}<p class="mb-2"><Said text={board.thumb} /></p>{/if}
       <p class="quiet">{board.conditions}</p>
     </HowCome>
   </div>
   <Later first
     ><ul class="quiet text-sm leading-snug" aria-label="What others would say">
-      {#each board.learnt.slice(0, 1) as line, n (n)}<li><Said text={line} /></li>{/each}
-      {#if board.wind_note}<li><Said text={board.wind_note} /></li>{/if}
-      {#if board.thumb}<li><Said text={board.thumb} /></li>{/if}
       {#each board.printed as line (line.label)}<li>
           <Said text={line.say} />
           {#if line.unknown}<button

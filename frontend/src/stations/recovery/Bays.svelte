@@ -3,6 +3,7 @@
   import type { Desk } from './desk.svelte';
   import BayView from './BayView.svelte';
   import GasPath from './GasPath.svelte';
+  import HowCome from '../../kit/HowCome.svelte';
   import Later from '../../kit/Later.svelte';
   import Said from '../../kit/Said.svelte';
 
@@ -21,14 +22,19 @@
       <BayView {bay} {title} />
       <p class="mt-1"><Said text={bay.fits} /></p>
       <Later first><GasPath {bay} /></Later>
-      <p class="mt-2 text-sm">
-        {bay.foot}
-        {#if bay.motor_charge}
-          <span class={bay.motor_verdict === 'suits' ? '' : 'text-warning'}
-            >{bay.motor_verdict === 'suits' ? '' : '! '}<Said text={bay.motor_charge} /></span
-          >
-        {/if}
-      </p>
+      {#snippet push()}
+        <p>
+          {bay.foot}
+          {#if bay.motor_charge}<Said text={bay.motor_charge} />{/if}
+        </p>
+      {/snippet}
+      {#if bay.motor_charge && bay.motor_verdict !== 'suits'}
+        <div class="text-warning mt-2 text-sm">! {@render push()}</div>
+      {:else if bay.motor_charge}
+        <p class="mt-2 text-sm">
+          ✓ The motor’s charge opens it. <HowCome about="the push">{@render push()}</HowCome>
+        </p>
+      {:else}<div class="mt-2 text-sm">{@render push()}</div>{/if}
       {#if bay.motor_charge}
         <label class="mt-1 flex flex-wrap items-center gap-2 text-sm">
           <span class="font-semibold">The motor’s charge, off its sheet</span>

@@ -152,9 +152,9 @@
         {#if found.masks.length}
           <h2 class="tape mt-3 mb-2">Masks at full size</h2>
           <p class="flex flex-wrap gap-3">
-            {#each found.masks as mask (mask)}
+            {#each found.masks as [mask, title] (mask)}
               <a class="btn btn-sm" href={`/api/hangar/rockets/${bench.id}/templates/${mask}.pdf`} download
-                >{found.parts.length > 1 ? mask.replace('mask-', 'Mask ') : 'Mask'}, PDF</a
+                >{title}, PDF</a
               >
             {/each}
           </p>

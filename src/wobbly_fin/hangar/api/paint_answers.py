@@ -36,7 +36,9 @@ class PaintedOut(Schema):
 
 
 class PaintOut(Schema):
-    """The scheme. `seen`: a sentence for each ground it is looked for against, and how well: well, fairly, hardly."""
+    """The scheme. `seen`: a sentence for each ground it is looked for against, and how well: well, fairly, hardly; `masks`:
+    keys of templates, and what they are called.
+    """
 
     colours: list[ColourOut]
     patterns: list[str]
@@ -44,7 +46,7 @@ class PaintOut(Schema):
     seen: list[tuple[str, str]]
     mass: str
     order: str
-    masks: list[str]
+    masks: list[tuple[str, str]]
 
 
 def paint_out(file: RocketFile, units: UnitChoice) -> PaintOut:
@@ -71,7 +73,7 @@ def paint_out(file: RocketFile, units: UnitChoice) -> PaintOut:
         seen=[_seen(used, ground) for ground in GROUNDS] if used else [],
         mass=say("paint-mass", mass=show(mass, "mass", units)) if mass > 0 else say("paint-no-mass"),
         order=say("paint-order", colours=order) if order else "",
-        masks=[t.key for t in templates_of(layout, units) if t.key.startswith("mask-")],
+        masks=[(t.key, t.title) for t in templates_of(layout, units) if t.key.startswith("mask-")],
     )  # fmt: skip
 
 

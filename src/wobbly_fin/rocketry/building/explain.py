@@ -48,14 +48,14 @@ def when(moment_s: int, now_s: int, zone: ZoneInfo) -> str:
 
 
 def spare(windows: Sequence[Window], from_s: int, to_s: int, zone: ZoneInfo) -> str:
-    """The free time between two moments as people count it: one evening, three evenings, five free spells."""
+    """The free time between two moments as people count it: one evening, three evenings, five free slots."""
     free = [w for w in windows if w.from_s >= from_s and w.to_s <= to_s]
     evenings = all(datetime.datetime.fromtimestamp(w.from_s, zone).hour >= _EVENING_H for w in free)
     if len(free) >= len(_NUMBERS):
         weeks = (to_s - from_s) / (7 * 24 * 3600)
         return f"{round(weeks)} weeks" if weeks >= 2 else f"{round(weeks * 7)} days"
     count = _NUMBERS[len(free)]
-    word = "evening" if evenings else "free spell"
+    word = "evening" if evenings else "free slot"
     return f"{count} {word}{'' if len(free) == 1 else 's'}"
 
 
@@ -78,7 +78,7 @@ def ready_sentence(
     if found.too_long:
         step = plan.of[found.too_long[0]]
         longest = max(w.to_s - w.from_s for w in found.windows)
-        return f"“{step.title}” takes {lasting(step.hands_on_s)} in one go, your longest free time is {lasting(longest)}: make one spell longer."
+        return f"“{step.title}” takes {lasting(step.hands_on_s)} in one go, your longest free time is {lasting(longest)}: make one longer."
     if found.finish_s is None:
         return "It does not fit into the free hours there are: add some."
     ready = f"eady by {when(found.finish_s, now_s, zone)}"
