@@ -171,9 +171,9 @@ def test_on_a_phone_with_one_hand(page: Page, demo: str) -> None:
 
     with page.expect_response(re.compile("/events/")):
         step.get_by_role("button", name="✓ Done").click()
-    expect(page.get_by_text("15 of 36 steps done")).to_be_visible()
+    expect(page.get_by_text("15 of 38 steps done")).to_be_visible()
     page.get_by_role("button", name="Undo").click()
-    expect(page.get_by_text("14 of 36 steps done")).to_be_visible()
+    expect(page.get_by_text("14 of 38 steps done")).to_be_visible()
 
 
 def test_stores_feed_the_cut_list_and_the_lists_print(page: Page, demo: str) -> None:
@@ -191,7 +191,7 @@ def test_stores_feed_the_cut_list_and_the_lists_print(page: Page, demo: str) -> 
     expect(page.get_by_text("From tube 25.1, 1000 mm: motor tube 100 mm; 1 cut")).to_be_visible()
     page.get_by_role("link", name="Print lists and step sheets").click()
     expect(page.get_by_role("heading", name="Shopping list")).to_be_visible()
-    expect(page.get_by_role("heading", name=re.compile("36. Weigh the rocket"))).to_be_visible()
+    expect(page.get_by_role("heading", name=re.compile("38. Weigh the rocket"))).to_be_visible()
 
     page.goto(f"{demo}/stores/glues")
     page.get_by_role("row", name=re.compile("wood glue", re.I)).get_by_role("button", name="Set right").click()

@@ -45,7 +45,7 @@ def test_begin_with_a_tube_and_a_kits_list_and_build_it_up(signed_in: Page) -> N
     page.locator("[name=diameter]").fill("27 mm")
     page.get_by_role("textbox", name=re.compile("list of parts")).fill("1 nose cone\n3 fins\n2 × ring")
     page.get_by_role("button", name="Lay it on the bench").click()
-    expect(page.get_by_text("It will not fly straight").first).to_be_visible()
+    expect(page.get_by_text("Still to be placed: fins").first).to_be_visible()
 
     for kind in ("Fins", "Motor tube", "Launch lug", "Anchor", "Cord", "Canopy"):
         _add(page, kind)
@@ -126,7 +126,7 @@ def test_fins_give_way_to_tubes_and_what_is_not_sure_is_said(signed_in: Page, li
     parts = page.get_by_label("Parts from nose to tail")
     parts.get_by_role("button", name=re.compile(r"\bfins\b")).click()
     page.get_by_role("button", name="Take it out").click()
-    expect(page.get_by_text("Not stable: the air pushes ahead of where it balances").first).to_be_visible()
+    expect(page.get_by_text("Still to be placed: fins").first).to_be_visible()
     page.get_by_role("button", name="+ add in, on or behind it").nth(1).click()
     page.get_by_role("button", name=re.compile("^Tube fins")).click()
     page.get_by_role("button", name="Make one on the spot").click()

@@ -8,9 +8,7 @@
 </script>
 
 <details class="group inline-block" bind:open>
-  <summary class="link quiet cursor-pointer list-none text-sm" aria-label={`Why? ${about}`}
-    >why?</summary
-  >
+  <summary class="link quiet cursor-pointer list-none text-sm" aria-label={`Why? ${about}`}>why?</summary>
   <div class="paper mt-1 max-w-prose p-3 text-sm">
     {#if open}{@render children()}{/if}
   </div>

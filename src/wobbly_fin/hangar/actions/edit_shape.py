@@ -10,14 +10,13 @@ from wobbly_fin.formats.errors import refusals
 from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.rocket_file import KitLine, RocketFile, with_motor
 from wobbly_fin.hangar.actions.prototype import read_prototype
+from wobbly_fin.hangar.actions.put_paint import put_paint
 from wobbly_fin.rocketry.airframe.airframe import PartError
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures, kind_of
 from wobbly_fin.rocketry.airframe.kit import read_kit_list
 from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
-from wobbly_fin.rocketry.airframe.paint import read_paint
 from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
-from wobbly_fin.rocketry.airframe.surfaces import SURFACE
 from wobbly_fin.rocketry.choosing.situation import EGG_KG, EGG_STANDS_N, Payload
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors.labels import printed_labels
@@ -370,17 +369,6 @@ def _add_stage(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     content["stages"].append({"id": str(edit.value or uuid.uuid4()), "parts": parts})
 
 
-def _paint(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
-    """A part's paint, or with no part that of every part with an outside."""
-    text = str(edit.value or "").strip()
-    read_paint(text)
-    outside = {p.id for p in _checked(content).to_airframe().parts if SURFACE.find(p) is not None}
-    for stage in content["stages"]:
-        for part in stage["parts"]:
-            if str(part["id"]) in outside if edit.part is None else str(part["id"]) == str(edit.part):
-                part["paint"] = text
-
-
 def _unknown(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     raise RocketryError("op", f"{edit.op!r} is nothing that can be done to a rocket")
 
@@ -400,6 +388,6 @@ def _payload(content: dict[str, Any], field: str, text: str, units: UnitChoice) 
 
 
 _OPERATIONS = {
-    "paint": _paint,
+    "paint": put_paint,
     "set": _set, "add": _add, "swap": _swap, "remove": _remove, "move": _move, "known": _known, "rocket": _rocket, "add_stage": _add_stage,
 }  # fmt: skip

@@ -45,6 +45,9 @@ from wobbly_fin.rocketry.units.display import UnitChoice, show, show_with_sigma
 
 _MACHS = np.round(np.concatenate(([0.05], np.arange(0.1, 0.8, 0.1), np.arange(0.8, 1.3, 0.05), np.arange(1.3, 2.05, 0.1))), 2)
 
+# What a rocket just begun has not got yet: to be placed, not dangerous.
+_NOT_YET = ("no_mount", "no_nose")
+
 
 def _problem_out(problem: Problem, shape: Shape) -> FindingOut:
     """What keeps it from being built, with the change that mends it."""
@@ -56,7 +59,7 @@ def _problem_out(problem: Problem, shape: Shape) -> FindingOut:
         offered = MendOut(part=file.parts[mend.part].id, field=mend.field, text=text, choice=isinstance(mend.value, str))
     return FindingOut(
         code=problem.code,
-        severity="danger",
+        severity="mend" if problem.code in _NOT_YET else "danger",
         part=file.parts[problem.parts[0]].id,
         sentence=problem_sentence(problem, layout, shape.units),
         change=mend_sentence(problem, layout, shape.units),
