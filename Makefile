@@ -111,6 +111,7 @@ thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API and every door, w
 
 bench: $(DEV_STAMP) $(BUILT) ## speed, memory and start-up, as ratios in one run; a club day over sockets
 	$(PY) -m bench.run
+	$(PY) -m bench.commands
 	$(PY) -m bench.load
 
 lighthouse: $(DEV_STAMP) $(BUILT) ## Lighthouse over the demo, which must be running; fetches Lighthouse

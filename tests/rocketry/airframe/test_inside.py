@@ -121,7 +121,7 @@ def test_how_loose_a_mount_without_rings_lies_is_told_on_one_side():
 def test_a_lug_printed_into_a_can_is_neither_glued_nor_bought_nor_weighed_by_itself():
     can = FinCan(id="can", length_m=0.08, inner_diameter_m=0.0186, shank_length_m=0.03, material="printed-petg", mass_kg=0.03)
     layout = lay_out(Airframe(stages=(Stage(parts=(NOSE, BODY, can)),)))
-    lug = LaunchLug(parent="can", edge="fore", offset_m=0.02, **fresh_figures("launch_lug", layout, 2))
+    lug = LaunchLug(parent="can", **(fresh_figures("launch_lug", layout, 2) | {"edge": "fore", "offset_m": 0.02}))
     assert lug.moulded and not LaunchLug(**fresh_figures("launch_lug", layout, 1)).moulded
     for part, glued in ((lug, False), (replace(lug, moulded=False), True)):
         bench = Bench.of(Airframe(stages=(Stage(parts=(NOSE, BODY, can, part)),)), Schools(origin="scratch"))

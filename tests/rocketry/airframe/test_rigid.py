@@ -172,7 +172,7 @@ def test_the_gap_between_the_stages_is_measured_and_said() -> None:
 
 
 def test_every_stage_wants_its_motor() -> None:
-    with pytest.raises(RocketryError, match="every stage wants one"):
+    with pytest.raises(RocketryError, match="every stage needs one"):
         CANDLE.loaded(C8)
 
 

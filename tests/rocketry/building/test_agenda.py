@@ -236,7 +236,7 @@ def test_a_reading_that_cannot_be_is_refused(grams: float) -> None:
 
 
 def test_a_drift_is_said_with_its_remedy() -> None:
-    assert drift_sentence(1.1, 0.7, 1.0, 0.031, -18.0) == "Margin 1.1 → 0.7 (wants 1.0): add 31 g in the nose, apogee −18 m."
+    assert drift_sentence(1.1, 0.7, 1.0, 0.031, -18.0) == "Margin 1.1 → 0.7 (needs 1.0): add 31 g in the nose, apogee −18 m."
     assert drift_sentence(None, None, 1.0, None, None) == ""
 
 

@@ -42,7 +42,7 @@ def test_a_german_spreadsheet_is_read_too() -> None:
         ("0,0\n0.2,5\n0.1,5\n", "line 9", "goes back"),
         ("0,0\n0.2,5\n0.2,6\n", "line 9", "repeats"),
         ("0,0\n0.2,\n", "line 8", "gap"),
-        ("0,0\n0.2\n", "line 8", "wants time and thrust"),
+        ("0,0\n0.2\n", "line 8", "needs time and thrust"),
         ("0,0\n0.2,-5\n1,3\n", "line 8", "negative"),
         ("0,0\n0.2,inf\n", "line 8", "not a number"),
         ("", "file", "no rows"),

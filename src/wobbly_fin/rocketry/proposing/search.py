@@ -26,6 +26,7 @@ from wobbly_fin.rocketry.proposing.wish import Wish
 Configure = Callable[[Airframe], Configuration]
 _STRETCHES = (0.0, 3.0, 7.0)
 _MOST_TUBES, MOST_JUDGED = 4, 60
+_SEEN_ENOUGH, _HOPELESS = 18, 0.6  # tries after which what has not come so near the height wished for is given up
 _WEAK = 4  # tries that one counts for which hardly lifts: another tube makes it no stronger
 _TURN, _AGAIN = 0.05, 0.8  # of a miss, what another try with the same motor costs, and with a tube that has met the wish
 _SHARES = (0.4, 0.85)  # how far up its window the margin is put
@@ -87,7 +88,7 @@ def seek(
         shelf = [m for m in shelf if m.name == wish.motor.partition("-")[0] or m.label == wish.motor]
     nearest.fitting = len(shelf)
     queue = _Queue(waiting=list(_sketches(wish, shelf)), window_m=wish.apogee_m)
-    for _ in range(MOST_JUDGED):
+    for number in range(MOST_JUDGED):
         begun = queue.next()
         if begun is None:
             return
@@ -98,6 +99,8 @@ def seek(
             design = None
         failed: tuple[Trial, ...] = nearest.latest
         weak = any(test.name in ("lifts", "rod_speed") for test in failed)
+        if number >= _SEEN_ENOUGH and nearest.highest_m < _HOPELESS * wish.apogee_m[0]:
+            return
         queue.heard(begun, nearest.first_m, weak=weak, met=design is not None)
         yield design
 
