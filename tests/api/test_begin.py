@@ -59,7 +59,7 @@ def test_a_goal_is_met_by_what_is_shown_for_it(hedda: Person) -> None:
     assert found and max(m["tried"] for m in messages) >= len(found)
     for each in found:
         high = float(each["said"]["height"].removesuffix(" m"))
-        assert 119 <= high <= 201 and each["verdict"] in ("good", "marginal")
+        assert 119 <= high <= 201 and each["verdict"] in ("good", "marginal", "open")
     tagged = [m["kinds"] for m in messages if m["rocket"]][-1]
     assert len(tagged) == len(found)
 

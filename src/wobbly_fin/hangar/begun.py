@@ -35,6 +35,7 @@ from wobbly_fin.stores.shelf import Shelved, shelf_for
 
 WAYS = ("kit", "tube", "motor", "goal", "picture")
 MOST_SHOWN = 4
+_ROD_LEFT = 0.98
 _ANY_M = (10.0, 10_000.0)  # high, where nobody says
 _BOXES = {
     "apogee_m": "high", "apogee_m.0": "low", "apogee_m.1": "high", "time_aloft_s": "within", "mount_diameter_mm": "mount",
@@ -166,9 +167,10 @@ class _Told:
         of = {s.motor.key: s for s in shelf}
         nearest, shown = Nearest(), set[tuple[str, float]]()
         motors = [s.motor for s in shelf]
-        for design in seek(
-            wish, motors, asked.situation, lambda a: drawn_up(a, "search").to_configuration(), asked.rules, nearest
-        ):
+        # A lug further forward leaves less of the rod than the stand-in's: what passes on a little less is not thrown out afterwards.
+        site = replace(asked.situation.site, rod_length_m=_ROD_LEFT * asked.situation.site.rod_length_m)
+        situation = replace(asked.situation, site=site)
+        for design in seek(wish, motors, situation, lambda a: drawn_up(a, "search").to_configuration(), asked.rules, nearest):
             key = (design.candidate.motor.name, design.sketch.body.outside_m) if design is not None else None
             if design is None or key is None or key in shown:
                 yield None

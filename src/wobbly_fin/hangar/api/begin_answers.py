@@ -64,7 +64,7 @@ def begun_out(begun: Begun) -> tuple[BegunOut, Figures]:
         length_m=found.layout.length_m,
         diameter_m=found.layout.reference_diameter_m,
         headline=headline(board.candidates, units),
-        verdict=lead.settled if lead is not None else "no",
+        verdict=lead.verdict if lead is not None else "no",
         said=said,
         practice=lead is not None and board.practice(lead),
         limits=list(begun.limits),

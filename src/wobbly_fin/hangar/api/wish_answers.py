@@ -24,7 +24,7 @@ def wish_out(granted: Granted) -> WishOut:
             WishWayOut(
                 steps=[turn_sentence(t, layout, granted.labels, units) for t in way.turns],
                 finished=way.finished,
-                verdict=way.after.settled,
+                verdict=way.after.verdict,
                 said=_said(way.after, units),
                 edits=[ChangeEditOut(**{k: v for k, v in asdict(e).items() if k not in ("text", "stock")}) for e in edits],
                 motor=_motor(way.turns),
