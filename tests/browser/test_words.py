@@ -14,11 +14,11 @@ from wobbly_fin.hangar.models import Rocket
 
 DESK, PHONE = 180, 90
 OVER = {
-    ("motor", DESK): 215,
-    ("build", DESK): 225,
+    ("motor", DESK): 230,
+    ("build", DESK): 235,
     ("settings", DESK): 240,
-    ("build", PHONE): 115,
-    ("logbook", PHONE): 110,
+    ("build", PHONE): 120,
+    ("logbook", PHONE): 115,
     ("settings", PHONE): 130,
 }
 COUNT = """() => {
