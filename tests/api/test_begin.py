@@ -79,7 +79,8 @@ def test_what_was_told_is_typed_and_what_was_not_is_asked_to_be_measured(hedda: 
         ("goal", {"low": "1 m", "high": "2 m"}, "low"), ("motor", {"motor": "zzz"}, "motor"), ("picture", {"diameter": "56", "length": "60"}, "length"),
         ("goal", {"low": "100", "high": "200", "payload_mass": "60 g", "payload_size": "60"}, "payload_size"),
         ("goal", {"low": "100", "high": "200", "payload_mass": "60 g", "payload_size": "2 m x 9 m"}, "payload_size"),
-        ("kit", {"kit": "hello there"}, "kit"), ("tube", {"diameter": "25", "mount": "29"}, "mount"),
+        ("kit", {"kit": "hello there"}, "kit"), ("picture", {"diameter": "56", "fins": "nan"}, "fins"), ("picture", {"diameter": "56", "fins": "3.5"}, "fins"),
+        ("goal", {"low": "100 m", "high": "200 m", "within": "inf"}, "within"), ("tube", {"diameter": "25", "mount": "29"}, "mount"),
     ],
 )  # fmt: skip
 def test_bad_input_gets_a_sentence_at_its_box(hedda: Person, way: str, typed: dict[str, str], box: str) -> None:

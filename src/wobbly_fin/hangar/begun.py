@@ -29,7 +29,7 @@ from wobbly_fin.rocketry.proposing.search import Nearest, seek
 from wobbly_fin.rocketry.proposing.sketch import Sketch
 from wobbly_fin.rocketry.proposing.wish import Cargo, Wish
 from wobbly_fin.rocketry.units.display import UnitChoice, show
-from wobbly_fin.rocketry.units.parse import parse
+from wobbly_fin.rocketry.units.parse import parse, read_number
 from wobbly_fin.stores.conditions import today
 from wobbly_fin.stores.shelf import Shelved, shelf_for
 
@@ -94,9 +94,11 @@ def read_boxes(way: str, typed: Mapping[str, str], units: UnitChoice) -> Read:
         text = typed.get(box, "").strip().lower().removesuffix("s").strip()
         if text:
             try:
-                out.si[box] = float(text.replace(",", "."))
-            except ValueError:
-                out.errors[box] = say("begin-no-number", text=text[:20])
+                out.si[box] = read_number(text, box)
+                if box == "fins" and not out.si[box].is_integer():
+                    raise RocketryError(box, "must be a whole number")
+            except RocketryError as error:
+                out.errors[box] = error.message
     _payload(typed, out, units)
     return out
 

@@ -138,6 +138,15 @@ def flown(airframe: Airframe, motor: Motor) -> Candidate:
     return min(tried, key=lambda c: (len(c.against), -c.margin))
 
 
+def flying() -> tuple[Airframe, Motor, Candidate]:
+    """A rocket, the first motor it flies well on, and that flight."""
+    found = begun(body_m=0.034, length_m=0.4)[0]
+    airframe = found.sketch.airframe()
+    fitting = [m for m in catalogue() if abs(m.diameter_m - found.sketch.mount.bore_m) < 0.0015]
+    motor, now = next((m, c) for m in fitting if (c := flown(airframe, m)).settled == "good")
+    return airframe, motor, now
+
+
 def changed(airframe: Airframe, turn: Turn) -> Airframe:
     if turn.part is None:
         raise RocketryError("ballast", "is not tried here")
@@ -149,12 +158,7 @@ def changed(airframe: Airframe, turn: Turn) -> Airframe:
 
 @pytest.mark.parametrize(("kind", "value"), [("landing", 3.6), ("margin", 2.2), ("higher", -8.0)])
 def test_a_wish_is_met_by_what_is_said(kind: str, value: float) -> None:
-    found = begun(body_m=0.034, length_m=0.4)[0]
-    airframe = found.sketch.airframe()
-    motor = next(
-        m for m in catalogue() if abs(m.diameter_m - found.sketch.mount.bore_m) < 0.0015 and flown(airframe, m).settled == "good"
-    )
-    now = flown(airframe, motor)
+    airframe, motor, now = flying()
 
     def fly_with(turns: Sequence[Turn]) -> Candidate | None:
         try:
@@ -184,12 +188,7 @@ def test_a_wish_is_met_by_what_is_said(kind: str, value: float) -> None:
 
 
 def test_a_wish_met_already_says_so_and_one_out_of_reach_tells_the_nearest() -> None:
-    found = begun(body_m=0.034, length_m=0.4)[0]
-    airframe = found.sketch.airframe()
-    motor = next(
-        m for m in catalogue() if abs(m.diameter_m - found.sketch.mount.bore_m) < 0.0015 and flown(airframe, m).settled == "good"
-    )
-    now = flown(airframe, motor)
+    airframe, motor, now = flying()
 
     def fly_with(turns: Sequence[Turn]) -> Candidate | None:
         try:

@@ -5585,11 +5585,6 @@ export interface components {
             sure: string;
             /** First */
             first: string[];
-            /**
-             * Kinds
-             * @default []
-             */
-            kinds: string[];
         };
         /**
          * BeginRocketIn
@@ -5660,8 +5655,6 @@ export interface components {
             };
             /** Edits */
             edits: components["schemas"]["ChangeEditOut"][];
-            /** Motor */
-            motor: string;
         };
         /**
          * WishIn

@@ -41,7 +41,6 @@ class BegunOut(Schema):
     missing: str
     sure: str
     first: list[str]
-    kinds: list[str] = []
 
 
 class BeginRocketOut(Schema):
@@ -86,7 +85,6 @@ class WishWayOut(Schema):
     verdict: str
     said: dict[str, str]
     edits: list[ChangeEditOut]
-    motor: str
 
 
 class WishOut(Schema):

@@ -8,7 +8,6 @@ from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
 from wobbly_fin.rocketry.choosing.explain import height_words, trial_sentence
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.messages import say
-from wobbly_fin.rocketry.proposing.change import Turn
 from wobbly_fin.rocketry.proposing.explain import turn_sentence
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
@@ -27,7 +26,6 @@ def wish_out(granted: Granted) -> WishOut:
                 verdict=way.after.verdict,
                 said=_said(way.after, units),
                 edits=[ChangeEditOut(**{k: v for k, v in asdict(e).items() if k not in ("text", "stock")}) for e in edits],
-                motor=_motor(way.turns),
             )
             for way, edits in zip(granted.found.found, granted.edits, strict=True)
             if way.turns
@@ -48,10 +46,6 @@ def _sentence(granted: Granted, layout: Layout) -> str:
     against = found.nearest.after.against
     why = trial_sentence(against[0], units) if against else say("wish-falls-short")
     return say("wish-nearest", steps=steps, height=figures["height"], why=why)
-
-
-def _motor(turns: tuple[Turn, ...]) -> str:
-    return next((t.motor for t in turns if t.motor), "")
 
 
 def _said(found: Candidate, units: UnitChoice) -> dict[str, str]:

@@ -55,7 +55,6 @@ begin-needs-label = is missing; write what is printed on it, such as { $example 
 begin-needs-figure-low = is missing; how high at least?
 begin-needs-figure-high = is missing; how high at most?
 begin-no-size = is no pair of sizes; write diameter × length, such as { $example }
-begin-no-number = { $text } is no number
 begin-payload-both = is missing; a payload needs its weight and its size
 
 ## A rocket changed by a wish. $part its name; $was, $value sizes; $mass; $motor a name; $edges a shape.
