@@ -9,6 +9,7 @@ from wobbly_fin.formats.parts import FILED_PARTS
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.parts import Part
+from wobbly_fin.rocketry.recovery.plan import ChargeWish, RecoveryPlan
 
 
 def drawn_up(
@@ -16,6 +17,7 @@ def drawn_up(
     name: str,
     payload: dict[str, Any] | None = None,
     texts: Mapping[str, dict[str, str]] | None = None,
+    plan: RecoveryPlan | None = None,
     **more: Any,
 ) -> RocketFile:
     """The file of an airframe of one stage.
@@ -24,15 +26,27 @@ def drawn_up(
     ----------
     texts : mapping or None
         By part, what its owner typed for its figures: all else of it is a guess.
+    plan : RecoveryPlan or None
+        How it is let down; a drogue is the smaller of two canopies aboard. None: by its motor's charge, at once.
     more : Any
         Other keys of the file.
     """
     stage = airframe.stages[0]
     parts = [_filed(p) | ({"typed": texts[p.id]} if texts and p.id in texts else {}) for p in stage.parts]
     told: dict[str, Any] = {"name": name, "stages": [{"id": stage.id, "parts": parts}], **more}
+    if plan is not None and plan != RecoveryPlan():
+        order = plan.sequence
+        told["recovery"] = {
+            "protection": plan.protection, "first": order.first, "main_height_m": order.main_height_m, "at_apogee": order.at_apogee,
+            "first_charge": _charge(plan.first), "main_charge": _charge(plan.main),
+        }  # fmt: skip
     if payload is not None:
         told["payload"] = payload
     return RocketFile.model_validate(told)
+
+
+def _charge(wish: ChargeWish) -> dict[str, Any]:
+    return {"throw_n": wish.throw_n, "backup": wish.backup}
 
 
 def _filed(part: Part) -> dict[str, Any]:

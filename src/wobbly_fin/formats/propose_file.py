@@ -9,16 +9,20 @@ from wobbly_fin.formats.documents import FlyerDocument, PayloadDocument, SiteDoc
 from wobbly_fin.formats.drawn_up import drawn_up
 from wobbly_fin.formats.judge_file import judge_answer
 from wobbly_fin.formats.motors import MOST_MOTORS, MotorDocument
+from wobbly_fin.formats.parts import LOOSE_PARTS
 from wobbly_fin.formats.rocket_file import RocketFile
-from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.parts import Part
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.proposing.at_hand import AtHand
 from wobbly_fin.rocketry.proposing.explain import bought, given_up, why_none
 from wobbly_fin.rocketry.proposing.search import Design, propose
+from wobbly_fin.rocketry.proposing.sketch import Sketch
 from wobbly_fin.rocketry.proposing.wish import Cargo, Wish
 
 Pair = Annotated[list[Number], Field(min_length=2, max_length=2)]
@@ -58,6 +62,8 @@ class WishDocument(Document):
             body_diameter_m=None if self.body_diameter_mm is None else self.body_diameter_mm / 1000,
             cargo=None if cargo is None else Cargo(mass_kg=cargo.mass_kg, diameter_m=cargo.diameter_m, length_m=cargo.length_m),
             motor=self.motor,
+            cost_max=self.cost_max,
+            hours_max=self.hours_max,
         )
 
 
@@ -77,7 +83,7 @@ class ProposeDocument(Document):
         box: tuple[Motor, ...] = (
             catalogue() if self.motors is None else tuple(within(f"motors.{n}", m.to_motor) for n, m in enumerate(self.motors))
         )
-        found, nearest = propose(wish, box, self.to_situation(), self._configured, Rules(), self.designs)
+        found, nearest = propose(wish, box, self.to_situation(), self._configured, Rules(), self.designs, self._at_hand())
         return {
             "designs": [self._design(d, n) for n, d in enumerate(found)],
             "why": "" if found else why_none(wish, nearest),
@@ -96,24 +102,41 @@ class ProposeDocument(Document):
             gusts=(self.site.told_gusts if self.site else None) or "breezy", built=True,
         )  # type: ignore[arg-type]  # fmt: skip
 
-    def _configured(self, airframe: Airframe) -> Configuration:
-        return self._file(airframe, "proposal").to_configuration()
+    def _at_hand(self) -> AtHand:
+        """Parts at hand; of one that tells its kind alone, whatever is wanted of that kind is there."""
+        made, kinds = [], []
+        for n, told in enumerate(self.have):
+            kind = str(told.get("type", ""))
+            if kind not in LOOSE_PARTS:
+                raise RocketryError(f"have.{n}.type", f"{kind[:40]!r} is no kind of part")
+            if set(told) <= {"type", "id"}:
+                kinds.append(kind)
+            else:
+                made.append(within(f"have.{n}", self._part, told))
+        return AtHand.of(made, *kinds)
 
-    def _file(self, airframe: Airframe, name: str) -> RocketFile:
+    @staticmethod
+    def _part(told: dict[str, Any]) -> Part:
+        return LOOSE_PARTS[str(told["type"])].model_validate(told).to_part()
+
+    def _configured(self, sketch: Sketch) -> Configuration:
+        return self._file(sketch, "proposal").to_configuration()
+
+    def _file(self, sketch: Sketch, name: str) -> RocketFile:
         carried = self.want.payload
-        return drawn_up(airframe, name, None if carried is None else {"mass_kg": carried.mass_kg, "stands_n": carried.stands_n})
+        payload = None if carried is None else {"mass_kg": carried.mass_kg, "stands_n": carried.stands_n}
+        return drawn_up(sketch.airframe(), name, payload, plan=sketch.plan)
 
     def _design(self, design: Design, number: int) -> dict[str, Any]:
         candidate = design.candidate
-        file = self._file(design.airframe, f"Proposal {number + 1}, {candidate.motor.name}")
-        have = {str(p.get("type", "")) for p in self.have}
+        file = self._file(design.sketch, f"Proposal {number + 1}, {candidate.motor.name}")
         return {
             "rocket": file.model_dump(mode="json"),
             "motor": candidate.motor.name,
             "delay_s": candidate.delay_s,
             **judge_answer(candidate, None),
-            "changed": list(
-                given_up(design, cost_asked=self.want.cost_max is not None, hours_asked=self.want.hours_max is not None)
-            ),
-            "bought": list(bought(design, have)),
+            "changed": list(given_up(design)),
+            "bought": list(bought(design)),
+            "hours": design.hours,
+            "cost": design.price,
         }

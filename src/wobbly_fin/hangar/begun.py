@@ -172,12 +172,19 @@ class _Told:
         # A lug further forward leaves less of the rod than the stand-in's: what passes on a little less is not thrown out afterwards.
         site = replace(asked.situation.site, rod_length_m=_ROD_LEFT * asked.situation.site.rod_length_m)
         situation = replace(asked.situation, site=site)
-        for design in seek(wish, motors, situation, lambda a: drawn_up(a, "search").to_configuration(), asked.rules, nearest):
+        for design in seek(
+            wish,
+            motors,
+            situation,
+            lambda s: drawn_up(s.airframe(), "search", plan=s.plan).to_configuration(),
+            asked.rules,
+            nearest,
+        ):
             key = (design.candidate.motor.name, design.sketch.body.outside_m) if design is not None else None
             if design is None or key is None or key in shown:
                 yield None
                 continue
-            limits = tuple(given_up(design, cost_asked=False, hours_asked=False, units=self.units))
+            limits = tuple(given_up(design, self.units))
             made = self._asked(design.sketch, [of[design.candidate.motor.key]], limits=limits)
             # Judged again as it would be kept: on its own guide, with everything its owner's day adds.
             if made.board.lead is None or made.board.lead.settled == "no":
@@ -221,7 +228,7 @@ class _Told:
         airframe = sketch.airframe()
         labels = list(printed_labels(self.typed.get("printed_motors", "")))
         file = drawn_up(
-            airframe, name, texts=_texts(sketch, airframe), printed_motors=labels, motors=_shown(sketch, only)
+            airframe, name, texts=_texts(sketch, airframe), plan=sketch.plan, printed_motors=labels, motors=_shown(sketch, only)
         ).check()
         return Begun(file=file, board=board_of(self.user, _row(self.user, file), only=only), sketch=sketch, **more)
 

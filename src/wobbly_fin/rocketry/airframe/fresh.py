@@ -6,6 +6,7 @@ from typing import Any
 from wobbly_fin.rocketry.airframe.layout import Layout, aft_diameter_m, bore_of
 from wobbly_fin.rocketry.airframe.mass import total, weigh
 from wobbly_fin.rocketry.airframe.parts import FinSet, MotorTube
+from wobbly_fin.rocketry.airframe.usual import Usual
 from wobbly_fin.rocketry.errors import RocketryError
 
 _DIAMETER_M = 0.027  # of a rocket nobody has begun yet
@@ -48,50 +49,46 @@ def fresh_figures(type_name: str, layout: Layout | None, host: int | None = None
         # A ring slides over the tips of the fins that are there.
         tips = max((d + 2 * f.part.reach_m for f in layout.of(FinSet) if f.host == holder.index), default=tips)
     mount = next((p.part for p in layout.of(MotorTube)), None) if layout else None
-    small = d < 0.045
+    usual = Usual(d)
+    sheet, plate = usual.sheet(), usual.plate
+    guessed = {"mass_source": "guessed"}
     made: dict[str, dict[str, Any]] = {
-        "nose_cone": {"shape": "ogive", "length_m": 3.2 * d, "shoulder_length_m": 0.9 * d, "material": "balsa" if small else "polystyrene",
-                      "wall_m": None if small else 0.0015},
-        "body_tube": {"length_m": 10 * d, "outer_diameter_m": d, "inner_diameter_m": bore, "material": "paper-tube"},
+        "nose_cone": {"shape": "ogive", "length_m": usual.nose_m, "shoulder_length_m": usual.shoulder_m, **usual.nose},
+        "body_tube": {"length_m": 10 * d, "outer_diameter_m": d, "inner_diameter_m": bore, "material": usual.tube},
         "transition": {"length_m": 1.2 * d, "aft_diameter_m": 0.75 * d, "wall_m": 0.0005, "material": "card"},
         "fin_can": {"length_m": 3 * d, "inner_diameter_m": 0.7 * d, "shank_length_m": 0.8 * d, "material": "printed-petg", "max_motor_length_m": 3 * d},
-        "fin_set": {"count": 3, "root_chord_m": 2 * d, "tip_chord_m": 1.1 * d, "span_m": 1.5 * d, "sweep_m": 0.9 * d,
-                    "thickness_m": 0.0023 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
+        "fin_set": {"count": 3, **usual.fin(), "span_m": usual.span_m, **sheet},
         "wing": {"name": "wing", "count": 2, "angle_deg": 90.0, "root_chord_m": 3 * d, "tip_chord_m": 2.2 * d, "span_m": 7 * d, "sweep_m": 0.8 * d,
                  "thickness_m": 0.0023, "edges": "airfoil", "material": "balsa", "offset_m": 0.4 * long},
-        "rudder": {"name": "rudder", "count": 1, "root_chord_m": 2 * d, "tip_chord_m": 1.2 * d, "span_m": 2 * d, "sweep_m": 0.8 * d,
-                   "thickness_m": 0.0023, "edges": "rounded", "material": "balsa"},
-        "canards": {"name": "canards", "count": 2, "angle_deg": 90.0, "root_chord_m": 1.2 * d, "tip_chord_m": 0.8 * d, "span_m": 1.2 * d,
-                    "sweep_m": 0.4 * d, "thickness_m": 0.0023 if small else 0.00295, "material": "balsa" if small else "birch-ply", "edge": "fore",
+        "rudder": {"name": "rudder", "count": 1, **usual.fin(), "span_m": 2 * d, "thickness_m": 0.0023, "edges": "rounded", "material": "balsa"},
+        "canards": {"name": "canards", "count": 2, "angle_deg": 90.0, **usual.fin(1.2 * d), "span_m": 1.2 * d, **sheet, "edge": "fore",
                     "offset_m": 1.5 * d},
-        "strakes": {"name": "strakes", "count": 3, "root_chord_m": 5 * d, "tip_chord_m": 3.5 * d, "span_m": 0.5 * d, "sweep_m": 1.5 * d,
-                    "thickness_m": 0.0023 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
+        "strakes": {"name": "strakes", "count": 3, "root_chord_m": 5 * d, "tip_chord_m": 3.5 * d, "span_m": 0.5 * d, "sweep_m": 1.5 * d, **sheet},
         "tube_fins": {"count": 6, "length_m": 2 * d, "outer_diameter_m": d, "inner_diameter_m": bore, "material": "paper-tube"},
         "ring_fin": {"length_m": 0.8 * d, "outer_diameter_m": tips + 0.0016, "inner_diameter_m": tips + 0.0002, "material": "card"},
         "pods": {"count": 2, "length_m": 4 * d, "outer_diameter_m": 0.6 * d, "inner_diameter_m": 0.56 * d, "nose_length_m": 1.2 * d,
                  "material": "paper-tube"},
         "motor_tube": {"length_m": 0.08, "outer_diameter_m": min(0.0189, 0.9 * bore), "inner_diameter_m": min(0.0182, 0.86 * bore), "material": "paper-tube"},
-        "centring_ring": {"thickness_m": 0.0015 if small else 0.00295, "material": "card" if small else "birch-ply"},
-        "coupler": {"length_m": 1.8 * d, "wall_m": 0.0007 if small else 0.0012, "material": "paper-tube", "offset_m": -0.9 * d, "edge": "aft"},
-        "bulkhead": {"thickness_m": 0.0015 if small else 0.00295, "material": "balsa" if small else "birch-ply"},
-        "baffle": {"length_m": 0.8 * d, "mass_kg": 0.004 if small else 0.02, "mass_source": "guessed", "material": "card" if small else "birch-ply"},
-        "piston": {"length_m": 0.8 * d, "mass_kg": 0.004 if small else 0.03, "mass_source": "guessed", "material": "card" if small else "phenolic"},
+        "centring_ring": plate,
+        "coupler": {**usual.coupler, "offset_m": -0.9 * d, "edge": "aft"},
+        "bulkhead": plate | ({"material": "balsa"} if usual.small else {}),
+        "baffle": {"length_m": 0.8 * d, "mass_kg": 0.004 if usual.small else 0.02, **guessed, "material": plate["material"]},
+        "piston": {"length_m": 0.8 * d, "mass_kg": 0.004 if usual.small else 0.03, **guessed, "material": "card" if usual.small else "phenolic"},
         "rail_guide": {"material": "acetal", "angle_deg": 60.0},
-        "launch_lug": {"length_m": 0.04, "outer_diameter_m": 0.0044, "inner_diameter_m": 0.0036, "rod_diameter_m": 0.0032, "angle_deg": 60.0,
-                       **({"moulded": True, "material": holder.part.material} if printed else {"material": "paper-tube"})},
-        "rail_button": {"material": "acetal", "angle_deg": 60.0},
+        "launch_lug": usual.lug | {"angle_deg": 60.0} | ({"moulded": True, "material": holder.part.material} if printed else {}),
+        "rail_button": usual.button | {"angle_deg": 60.0},
         "static_port": {"count": 3, "diameter_m": 0.003},
         "gas_vent": {"count": 1, "diameter_m": 0.018},
-        "retainer": {"kind": "hook" if small else "threaded_ring", "mass_kg": 0.0015 if small else 0.012, "mass_source": "guessed"},
+        "retainer": usual.retainer(0.03),
         "joint": {"kind": "glued"},
-        "anchor": {"kind": "folded_patch" if small else "eye_bolt", "mass_kg": 0.0005 if small else 0.008, "mass_source": "guessed"},
-        "cord": {"length_m": 30 * d, "material": "elastic-3" if small else "aramid-3"},
-        "canopy": {"kind": "flat", "diameter_m": 11 * d, "material": "film" if small else "ripstop"},
-        "mass_lump": {"kind": "other", "mass_kg": 0.005, "mass_source": "guessed"},
-        "device": {"kind": "logger", "length_m": 0.04, "diameter_m": min(0.016, 0.8 * bore), "mass_kg": 0.006, "mass_source": "guessed"},
-        "release": {"kind": "release", "length_m": 0.05, "diameter_m": min(0.02, 0.8 * bore), "mass_kg": 0.02, "mass_source": "guessed"},
-        "tracker": {"kind": "tracker", "length_m": 0.05, "diameter_m": min(0.02, 0.8 * bore), "mass_kg": 0.015, "mass_source": "guessed"},
-        "camera": {"kind": "camera", "length_m": 0.05, "diameter_m": 0.015, "mass_kg": 0.012, "mass_source": "guessed", "outside": True},
+        "anchor": usual.anchor,
+        "cord": usual.cord(13 * d),
+        "canopy": usual.canopy(usual.canopy_m),
+        "mass_lump": {"kind": "other", "mass_kg": 0.005, **guessed},
+        "device": {"kind": "logger", "length_m": 0.04, "diameter_m": min(0.016, 0.8 * bore), "mass_kg": 0.006, **guessed},
+        "release": {"kind": "release", "length_m": 0.05, "diameter_m": min(0.02, 0.8 * bore), "mass_kg": 0.02, **guessed},
+        "tracker": {"kind": "tracker", "length_m": 0.05, "diameter_m": min(0.02, 0.8 * bore), "mass_kg": 0.015, **guessed},
+        "camera": {"kind": "camera", "length_m": 0.05, "diameter_m": 0.015, "mass_kg": 0.012, **guessed, "outside": True},
         "allowance": {"kind": "paint"},
         "display": {"length_m": 2 * d, "diameter_m": 0.5 * d},
     }  # fmt: skip
@@ -129,39 +126,35 @@ def grown(
 
     A beginning to correct part by part: only length, diameter, mount and canopy are the owner's.
     """
-    d = diameter_m
-    small = d < 0.045
-    wall = 0.0006 if small else 0.0013
-    nose = round(min(3.2 * d, 0.3 * length_m), 4)
+    usual, d = Usual(diameter_m), diameter_m
+    nose = round(min(usual.nose_m, 0.3 * length_m), 4)
     body, mount = str(uuid.uuid4()), str(uuid.uuid4())
     tube_length = min(mount_length_m + 0.01, length_m - nose)
-    bore = d - 2 * wall
-    outside = min(mount_diameter_m + (0.0008 if small else 0.0018), bore)
+    bore = d - 2 * usual.wall_m
+    outside = min(mount_diameter_m + (0.0008 if usual.small else 0.0018), bore)
     parts: list[dict[str, Any]] = [
-        {"type": "nose_cone", "length_m": nose, "base_diameter_m": d, "shoulder_length_m": round(0.9 * d, 4), "shape": "ogive",
-         "material": "balsa" if small else "polystyrene", "wall_m": None if small else 0.0015},
-        {"type": "body_tube", "id": body, "length_m": length_m - nose, "outer_diameter_m": d, "inner_diameter_m": bore, "material": "paper-tube"},
+        {"type": "nose_cone", "length_m": nose, "base_diameter_m": d, "shoulder_length_m": usual.shoulder_m, "shape": "ogive", **usual.nose},
+        {"type": "body_tube", "id": body, "length_m": length_m - nose, "outer_diameter_m": d, "inner_diameter_m": bore, "material": usual.tube},
         {"type": "motor_tube", "id": mount, "parent": body, "length_m": tube_length, "outer_diameter_m": outside,
          "inner_diameter_m": min(mount_diameter_m, outside - 0.0002), "max_motor_length_m": mount_length_m, "overhang_m": 0.005, "material": "paper-tube"},
     ]  # fmt: skip
     if bore - outside > 0.0012:
-        ring = {
-            "type": "centring_ring",
-            "parent": mount,
-            "thickness_m": 0.0015 if small else 0.00295,
-            "material": "card" if small else "birch-ply",
-        }
+        ring = {"type": "centring_ring", "parent": mount, **usual.plate}
         parts += [{**ring, "edge": "fore", "offset_m": 0.008}, {**ring, "edge": "aft", "offset_m": 0.008}]
     parts += [
         {"type": "retainer", "parent": mount, "edge": "aft", "offset_m": 0.0, **fresh_figures("retainer", None)},
-        {"type": "fin_set", "parent": body, "edge": "aft", "offset_m": 0.0, "count": 3, "root_chord_m": round(2.2 * d, 4),
-         "tip_chord_m": round(1.2 * d, 4), "span_m": round(1.6 * d, 4), "sweep_m": round(1.0 * d, 4), "thickness_m": 0.0023 if small else 0.00295,
-         "material": "balsa" if small else "birch-ply"},
-        {"type": "launch_lug", "parent": body, "edge": "aft", "offset_m": round(0.4 * (length_m - nose), 4), **fresh_figures("launch_lug", None)},
-        {"type": "anchor", "parent": body, "edge": "fore", "offset_m": round(1.2 * d, 4), "kind": "folded_patch", "mass_kg": 0.0005, "mass_source": "guessed"},
-        {"type": "cord", "parent": body, "length_m": round(2.5 * length_m, 3), "material": "elastic-3" if small else "aramid-3"},
+        {"type": "fin_set", "parent": body, "edge": "aft", "offset_m": 0.0, "count": 3, **usual.fin(), "span_m": usual.span_m, **usual.sheet()},
+        {"type": "launch_lug", "parent": body, "edge": "aft", "offset_m": 0.4 * (length_m - nose), **fresh_figures("launch_lug", None)},
+        {"type": "anchor", "parent": body, "edge": "fore", "offset_m": 1.2 * d, "kind": "folded_patch", "mass_kg": 0.0005, "mass_source": "guessed"},
+        {"type": "cord", "parent": body, **usual.cord(length_m)},
     ]  # fmt: skip
     if canopy is not None:
-        parts.append({"type": "canopy", "parent": body, "material": "film" if small else "ripstop", **canopy})
+        parts.append({"type": "canopy", "parent": body, "material": "film" if usual.small else "ripstop", **canopy})
     parts += [{"type": "allowance", "parent": body, "kind": "paint"}, {"type": "allowance", "parent": body, "kind": "glue"}]
-    return [{"id": str(uuid.uuid4()), **p} for p in parts]
+    # Nobody cuts closer than a tenth of a millimetre; the tube's length is the owner's.
+    return [{"id": str(uuid.uuid4())} | (p if p["type"] == "body_tube" else _cut(p)) for p in parts]
+
+
+def _cut(part: dict[str, Any]) -> dict[str, Any]:
+    lengths = ("length_m", "shoulder_length_m", "root_chord_m", "tip_chord_m", "span_m", "sweep_m", "offset_m")
+    return {k: round(v, 4) if k in lengths and isinstance(v, float) else v for k, v in part.items()}

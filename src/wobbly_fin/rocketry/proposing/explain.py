@@ -18,29 +18,31 @@ from wobbly_fin.rocketry.words import capital, uncapital
 _ALWAYS = {"allowance"}
 
 
-def bought(design: Design, have: set[str]) -> Iterator[str]:
-    """What has to be got: every part but those of a kind that is at hand, and the motor."""
+def bought(design: Design) -> Iterator[str]:
+    """What has to be got: every part that is not at hand, and the motor."""
     for part in design.airframe.parts:
-        if part.TYPE not in _ALWAYS and part.TYPE not in have:
+        if part.TYPE not in _ALWAYS and part.id not in design.spared:
             yield capital(part.called)
-    yield design.candidate.motor.name
+    if not design.motor_at_hand:
+        yield design.candidate.motor.name
 
 
-def given_up(design: Design, *, cost_asked: bool, hours_asked: bool, units: UnitChoice = METRIC) -> Iterator[str]:
-    """What was done for the wish's sake, and which wishes nothing was reckoned of."""
+def given_up(design: Design, units: UnitChoice = METRIC) -> Iterator[str]:
+    """What was done for the wish's sake, what it takes, and what is only guessed."""
     sketch = design.sketch
-    if sketch.ballast_kg > 0:
-        yield say("proposal-ballast", mass=show(sketch.ballast_kg, "mass", units))
+    if clay := sketch.ballast_kg + sketch.weight_kg:
+        yield say("proposal-ballast", mass=show(clay, "mass", units))
+    if not sketch.charged:
+        yield say("proposal-altimeters")
+    if sketch.stiffer:
+        yield say("proposal-stiffer")
     if sketch.edges == "square":
         yield say("proposal-square")
     if not sketch.body.sold:
         yield say("proposal-tube", across=show(sketch.body.outside_m, "short_length", units))
     if not sketch.mount.sold:
         yield say("proposal-mount", across=show(sketch.mount.bore_m, "short_length", units))
-    if cost_asked:
-        yield say("proposal-no-cost")
-    if hours_asked:
-        yield say("proposal-no-hours")
+    yield say("proposal-takes", price=f"{design.price:.0f}", hours=f"{design.hours:.0f}")
     yield say("proposal-guessed")
 
 
@@ -58,6 +60,10 @@ def why_none(wish: Wish, nearest: Nearest, units: UnitChoice = METRIC) -> str:
         return say(
             "proposal-too-high", height=show(nearest.lowest_m, "height", units), wanted=show(wish.apogee_m[1], "height", units)
         )
+    if math.isfinite(nearest.cheapest):
+        return say("proposal-too-dear", price=f"{nearest.cheapest:.0f}", wanted=f"{wish.cost_max:.0f}")
+    if math.isfinite(nearest.quickest_h):
+        return say("proposal-too-long", hours=f"{nearest.quickest_h:.1f}", wanted=f"{wish.hours_max:.1f}")
     if nearest.highest_m == 0:
         return say("proposal-no-room")
     if nearest.failed:

@@ -1,44 +1,62 @@
-"""Designs sought for a wish: tube by tube and motor by motor, each sized by its balance and flown, the best that are judged fit kept."""
+"""Designs sought for a wish: tube by tube and motor by motor, each sized by its balance, flown, judged and planned as it would be built."""
 
 import math
-from collections import Counter
-from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field, replace
-from itertools import product
-from statistics import fmean
+from collections.abc import Callable, Collection, Iterator, Sequence
+from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
+from wobbly_fin.rocketry.building.bench import Bench
+from wobbly_fin.rocketry.building.plan import build_plan
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
 from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.configuration.load import MountLoad
-from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.flight import fly
 from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.proposing.at_hand import NOTHING, AtHand
+from wobbly_fin.rocketry.proposing.price import motor_price, price_of
 from wobbly_fin.rocketry.proposing.settle import settled
-from wobbly_fin.rocketry.proposing.sketch import Sketch, body_tubes, mount_tube
+from wobbly_fin.rocketry.proposing.sketch import Sketch
+from wobbly_fin.rocketry.proposing.tries import STRETCHES, Queue, sketches
 from wobbly_fin.rocketry.proposing.wish import Wish
 
-Configure = Callable[[Airframe], Configuration]
-_STRETCHES = (0.0, 3.0, 7.0)
-_MOST_TUBES, MOST_JUDGED = 4, 60
+Configure = Callable[[Sketch], Configuration]
+MOST_JUDGED = 60
 _SEEN_ENOUGH, _HOPELESS = 18, 0.6  # tries after which what has not come so near the height wished for is given up
-_WEAK = 4  # tries that one counts for which hardly lifts: another tube makes it no stronger
-_TURN, _AGAIN = 0.05, 0.8  # of a miss, what another try with the same motor costs, and with a tube that has met the wish
 _SHARES = (0.4, 0.85)  # how far up its window the margin is put
+_MENDS, _LONGER = 5, 2.0  # how often a try is mended; by how many widths a bay is made longer
+_MOST_CLAY = 2.5  # of what it weighs without
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Design:
-    """A rocket that meets the wish, as judged."""
+    """A rocket that meets the wish, as judged.
+
+    Attributes
+    ----------
+    hours : float
+        Hands on, by its build plan. [h]
+    spared : frozenset of str
+        Parts that are at hand, by their keys.
+    price : float
+        About, of the rest and of one motor. [money]
+    """
 
     sketch: Sketch
     airframe: Airframe
     candidate: Candidate
+    hours: float
+    spared: frozenset[str] = frozenset()
+    motor_at_hand: bool = False
+
+    @property
+    def price(self) -> float:
+        parts = sum(price_of(p) for p in self.airframe.parts if p.id not in self.spared)
+        return parts + (0.0 if self.motor_at_hand else motor_price(self.candidate.motor))
 
 
 @dataclass(slots=True)
@@ -49,6 +67,8 @@ class Nearest:
     lowest_m: float = math.inf
     fitting: int = 0
     first_m: float | None = None  # of the latest, as sized, before any clay
+    cheapest: float = math.inf  # of what would do but for its price [money]
+    quickest_h: float = math.inf  # and but for its hours
     failed: tuple[Trial, ...] = ()  # of what came nearest
     latest: tuple[Trial, ...] = ()
 
@@ -57,11 +77,17 @@ class Nearest:
 
 
 def propose(
-    wish: Wish, motors: Sequence[Motor], situation: Situation, configure: Configure, rules: Rules, count: int
+    wish: Wish,
+    motors: Sequence[Motor],
+    situation: Situation,
+    configure: Configure,
+    rules: Rules,
+    count: int,
+    hand: AtHand = NOTHING,
 ) -> tuple[list[Design], Nearest]:
     """Designs that meet a wish, different from one another, best first; and how near the rest came. Parameters as for `seek`."""
     nearest, found = Nearest(), []
-    for design in seek(wish, motors, situation, configure, rules, nearest):
+    for design in seek(wish, motors, situation, configure, rules, nearest, hand):
         found += [design] if design is not None else []
         if _enough(found, count):
             break
@@ -69,7 +95,14 @@ def propose(
 
 
 def seek(
-    wish: Wish, motors: Sequence[Motor], situation: Situation, configure: Configure, rules: Rules, nearest: Nearest
+    wish: Wish,
+    motors: Sequence[Motor],
+    situation: Situation,
+    configure: Configure,
+    rules: Rules,
+    nearest: Nearest,
+    hand: AtHand = NOTHING,
+    in_box: Collection[str] = (),
 ) -> Iterator[Design | None]:
     """What is tried for a wish, the likeliest first: a design that meets it, or None for one that does not.
 
@@ -78,31 +111,56 @@ def seek(
     motors : sequence of Motor
         The box they fly from.
     configure : callable
-        Makes a rocket of an airframe, as it would be kept.
+        Makes a rocket of a sketch, as it would be kept.
     nearest : Nearest
         Told how near each came.
+    hand : AtHand
+        Parts it is built from before any is bought.
+    in_box : collection of str
+        Keys of motors that need not be bought; they come before others that do as well.
     """
     told = wish.mount_diameter_m
-    shelf = [m for m in motors if (told is None or abs(m.diameter_m - told) < 0.0015) and m.kind == "single" and m.delays_s]
+    shelf = [m for m in motors if (told is None or abs(m.diameter_m - told) < 0.0015) and _flies_alone(m)]
     if wish.motor is not None:
-        shelf = [m for m in shelf if m.name == wish.motor.partition("-")[0] or m.label == wish.motor]
+        # "I277-P" is a motor of its own; "C8-5" is a C8 with one of its delays.
+        exact = [m for m in shelf if wish.motor in (m.name, m.label)]
+        shelf = exact or [m for m in shelf if m.name == wish.motor.partition("-")[0]]
     nearest.fitting = len(shelf)
-    queue = _Queue(waiting=list(_sketches(wish, shelf)), window_m=wish.apogee_m)
+    queue = Queue(waiting=list(sketches(wish, shelf, hand)), window_m=wish.apogee_m, in_box=in_box)
     for number in range(MOST_JUDGED):
         begun = queue.next()
         if begun is None:
             return
         nearest.first_m, nearest.latest = None, ()
         try:
-            design = _sized(begun.sketch, begun.motor, wish, situation, configure, rules, nearest)
+            design = _sized(begun.sketch, begun.motor, wish, situation, configure, rules, nearest, hand)
         except RocketryError:
             design = None
         failed: tuple[Trial, ...] = nearest.latest
         weak = any(test.name in ("lifts", "rod_speed") for test in failed)
         if number >= _SEEN_ENOUGH and nearest.highest_m < _HOPELESS * wish.apogee_m[0]:
             return
+        if design is not None:
+            own = frozenset(design.sketch.id_of(alias) for alias in hand.spared(design.sketch))
+            design = _afforded(replace(design, spared=own, motor_at_hand=begun.motor.key in in_box), wish, nearest)
         queue.heard(begun, nearest.first_m, weak=weak, met=design is not None)
         yield design
+
+
+def _afforded(design: Design, wish: Wish, nearest: Nearest) -> Design | None:
+    """The design, where it costs no more money and hours than may be spent."""
+    dear = wish.cost_max is not None and design.price > wish.cost_max
+    long = wish.hours_max is not None and design.hours > wish.hours_max
+    if dear:
+        nearest.cheapest = min(nearest.cheapest, design.price)
+    if long:
+        nearest.quickest_h = min(nearest.quickest_h, design.hours)
+    return None if dear or long else design
+
+
+def _flies_alone(motor: Motor) -> bool:
+    """With a charge of its own, or plugged: then altimeters open."""
+    return (motor.kind == "single" and bool(motor.delays_s)) or motor.kind == "plugged"
 
 
 def _enough(found: Sequence[Design], count: int) -> bool:
@@ -126,115 +184,61 @@ def different(found: Sequence[Design], count: int) -> list[Design]:
     return kept[:count]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class _Begun:
-    """A sketch with a motor, and about how high they go by a rule of thumb. [m]"""
-
-    sketch: Sketch
-    motor: Motor
-    thumb_m: float
-
-    @property
-    def pair(self) -> tuple[str, float]:
-        """What makes two of them much the same rocket."""
-        return self.motor.key, self.sketch.body.outside_m
-
-
-@dataclass(slots=True, kw_only=True)
-class _Queue:
-    """Beginnings that wait for being sized, the likeliest next: what flew teaches by how much the rule of thumb is off."""
-
-    waiting: list[_Begun]
-    window_m: tuple[float, float]
-    off: dict[str, list[float]] = field(default_factory=dict)
-    tries: Counter[str] = field(default_factory=Counter)
-    met: set[tuple[str, float]] = field(default_factory=set)
-
-    def next(self) -> _Begun | None:
-        """The likeliest, taken out; None when none is left."""
-        if not self.waiting:
-            return None
-        everywhere = [x for each in self.off.values() for x in each]
-        usual = fmean(everywhere) if everywhere else 0.0
-        found = min(self.waiting, key=lambda b: self._cost(b, fmean(self.off[b.motor.key]) if b.motor.key in self.off else usual))
-        self.waiting.remove(found)
-        return found
-
-    def heard(self, begun: _Begun, height_m: float | None, *, weak: bool, met: bool) -> None:
-        """How high it really went, if it flew, whether it left the pad too slowly, and whether it met the wish."""
-        self.tries[begun.motor.key] += _WEAK if weak else 1
-        if height_m:
-            self.off.setdefault(begun.motor.key, []).append(math.log(height_m / begun.thumb_m))
-        if met:
-            self.met.add(begun.pair)
-
-    def _cost(self, begun: _Begun, off: float) -> float:
-        low, high = self.window_m
-        height = begun.thumb_m * math.exp(off)
-        # Too high can be mended with clay, too low cannot.
-        miss = 3 * math.log(low / height) if height < low else math.log(height / high) if height > high else 0.0
-        small = 0.02 * (begun.sketch.fins == 4) + 0.01 * begun.motor.class_rank
-        return miss + small + _TURN * self.tries[begun.motor.key] + _AGAIN * (begun.pair in self.met)
-
-
-def _sketches(wish: Wish, shelf: Sequence[Motor]) -> Iterator[_Begun]:
-    """Every tube, length and set of fins for every motor."""
-    number = 0
-    for motor in shelf:
-        mount = mount_tube(wish.mount_diameter_m or motor.diameter_m)
-        for body, stretch, (fins, edges) in product(
-            body_tubes(mount, wish.body_diameter_m, wish.cargo)[:_MOST_TUBES], _STRETCHES, ((3, "rounded"), (4, "square"))
-        ):
-            sketch = Sketch(
-                name=f"proposal {number}", body=body, mount=mount, motor_length_m=max(motor.length_m, 0.045), stretch=stretch, fins=fins,
-                span_m=1.5 * body.outside_m, canopy_m=12 * body.outside_m, edges=edges, cargo=wish.cargo,
-            )  # fmt: skip
-            if wish.length_max_m is not None and sketch.length_m > wish.length_max_m:
-                continue
-            number += 1
-            yield _Begun(sketch=sketch, motor=motor, thumb_m=_thumb_m(sketch, motor))
-
-
-def _thumb_m(sketch: Sketch, motor: Motor) -> float:
-    """A rough height: pushed without drag, then coasting with a usual one. [m]"""
-    d = sketch.body.outside_m
-    mass = (
-        0.55 * sketch.length_m * d * (1.0 if sketch.body.small else 2.4)
-        + motor.burnout_mass_kg
-        + (sketch.cargo.mass_kg if sketch.cargo else 0.0)
-    )
-    burn = motor.curve.burn_time_s
-    speed = max(motor.curve.total_impulse_n_s / (mass + motor.propellant_mass_kg / 2) - STANDARD_GRAVITY_M_S2 * burn, 1.0)
-    k = 1.2 * 0.7 * math.pi / 8 * d**2 / mass
-    return max(speed * burn / 2 + math.log(1 + k * speed**2 / STANDARD_GRAVITY_M_S2) / (2 * k), 1.0)
-
-
 def _sized(
-    sketch: Sketch, motor: Motor, wish: Wish, situation: Situation, configure: Configure, rules: Rules, nearest: Nearest
+    sketch: Sketch,
+    motor: Motor,
+    wish: Wish,
+    situation: Situation,
+    configure: Configure,
+    rules: Rules,
+    nearest: Nearest,
+    hand: AtHand,
 ) -> Design | None:
     """Fins for the margin, a canopy for the landing, ballast for the height; then judged with every delay.
 
-    Where the wind at the rod's end asks for more margin, once more with as much as the wish allows.
+    What fails and can be mended is: more margin where the wind at the rod's end asks for it, stiffer fins, a longer bay.
     """
-    for share in _SHARES:
+    share = _SHARES[0]
+    for _ in range(_MENDS):
         made = _of_height(_settled(sketch, motor, wish, situation, share), motor, wish, situation, configure, share, nearest)
         if made is None:
             return None
-        airframe = made.airframe()
-        candidates = judge_delays(_loaded(made, motor, configure), motor.delays_to_try_s, situation, rules)
+        made = hand.hung(made)
+        candidates = judge_delays(_loaded(made, motor, configure), motor.delays_to_try_s or [None], situation, rules)
         fit = [c for c in candidates if not c.against]
         if fit:
             best = max(fit, key=lambda c: (c.settled == "good", c.margin))
             whole = judge(best.configuration, situation, rules)
             if not whole.against:
-                return Design(sketch=made, airframe=airframe, candidate=whole) if _meets(whole, wish) else None
+                hours = _hours(made) if _meets(whole, wish) else None
+                return Design(sketch=made, airframe=made.airframe(), candidate=whole, hours=hours) if hours is not None else None
             candidates = [whole]
         nearest.latest = tuple(min(candidates, key=lambda c: len(c.against)).against)
         if not nearest.failed or len(nearest.latest) < len(nearest.failed):
             nearest.failed = nearest.latest
-        if not nearest.latest[0].name.startswith("stable"):
+        mended = _mended(sketch, made.span_m, share, nearest.latest)
+        if mended is None:
             return None
+        sketch, share = mended
     return None
+
+
+def _hours(sketch: Sketch) -> float | None:
+    """Hands on, by the build plan; None where it cannot be built as drawn. [h]"""
+    plan = build_plan(Bench.of(sketch.airframe(), recovery=sketch.plan))
+    return sum(s.hands_on_s for s in plan.steps) / 3600 if plan.buildable else None
+
+
+def _mended(sketch: Sketch, span_m: float, share: float, failed: Sequence[Trial]) -> tuple[Sketch, float] | None:
+    """The sketch and how far up its window the margin is put, with what failed made better; None where nothing can be."""
+    names = {t.name for t in failed}
+    if "flutter" in names and not sketch.usual.stiffest(span_m, sketch.stiffer):
+        sketch, names = replace(sketch, stiffer=sketch.stiffer + 1), names - {"flutter"}
+    if "bay" in names and sketch.stretch < STRETCHES[-1] + _LONGER:
+        sketch, names = replace(sketch, stretch=sketch.stretch + _LONGER), names - {"bay"}
+    if any(n.startswith("stable") for n in names) and share < _SHARES[-1]:
+        share, names = _SHARES[-1], {n for n in names if not n.startswith("stable")}
+    return None if names else (sketch, share)
 
 
 def _of_height(
@@ -249,14 +253,22 @@ def _of_height(
         return None
     if height <= 0.97 * high:
         return sketch
-    lighter, heavier = 0.0, 2.5 * balance(sketch.airframe(), [motor]).ignition.mass_kg
     aim = low + 0.6 * (high - low)
-    for _ in range(9):
-        sketch = _settled(replace(sketch, ballast_kg=round((lighter + heavier) / 2, 4)), motor, wish, situation, share)
+    bare = balance(sketch.airframe(), [motor]).ignition.mass_kg
+    # (clay, how far above what is aimed at): a regula falsi that does not stick.
+    light, heavy = (0.0, math.log(height / aim)), (_MOST_CLAY * bare, -math.log(height / aim))
+    for _ in range(7):
+        clay = light[0] + (heavy[0] - light[0]) * light[1] / (light[1] - heavy[1])
+        sketch = _settled(replace(sketch, weight_kg=round(clay, 4)), motor, wish, situation, share)
         height = _height_m(sketch, motor, configure, situation)
-        if abs(height / aim - 1) < 0.04:
+        off = math.log(height / aim)
+        if abs(off) < 0.04:
             break
-        lighter, heavier = (sketch.ballast_kg, heavier) if height > aim else (lighter, sketch.ballast_kg)
+        light, heavy = (
+            ((sketch.weight_kg, off), (heavy[0], heavy[1] / 2))
+            if off > 0
+            else ((light[0], light[1] / 2), (sketch.weight_kg, off))
+        )
     nearest.saw(height)
     return sketch if low <= height <= high else None
 
@@ -269,12 +281,12 @@ def _settled(sketch: Sketch, motor: Motor, wish: Wish, situation: Situation, sha
 
 
 def _height_m(sketch: Sketch, motor: Motor, configure: Configure, situation: Situation) -> float:
-    return fly(_loaded(sketch, motor, configure).ready, motor, None, situation.site).apogee_altitude_m or 0.0
+    return max(fly(_loaded(sketch, motor, configure).ready, motor, None, situation.site).apogee_altitude_m or 0.0, 0.1)
 
 
 def _loaded(sketch: Sketch, motor: Motor, configure: Configure) -> Configuration:
-    base = configure(sketch.airframe())
-    return base.loading([MountLoad(mount=base.mounts[0].key, motor=motor, delay_s=motor.delays_s[0])])
+    base = configure(sketch)
+    return base.loading([MountLoad(mount=base.mounts[0].key, motor=motor, delay_s=motor.delays_s[0] if motor.delays_s else None)])
 
 
 def _meets(found: Candidate, wish: Wish) -> bool:

@@ -3,16 +3,19 @@
 import math
 from dataclasses import replace
 
+from scipy.optimize import brentq
+
 from wobbly_fin.rocketry.airframe.balance import balance
-from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, smaller_margin, solve_fin
+from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, smaller_margin
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.proposing.sketch import Sketch
 
 _CD = 0.75  # of a flat canopy
-_PASSES = 3  # in which they come to terms
+_PASSES, _SETTLED = 4, 0.004  # in which they come to terms; what changes less than that share has
 _SPANS = (0.6, 2.2)  # of the body’s width: fins that look and fly like fins
 _ENOUGH = 1.1  # where no fin of that size gives what is asked [calibres]
+_CUT_M = 0.0005  # a span is found to that
 
 
 def settled(sketch: Sketch, motor: Motor | None, margin_calibres: float, descent_rate_m_s: float, density_kg_m3: float) -> Sketch:
@@ -26,34 +29,53 @@ def settled(sketch: Sketch, motor: Motor | None, margin_calibres: float, descent
     told = sketch.own.get("fins", {})
     spans = told is not None and "span_m" not in told
     for _ in range(_PASSES):
+        before = sketch
         if spans:
             sketch = _straight(sketch, motor, margin_calibres)
         found = balance(sketch.airframe(), [motor])
         hanging = found.burnout.mass_kg
         across = math.sqrt(8 * hanging * STANDARD_GRAVITY_M_S2 / (math.pi * density_kg_m3 * _CD * descent_rate_m_s**2))
         sketch = replace(sketch, canopy_m=round(max(across, 0.08), 3), balance_m=round(found.ignition.cg_m, 4))
+        if _alike(before, sketch):
+            break
     return sketch
+
+
+def _alike(a: Sketch, b: Sketch) -> bool:
+    """Whether nothing sized is another by more than anybody would see."""
+    if a.balance_m is None or b.balance_m is None:
+        return False
+    pairs = ((a.span_m, b.span_m), (a.canopy_m, b.canopy_m), (a.balance_m, b.balance_m), (1 + a.ballast_kg, 1 + b.ballast_kg))
+    return all(abs(x / y - 1) < _SETTLED for x, y in pairs)
 
 
 def _straight(sketch: Sketch, motor: Motor | None, margin_calibres: float) -> Sketch:
     """The same with a span that gives the margin, or as near below it as fins of usual size come; the rest is clay in the nose."""
-    d = sketch.body.outside_m
-    least, most = _SPANS[0] * d, _SPANS[1] * d
-    small = replace(sketch, span_m=round(least, 4))
-    if smaller_margin(balance(small.airframe(), [motor])) >= margin_calibres:
-        return small
-    airframe = sketch.airframe()
-    fins = [p.id for p in airframe.parts].index(sketch.id_of("fins"))
+    least, most = (share * sketch.body.outside_m for share in _SPANS)
+    known: dict[float, float] = {}
+
+    def margin(span_m: float) -> float:
+        if span_m not in known:
+            known[span_m] = smaller_margin(balance(replace(sketch, span_m=round(span_m, 4)).airframe(), [motor]))
+        return known[span_m]
+
+    if margin(least) >= margin_calibres:
+        return replace(sketch, span_m=round(least, 4))
     for wanted in (margin_calibres, (margin_calibres + _ENOUGH) / 2, _ENOUGH):
-        try:
-            span, _ = solve_fin(airframe, [motor], fins, "span_m", wanted)
-        except NoSolutionError:
-            continue
-        if span <= most:
+        if margin(most) >= wanted:
+            low, high = _beside(known, wanted)
+            span = high if low == high else float(brentq(lambda s, w=wanted: margin(s) - w, low, high, xtol=_CUT_M))
             return replace(sketch, span_m=round(span, 4))
+        if margin(least) >= wanted:
+            return replace(sketch, span_m=round(least, 4))
     large = replace(sketch, span_m=round(most, 4))
     try:
         clay = ballast_for(balance(large.airframe(), [motor]), min(_ENOUGH, margin_calibres))
     except NoSolutionError:
         return large
     return replace(large, ballast_kg=round(max(large.ballast_kg + clay.mass_kg, 0.0), 4))
+
+
+def _beside(known: dict[float, float], wanted: float) -> tuple[float, float]:
+    """The closest spans on either side of a margin, of those tried."""
+    return max(s for s, m in known.items() if m <= wanted), min(s for s, m in known.items() if m >= wanted)

@@ -1,40 +1,48 @@
-"""A rocket of usual proportions, from a few figures to every part in its place.
+"""A rocket of usual proportions, from a few figures to every part in its place: lug and front button where it balances, clear of the fins.
 
-All proportions are common practice, no source, unless said otherwise: a nose of three to five diameters, a root of two, fins of one and a
-half, a cord of three lengths, lug and front button where it balances and clear of the fins.
+Where a motor has no charge of its own, two altimeters between two tubes let out a drogue at the top and the main lower down.
 """
 
 import uuid
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Any
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.parts import PART_TYPES, Part
+from wobbly_fin.rocketry.airframe.usual import Usual
+from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.flight.sequence import Sequence
 from wobbly_fin.rocketry.proposing.wish import Cargo
+from wobbly_fin.rocketry.recovery.plan import THROW_N, ChargeWish, RecoveryPlan
 from wobbly_fin.rocketry.stock.stock import STOCK
 
 _SPACE = uuid.UUID("6c0f3a52-5b7e-4f0e-9d6e-2f1f7a4b8c11")
-SMALL_M, LARGE_M = 0.045, 0.075  # outside diameters from which a rocket is built of ply, and of phenolic and glass
+_HEAVY_M = 0.06  # a motor tube, outside
 _WIDEST_RING_M = 0.045  # between mount and tube: wider rings are plates, built otherwise
+_MAIN_HEIGHT_M, _DROGUE = 180.0, 0.27  # where the main is let out; the drogue's share of its width: some four times as fast
+_THROW_N_PER_M = 1500.0  # of the body's width: a wider nose is a heavier one
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Tube:
-    """A tube as it is sold, or as it would have to be found. [m]"""
+    """A tube as it is sold, or as it would have to be found; `own_m`: length of one that is at hand. [m]"""
 
     bore_m: float
     outside_m: float
     material: str
     sold: str = ""
+    own_m: float = 0.0
+
+    @property
+    def usual(self) -> Usual:
+        """What is usual for a body of its width."""
+        return Usual(self.outside_m)
 
     @property
     def small(self) -> bool:
-        return self.outside_m < SMALL_M
-
-    @property
-    def large(self) -> bool:
-        return self.outside_m >= LARGE_M
+        return self.usual.small
 
 
 def _sold(kind: str) -> Iterator[Tube]:
@@ -62,14 +70,20 @@ def body_tubes(mount: Tube, diameter_m: float | None, cargo: Cargo | None) -> li
     least = max(mount.outside_m + 0.0012, (cargo.diameter_m + 0.001) if cargo else 0.0)
     if diameter_m is not None:
         near = [t for t in _sold("body_tube") if abs(t.outside_m - diameter_m) < 0.001 and t.bore_m >= least]
-        wall = 0.0005 if diameter_m < SMALL_M else 0.0011 if diameter_m < LARGE_M else 0.0018
-        stuff = "paper-tube" if diameter_m < LARGE_M else "phenolic"
-        made = Tube(bore_m=diameter_m - 2 * wall, outside_m=diameter_m, material=stuff)
+        usual = Usual(diameter_m)
+        made = Tube(bore_m=diameter_m - 2 * usual.wall_m, outside_m=diameter_m, material=usual.tube)
         return near or ([made] if made.bore_m >= least else [])
     found = [t for t in _sold("body_tube") if t.bore_m >= least and t.bore_m - mount.outside_m < _WIDEST_RING_M]
-    if not found:
-        bore = max(least + 0.004, 1.25 * mount.outside_m)
-        found = [Tube(bore_m=round(bore, 4), outside_m=round(bore + 0.004, 4), material="phenolic")]
+    if mount.outside_m > _HEAVY_M:
+        # Few tubes are sold that wide: what would have to be found, with room for rings that carry a heavy motor's push, or for a slow flight.
+        widths = [least + 0.004, *(share * mount.outside_m for share in (1.25, 1.6, 2.1))]
+        taken = [t.bore_m for t in found]
+        for bore in (round(w, 3) for w in widths if w >= least + 0.004):
+            if all(abs(bore / t - 1) > 0.1 for t in taken):
+                taken.append(bore)
+                found.append(
+                    Tube(bore_m=bore, outside_m=round(bore + 0.004, 4), material="phenolic" if bore < 0.1 else "fibreglass")
+                )
     return sorted(found, key=lambda t: t.outside_m)
 
 
@@ -84,7 +98,13 @@ class Sketch:
     stretch : float
         Length of the body beyond what mount and recovery want, in diameters. [-]
     span_m, canopy_m, ballast_kg : float
-        What is solved for.
+        What is solved for; the ballast is clay in the nose, for the margin.
+    weight_kg : float
+        More of it, for less height: shared between the nose and the forward ring so that it balances where it did.
+    stiffer : int
+        Fins of so many sheets stiffer than usual.
+    charged : bool
+        The motor's own charge lets it out; otherwise altimeters do, in a bay between two tubes.
     own : mapping
         Figures its owner knows, by the name of a part and of the figure: they stand in the place of the usual ones. None in the
         place of a part's figures: it has none of that kind.
@@ -101,7 +121,10 @@ class Sketch:
     span_m: float
     canopy_m: float
     ballast_kg: float = 0.0
+    weight_kg: float = 0.0
     edges: str = "rounded"
+    stiffer: int = 0
+    charged: bool = True
     cargo: Cargo | None = None
     balance_m: float | None = None
     buttons: bool | None = None  # on a rail; None: by its width
@@ -116,8 +139,12 @@ class Sketch:
         return usual if found is None else float(found)
 
     @property
+    def usual(self) -> Usual:
+        return self.body.usual
+
+    @property
     def nose_m(self) -> float:
-        return self.told_of("nose", "length_m", (3.4 if self.body.small else 4.0) * self.body.outside_m)
+        return self.told_of("nose", "length_m", self.usual.nose_m)
 
     @property
     def mount_m(self) -> float:
@@ -130,14 +157,26 @@ class Sketch:
         return 0.0 if self.cargo is None else self.cargo.length_m + 1.8 * self.body.outside_m + 0.03
 
     @property
+    def upper_m(self) -> float:
+        """Of the tube with the main in it, ahead of the altimeters; nought where the motor’s charge lets it out."""
+        return 0.0 if self.charged else (5.5 + 0.5 * self.stretch) * self.body.outside_m + self.lids_m / 2
+
+    @property
+    def lids_m(self) -> float:
+        """Length of the coupler that holds the altimeters: a width each side, and room for two of them."""
+        return max(2.0 * self.body.outside_m, 0.22)
+
+    @property
     def body_m(self) -> float:
-        return self.told_of("body", "length_m", self.mount_m + (4.5 + self.stretch) * self.body.outside_m + 0.04)
+        room = 4.5 + self.stretch if self.charged else 4.0 + 0.5 * self.stretch
+        return self.told_of("body", "length_m", self.mount_m + room * self.body.outside_m + 0.04)
 
     @property
     def length_m(self) -> float:
         return (
             self.nose_m
             + self.bay_m
+            + self.upper_m
             + self.body_m
             + sum(p.get("length_m", 0.0) for p in (*self.ahead, *self.astern) if "in" not in p)
         )
@@ -149,7 +188,23 @@ class Sketch:
 
     @property
     def root_m(self) -> float:
-        return self.told_of("fins", "root_chord_m", min(2.1 * self.body.outside_m, 0.8 * self.body_m))
+        return self.told_of("fins", "root_chord_m", min(self.usual.root_m, 0.8 * self.body_m))
+
+    @property
+    def drogue(self) -> Canopy:
+        """A small cross of cloth."""
+        return Canopy(kind="cross", diameter_m=round(max(_DROGUE * self.canopy_m, 0.2), 2))
+
+    @property
+    def plan(self) -> RecoveryPlan:
+        """How it is let down."""
+        if self.charged:
+            return RecoveryPlan()
+        charge = ChargeWish(throw_n=max(THROW_N, round(_THROW_N_PER_M * self.body.outside_m)), backup=True)
+        return RecoveryPlan(
+            sequence=Sequence(first="drogue", drogue=self.drogue, main_height_m=_MAIN_HEIGHT_M, at_apogee=True), protection="cloth",
+            first=charge, main=charge,
+        )  # fmt: skip
 
     def id_of(self, alias: str) -> str:
         """The key of the part told under a name."""
@@ -172,131 +227,150 @@ class Sketch:
             yield figures
 
     def _usual(self) -> Iterator[dict[str, Any]]:
-        tube, d = self.body, self.body.outside_m
-        plate = "card" if tube.small else "birch-ply"
-        thick = 0.0015 if tube.small else 0.00295 if not tube.large else 0.0062
-        shoulder = {"shoulder_length_m": 0.9 * d, "shoulder_diameter_m": tube.bore_m - 0.0002}
-        solid = d < 0.024
-        yield {"as": "nose", "type": "nose_cone", "shape": "ogive", "length_m": self.nose_m, "base_diameter_m": d, **shoulder,
-               "material": "balsa" if solid else "fibreglass" if tube.large else "polystyrene",
-               "wall_m": None if solid else 0.0012 if tube.small else 0.002}  # fmt: skip
+        tube, usual, d = self.body, self.usual, self.body.outside_m
+        shape = {"outer_diameter_m": d, "inner_diameter_m": tube.bore_m, "material": tube.material}
+        yield {"as": "nose", "type": "nose_cone", "shape": "ogive", "length_m": self.nose_m, "base_diameter_m": d,
+               "shoulder_length_m": usual.shoulder_m, "shoulder_diameter_m": tube.bore_m - 0.0002, **usual.nose,
+               **({} if self.charged else {"material": "fibreglass", "wall_m": 0.002})}  # fmt: skip
         if self.cargo is not None:
-            yield {"as": "bay", "type": "body_tube", "name": "payload tube", "length_m": self.bay_m, "outer_diameter_m": d,
-                   "inner_diameter_m": tube.bore_m,
-                   "material": tube.material}  # fmt: skip
-            yield {"as": "joiner", "type": "coupler", "in": "bay", "edge": "aft", "offset_m": -0.9 * d, "length_m": 1.8 * d,
-                   "outer_diameter_m": tube.bore_m - 0.0002, "wall_m": 0.0007 if tube.small else 0.0012, "material": "paper-tube"}  # fmt: skip
-            yield {
-                "as": "floor",
-                "type": "bulkhead",
-                "name": "payload’s floor",
-                "in": "joiner",
-                "edge": "fore",
-                "offset_m": 0.002,
-                "thickness_m": thick,
-                "material": "birch-ply",
-            }
+            yield {"as": "bay", "type": "body_tube", "name": "payload tube", "length_m": self.bay_m, **shape}
+            yield {"as": "joiner", "type": "coupler", "in": "bay", "edge": "aft", "offset_m": -0.9 * d, **usual.coupler,
+                   "outer_diameter_m": tube.bore_m - 0.0002}  # fmt: skip
+            yield {"as": "floor", "type": "bulkhead", "name": "payload’s floor", "in": "joiner", "edge": "fore", "offset_m": 0.002,
+                   **usual.plate, "material": "birch-ply"}  # fmt: skip
             yield {"as": "payload", "type": "mass_lump", "name": "payload", "in": "bay", "kind": "payload", "edge": "fore",
-                   "offset_m": 0.9 * d + 0.01,
-                   "length_m": self.cargo.length_m, "diameter_m": self.cargo.diameter_m, "mass_kg": self.cargo.mass_kg,
-                   "mass_source": "guessed"}  # fmt: skip
+                   "offset_m": 0.9 * d + 0.01, "length_m": self.cargo.length_m, "diameter_m": self.cargo.diameter_m,
+                   "mass_kg": self.cargo.mass_kg, "mass_source": "guessed"}  # fmt: skip
         yield from self.ahead
+        if not self.charged:
+            yield from self._altimeters(shape)
         yield {
             "as": "body",
             "type": "body_tube",
+            **({} if self.charged else {"name": "lower tube"}),
             "length_m": self.body_m,
-            "outer_diameter_m": d,
-            "inner_diameter_m": tube.bore_m,
-            "material": tube.material,
+            **shape,
         }
         yield from self.astern
-        yield from self._tail(plate, thick)
+        yield from self._tail()
         yield from self._recovery()
         yield from self.more
-        if self.ballast_kg > 0:
-            # Where a hand gets at it from behind, and fins can be smaller for it.
-            yield {"as": "ballast", "type": "mass_lump", "name": "clay in the nose", "kind": "ballast", "position_m": 0.6 * self.nose_m,
-                   "mass_kg": self.ballast_kg, "mass_source": "guessed"}  # fmt: skip
+        yield from self._ballast()
         yield {"as": "glue", "type": "allowance", "in": "body", "kind": "glue"}
         yield {"as": "paint", "type": "allowance", "in": "body", "kind": "paint"}
 
-    def _tail(self, plate: str, thick: float) -> Iterator[dict[str, Any]]:
-        tube, d = self.body, self.body.outside_m
+    def _ballast(self) -> Iterator[dict[str, Any]]:
+        """Clay where a hand gets at it: in the nose from behind, on the forward ring from the front."""
+        nose_at, ring_at = 0.6 * self.nose_m, self.length_m - self.astern_m - self.mount_m
+        lump = {"type": "mass_lump", "kind": "ballast", "mass_source": "guessed"}
+        fore = min(max((ring_at - (self.balance_m or 0.6 * self.length_m)) / (ring_at - nose_at), 0.0), 1.0)
+        nose, ring = self.ballast_kg + fore * self.weight_kg, (1 - fore) * self.weight_kg
+        if nose > 0:
+            yield {**lump, "as": "ballast", "name": "clay in the nose", "position_m": nose_at, "mass_kg": round(nose, 4)}
+        if ring > 0:
+            yield {**lump, "as": "ring ballast", "name": "weight on the forward ring", "in": "mount", "edge": "fore", "offset_m": 0.0,
+                   "mass_kg": round(ring, 4)}  # fmt: skip
+
+    def _altimeters(self, shape: Mapping[str, Any]) -> Iterator[dict[str, Any]]:
+        """A tube with the main, and behind it a coupler between two lids with two altimeters."""
+        d, long = self.body.outside_m, self.lids_m
+        lid = {"type": "bulkhead", "in": "lids", **self.usual.plate, "material": "birch-ply", "offset_m": 0.004}
+        device = {"type": "device", "kind": "altimeter", "in": "lids", "edge": "fore", "length_m": 0.075, "mass_kg": 0.045,
+                  "diameter_m": min(0.04, 0.6 * self.body.bore_m), "mass_source": "guessed"}  # fmt: skip
+        yield {"as": "upper", "type": "body_tube", "name": "upper tube", "length_m": self.upper_m, **shape}
+        yield {"as": "lids", "type": "coupler", "name": "electronics bay", "in": "upper", "edge": "aft", "offset_m": -long / 2, "length_m": long,
+               "outer_diameter_m": self.body.bore_m - 0.0002, "wall_m": 0.0018, "material": self.body.material}  # fmt: skip
+        yield {**lid, "as": "forward lid", "name": "forward lid", "edge": "fore"}
+        yield {**lid, "as": "aft lid", "name": "aft lid", "edge": "aft"}
+        yield {**device, "as": "altimeter", "name": "altimeter", "offset_m": 0.02}
+        yield {**device, "as": "second altimeter", "name": "second altimeter", "offset_m": 0.105}
+        yield {"as": "hardware", "type": "mass_lump", "name": "rods, nuts and eyes of the bay", "in": "lids", "kind": "hardware", "edge": "fore",
+               "offset_m": long / 2 - 0.02, "length_m": 0.04, "mass_kg": 1.3 * d, "mass_source": "guessed"}  # fmt: skip
+        yield {"as": "ports", "type": "static_port", "in": "lids", "count": 4, "edge": "fore", "offset_m": 0.3 * long, "diameter_m": 0.003,
+               "angle_deg": 45.0}  # fmt: skip
+        yield {
+            "as": "screws",
+            "type": "joint",
+            "in": "lids",
+            "kind": "screwed",
+            "end": "fore",
+            "count": 4,
+            "mass_kg": 0.006,
+            "mass_source": "guessed",
+        }
+        yield {
+            "as": "lower pins",
+            "type": "joint",
+            "name": "lower pins",
+            "in": "lids",
+            "kind": "pinned",
+            "end": "aft",
+            "count": 2,
+            "opens": "first",
+        }
+        yield {"as": "upper pins", "type": "joint", "name": "upper pins", "in": "nose" if self.cargo is None else "joiner", "kind": "pinned",
+               "end": "aft", "count": 3, "opens": "main"}  # fmt: skip
+        yield {
+            "as": "upper cord",
+            "type": "cord",
+            "name": "upper cord",
+            "in": "upper",
+            "length_m": 3.0 * self.length_m,
+            "material": "nylon-web",
+        }
+
+    def _tail(self) -> Iterator[dict[str, Any]]:
+        tube, usual, d = self.body, self.usual, self.body.outside_m
         sticks_out = 0.005 if tube.small else 0.006
         yield {"as": "mount", "type": "motor_tube", "in": "body", "length_m": self.mount_m, "outer_diameter_m": self.mount.outside_m,
                "inner_diameter_m": self.mount.bore_m, "max_motor_length_m": self.motor_length_m, "overhang_m": sticks_out,
                "material": self.mount.material}  # fmt: skip
-        ring = {"type": "centring_ring", "in": "mount", "thickness_m": thick, "outer_diameter_m": tube.bore_m - 0.0001,
-                "inner_diameter_m": self.mount.outside_m + 0.0001, "material": plate}  # fmt: skip
+        ring = {"type": "centring_ring", "in": "mount", **usual.plate, "outer_diameter_m": tube.bore_m - 0.0001,
+                "inner_diameter_m": self.mount.outside_m + 0.0001}  # fmt: skip
         aft = 0.008 if tube.small else 0.014
         yield {**ring, "as": "front", "name": "forward ring", "edge": "fore", "offset_m": 0.006 if tube.small else 0.012}
         if not tube.small:
-            yield {
-                **ring,
-                "as": "middle",
-                "name": "middle ring",
-                "edge": "aft",
-                "offset_m": min(self.root_m + 0.026, self.mount_m - 0.03),
-            }
+            middle = min(self.root_m + 0.026, self.mount_m - 0.03)
+            yield {**ring, "as": "middle", "name": "middle ring", "edge": "aft", "offset_m": middle}
         yield {**ring, "as": "aft", "name": "aft ring", "edge": "aft", "offset_m": aft}
-        grams = 1.4 if tube.small else 400 * self.mount.outside_m
-        yield {"as": "retainer", "type": "retainer", "in": "mount", "kind": "hook" if tube.small else "threaded_ring", "edge": "aft",
-               **({"offset_m": 0.0} if tube.small else {"offset_m": -0.003, "length_m": 0.012}),
-               "mass_kg": grams / 1000, "mass_source": "guessed"}  # fmt: skip
-        stuff, sheet = self._sheet()
-        yield {"as": "fins", "type": "fin_set", "in": "body", "count": self.fins, "root_chord_m": self.root_m, "tip_chord_m": 0.5 * self.root_m,
-               "span_m": self.span_m, "sweep_m": 0.5 * self.root_m, "thickness_m": sheet, "edges": self.edges, "material": stuff,
-               "offset_m": 0.0 if tube.small else 0.018, "through_wall": not tube.small}  # fmt: skip
+        yield {"as": "retainer", "type": "retainer", "in": "mount", "edge": "aft", **usual.retainer(self.mount.outside_m),
+               **({"offset_m": 0.0} if tube.small else {"offset_m": -0.003, "length_m": 0.012})}  # fmt: skip
+        yield {"as": "fins", "type": "fin_set", "in": "body", "count": self.fins, **usual.fin(self.root_m), "span_m": self.span_m,
+               **usual.sheet(self.span_m, self.stiffer), "edges": self.edges, "offset_m": 0.0 if tube.small else 0.018,
+               "through_wall": not tube.small}  # fmt: skip
         behind = self.length_m - self.astern_m - (self.balance_m or 0.6 * self.length_m)
         clear = self.root_m + 0.015 + (0.0 if tube.small else 0.018)
+        guide = {"in": "body", "edge": "aft", "angle_deg": 60.0 if self.fins == 3 else 45.0}
         if d < 0.06 if self.buttons is None else not self.buttons:
-            rod, out, inner = (0.0032, 0.0044, 0.0036) if d < 0.031 else (0.0048, 0.0062, 0.0053)
-            yield {"as": "lug", "type": "launch_lug", "in": "body", "edge": "aft", "offset_m": max(clear, behind - 0.02), "length_m": 0.04,
-                   "outer_diameter_m": out,
-                   "inner_diameter_m": inner, "rod_diameter_m": rod, "material": "paper-tube",
-                   "angle_deg": 60.0 if self.fins == 3 else 45.0}  # fmt: skip
+            yield {"as": "lug", "type": "launch_lug", **guide, "offset_m": max(clear, behind - 0.02), **usual.lug}
             return
-        button = {"type": "rail_button", "in": "body", "edge": "aft", "diameter_m": 0.0112, "height_m": 0.0125, "material": "acetal",
-                  "angle_deg": 60.0 if self.fins == 3 else 45.0}  # fmt: skip
+        button = {"type": "rail_button", **guide, **usual.button}
         yield {**button, "as": "aft button", "name": "aft button", "offset_m": 0.026}
-        yield {**button, "as": "front button", "name": "front button", "offset_m": min(max(clear, behind), self.body_m - 2 * d)}
-
-    def _sheet(self) -> tuple[str, float]:
-        """What fins are cut from, and how thick: the larger, the thicker. [m]"""
-        if self.body.small:
-            return ("balsa", 0.0023) if self.body.outside_m < 0.031 else ("balsa-hard", 0.0031)
-        return "birch-ply", 0.0062 if self.body.large or self.span_m > 0.11 else 0.0041 if self.span_m > 0.08 else 0.00295
+        ahead = self.body_m - (2 * d if self.charged else self.lids_m / 2 + 0.02)
+        yield {**button, "as": "front button", "name": "front button", "offset_m": min(max(clear, behind), ahead)}
 
     def _recovery(self) -> Iterator[dict[str, Any]]:
-        d = self.body.outside_m
-        if self.body.small:
-            yield {
-                "as": "anchor",
-                "type": "anchor",
-                "in": "body",
-                "kind": "folded_patch",
-                "edge": "fore",
-                "offset_m": 1.25 * d,
-                "mass_kg": 0.0004,
-                "mass_source": "guessed",
-            }
-        else:
-            yield {"as": "anchor", "type": "anchor", "name": "eye bolt", "in": "front", "kind": "eye_bolt", "edge": "fore",
-                   "offset_m": -0.024, "length_m": 0.024,
-                   "wire_m": 0.004, "mass_kg": 0.0142 if not self.body.large else 0.03, "mass_source": "guessed"}  # fmt: skip
-        cord = "elastic-3" if d < 0.03 else "elastic-6" if self.body.small else "aramid-3"
-        yield {
-            "as": "cord",
-            "type": "cord",
-            "in": "body",
-            "length_m": (2.6 if self.body.small else 3.5) * self.length_m,
-            "material": cord,
-        }
-        film = self.canopy_m < 0.46
-        yield {"as": "canopy", "type": "canopy", "in": "body", "kind": "flat", "diameter_m": self.canopy_m, "material": "film" if film else "ripstop",
-               "lines_kg": 0.0035 * self.canopy_m if film else 0.012 * self.canopy_m}  # fmt: skip
+        usual = self.usual
+        place = (
+            {"in": "body", "offset_m": 1.25 * self.body.outside_m}
+            if self.body.small and self.charged
+            else {"name": "eye bolt", "in": "front", "offset_m": -0.024}
+        )
+        # What altimeters let out comes down fast until the main opens: the strongest there is.
+        strong = {"name": "U-bolt", "kind": "u_bolt", "length_m": 0.03, "offset_m": -0.03, "wire_m": 0.006, "mass_kg": 0.046}
+        web = {} if self.charged else {"material": "nylon-web"}
+        yield {"as": "anchor", "type": "anchor", "edge": "fore", **place, **usual.anchor, **({} if self.charged else strong)}
+        yield {"as": "cord", "type": "cord", "in": "body", **usual.cord(self.length_m), **web}
+        main = {"as": "canopy", "type": "canopy", **usual.canopy(self.canopy_m)}
+        if self.charged:
+            yield {**main, "in": "body"}
+            return
+        yield {**main, "in": "upper", "name": "main", "material": "ripstop", "lines_kg": 0.012 * self.canopy_m}
+        yield {"as": "drogue", "type": "canopy", "in": "body", "name": "drogue", "kind": "cross", "diameter_m": self.drogue.diameter_m,
+               "material": "ripstop", "lines_kg": 0.012 * (self.drogue.diameter_m or 0.0)}  # fmt: skip
 
 
+@lru_cache(maxsize=4096)
 def _key(name: str, alias: str) -> str:
     return str(uuid.uuid5(_SPACE, f"{name} {alias}"))
 
@@ -307,7 +381,7 @@ def _part(name: str, number: int, told: dict[str, Any]) -> Part:
     alias, parent = own.pop("as", f"part {number}"), own.pop("in", None)
     rounded: dict[str, Any] = {k: round(v, 5) if isinstance(v, float) and k != "mass_kg" else v for k, v in own.items()}
     return kind(
-        id=str(uuid.uuid5(_SPACE, f"{name} {alias}")),
-        parent=str(uuid.uuid5(_SPACE, f"{name} {parent}")) if parent else None,
+        id=_key(name, alias),
+        parent=_key(name, parent) if parent else None,
         **rounded,
     )

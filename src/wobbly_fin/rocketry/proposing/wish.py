@@ -35,6 +35,8 @@ class Wish:
     length_max_m, body_diameter_m : float or None
     motor : str or None
         The label it shall fly on.
+    cost_max, hours_max : float or None
+        What may be spent on what is not at hand, by rough prices; hands-on hours of the build.
 
     Raises
     ------
@@ -51,6 +53,8 @@ class Wish:
     body_diameter_m: float | None = None
     cargo: Cargo | None = None
     motor: str | None = None
+    cost_max: float | None = None
+    hours_max: float | None = None
 
     def __post_init__(self) -> None:
         if self.mount_diameter_m is not None:
@@ -64,6 +68,10 @@ class Wish:
             require_finite("length_max_m", self.length_max_m, 0.1, 6.0)
         if self.body_diameter_m is not None:
             require_finite("body_diameter_mm", self.body_diameter_m * 1000, (self.mount_diameter_m or 0.006) * 1000, 300.0)
+        if self.cost_max is not None:
+            require_finite("cost_max", self.cost_max, 1.0, 100_000.0)
+        if self.hours_max is not None:
+            require_finite("hours_max", self.hours_max, 0.2, 1000.0)
         if self.cargo is not None and self.body_diameter_m is not None and self.cargo.diameter_m > self.body_diameter_m - 0.002:
             raise RocketryError("payload.diameter_m", "is wider than the body asked for; a wider body, or something slimmer")
 

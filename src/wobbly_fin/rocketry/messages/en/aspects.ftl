@@ -32,3 +32,5 @@ aspect-none-against = none, it lies against what holds it.
 aspect-none-joined = none, its joints hold it.
 aspect-none-soft_held = none, it is tied, and packed.
 aspect-none-loose = none, it comes out again, or is fixed where it is told.
+aspect-name-price = price
+aspect-none-free = none, it costs nothing.

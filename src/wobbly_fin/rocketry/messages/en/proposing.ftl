@@ -2,23 +2,26 @@
 
 ## What was done for the wish, and what nothing was reckoned of. $mass, $across with their units.
 
-proposal-ballast = { $mass } of clay in the nose, to keep it below the height asked for
+proposal-ballast = { $mass } of clay, to keep it straight or below the height asked for
+proposal-altimeters = the motor has no charge of its own: two altimeters open it, and their charges need a test on the ground before the first flight
+proposal-stiffer = stiffer fins than usual, as it flies fast
 proposal-square = fins left square at their edges: quicker to make, and it brakes more
 proposal-tube = no tube of { $across } is in the usual shops: it has to be found or made
 proposal-mount = no motor tube of { $across } bore is in the usual shops: it has to be found or made
-proposal-no-cost = what it costs is not reckoned: nothing here knows prices
-proposal-no-hours = hours of work were not held against your limit: the build plan tells them
+proposal-takes = about { $price } in euros or dollars by our own rough prices, and { $hours } hours at the bench
+proposal-too-dear = The cheapest that does the rest costs about { $price } by our own rough prices; { $wanted } may be spent.
+proposal-too-long = The quickest that does the rest takes { $hours } hours at the bench; { $wanted } may be spent.
 proposal-guessed = masses are guessed from sizes until you have it on a scale
 
 ## Why there is none. $height, $wanted heights; $tests what failed.
 
-proposal-no-motor = No motor with a charge of its own, { $across } across, is in the box.
+proposal-no-motor = No motor { $across } across is in the box.
 proposal-too-low = The highest that any motor in the box takes a rocket like this is about { $height }; { $wanted } was asked for.
 proposal-too-high = The lowest that could be had is about { $height }, with all the ballast a motor lifts; { $wanted } was asked for at most.
 proposal-no-room = Nothing as short as asked holds a motor, its mount and what it comes down under, in a tube that takes the payload.
 proposal-fails = Of all that were tried, what came nearest failed: { $tests }. A longer rod, another day or a wider wish may let it pass.
 proposal-none-meets = Sizes were tried, and none met all windows at once: widen the one you can best do without.
-proposal-no-motor-at-all = There is no motor with a charge of its own in your box yet: add one, or show the practice shelf in Settings.
+proposal-no-motor-at-all = There is no motor in your box yet: add one, or show the practice shelf in Settings.
 
 ## Which of several rockets is best in what. $kind.
 

@@ -1,0 +1,98 @@
+"""What is at hand already: tubes, noses, canopies and motor tubes a proposal is built from before anything is bought."""
+
+from collections import defaultdict
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+from wobbly_fin.rocketry.airframe.parts import Part
+from wobbly_fin.rocketry.proposing.sketch import Sketch, Tube
+
+_SAME_M = 0.0006  # widths that go together
+_LIKE = 0.08  # share by which a canopy at hand may differ from the one that would be cut
+# What a nose of one's own brings along.
+_NOSE = (
+    "shape",
+    "parameter",
+    "length_m",
+    "wall_m",
+    "shoulder_length_m",
+    "shoulder_diameter_m",
+    "material",
+    "mass_kg",
+    "mass_source",
+    "finish",
+)
+_CANOPY = ("kind", "diameter_m", "spill_hole_m", "material", "lines_kg", "cd", "mass_kg", "mass_source")
+
+
+@dataclass(frozen=True, slots=True)
+class AtHand:
+    """Parts somebody has, by kind; `any`: kinds of which whatever is wanted is there."""
+
+    by_kind: Mapping[str, Sequence[Part]]
+    any: frozenset[str] = frozenset()
+
+    @classmethod
+    def of(cls, parts: Sequence[Part], *any_of: str) -> "AtHand":
+        """By kind; `any_of`: kinds told without figures."""
+        found: dict[str, list[Part]] = defaultdict(list)
+        for part in parts:
+            found[part.TYPE].append(part)
+        return cls(found, frozenset(any_of))
+
+    def _tubes(self, kind: str) -> Iterator[Tube]:
+        for part in self.by_kind.get(kind, ()):
+            figures: Any = part
+            yield Tube(
+                bore_m=figures.inner_diameter_m, outside_m=figures.outer_diameter_m, material=part.material or "paper-tube",
+                sold=part.called, own_m=figures.length_m,
+            )  # fmt: skip
+
+    def mount_tube(self, diameter_m: float) -> Tube | None:
+        """A motor tube for motors of a diameter."""
+        return next((t for t in self._tubes("motor_tube") if 0 <= t.bore_m - diameter_m < 0.001), None)
+
+    def body_tubes(self, least_m: float) -> list[Tube]:
+        """Body tubes with a bore of at least that, the longest of a width, slimmest first."""
+        longest: dict[float, Tube] = {}
+        for tube in self._tubes("body_tube"):
+            if tube.bore_m >= least_m and tube.own_m > longest.get(round(tube.outside_m, 4), tube).own_m - 1e-9:
+                longest[round(tube.outside_m, 4)] = tube
+        return sorted(longest.values(), key=lambda t: t.outside_m)
+
+    def used(self, sketch: Sketch) -> Sketch:
+        """The same with a nose of one's own where one goes on the body."""
+        for nose in self.by_kind.get("nose_cone", ()):
+            if abs(nose.base_diameter_m - sketch.body.outside_m) < _SAME_M:  # type: ignore[attr-defined]
+                return replace(sketch, own={**sketch.own, "nose": _figures(nose, _NOSE)})
+        return sketch
+
+    def hung(self, sketch: Sketch) -> Sketch:
+        """The same, sized, under a canopy of one's own that is about as large as the one it would be given."""
+        near = [
+            c for c in self.by_kind.get("canopy", ()) if (d := getattr(c, "diameter_m", None)) and abs(d / sketch.canopy_m - 1) < _LIKE
+        ]  # fmt: skip
+        best = min(near, key=lambda c: abs(c.diameter_m - sketch.canopy_m), default=None)  # type: ignore[attr-defined]
+        if best is None:
+            return sketch
+        return replace(sketch, own={**sketch.own, "canopy": _figures(best, _CANOPY)})
+
+    def spared(self, sketch: Sketch) -> set[str]:
+        """Names of the sketch's parts that need not be bought: of one's own, or of a kind that is only asked to be there."""
+        spared = {alias for alias in ("nose", "canopy") if sketch.own.get(alias)}
+        spared |= {"body"} if sketch.body.own_m >= sketch.body_m else set()
+        spared |= {"mount"} if sketch.mount.own_m >= sketch.mount_m else set()
+        made = {"body", "mount", "nose", "canopy"}
+
+        def there(alias: str, kind: str) -> bool:
+            return kind in self.any or (kind in self.by_kind and alias not in made)
+
+        return spared | {str(f["as"]) for f in sketch.figures() if there(str(f["as"]), str(f["type"]))}
+
+
+NOTHING = AtHand({})
+
+
+def _figures(part: Part, names: Sequence[str]) -> dict[str, Any]:
+    return {n: v for n in names if (v := getattr(part, n, None)) is not None and v != ""}
