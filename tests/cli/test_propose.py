@@ -102,7 +102,7 @@ def test_an_altimeter_opens_what_flies_on_a_motor_without_a_charge(run: Any) -> 
     (design,) = run("propose", asked)[1]["designs"]
     assert design["motor"] == "I277-P" and design["delay_s"] is None and confirmed(run, asked, design) == []
     events = {o["event"]: o for o in design["opens"]}
-    assert {o["source"] for o in events.values()} == {"altimeter_charge"} and len(events) == 2
+    assert {o["source"] for o in events.values()} == {"altimeter_charge"} and {"first", "main"} <= set(events)
     # A charge that was never fired on the ground is a doubt, and no search makes a "go" of it.
     assert "ground_test" in design["unknown"] and any("test on the ground" in line for line in design["changed"])
 

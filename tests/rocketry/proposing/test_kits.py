@@ -96,6 +96,18 @@ def test_figures_told_stand_in_their_parts() -> None:
     assert "retainer" in found.missing and "canopy" not in found.missing
 
 
+def test_a_transition_joins_two_widths_and_an_electronics_bay_two_tubes() -> None:
+    wide = built("upper payload tube 41.4 x 200 mm\nnose\ntransition 60 long\nbody tube 25.2 x 350\n3 fins")
+    outer = lay_out(wide.sketch.airframe()).outer
+    assert [o.part.TYPE for o in outer] == ["nose_cone", "body_tube", "transition", "body_tube"]
+    assert [o.part.front_m for o in outer[1:]] == [0.0414, 0.0414, 0.0252] and outer[0].part.base_diameter_m == 0.0414
+    wired = built("upper tube 102 x 700\ne-bay 200\nnose\nbody tube 102 x 1100\n54 mm mount\ndrogue 50 cm\nmain chute 2 m\n2 altimeters")
+    assert not [line for line in wired.lines if line.asks]
+    canopies = {p.called: p.diameter_m for p in wired.sketch.airframe().parts if isinstance(p, CanopyPack)}
+    assert canopies == {"main": 2.0, "drogue": 0.5} and wired.sketch.plan.sequence.first == "drogue"
+    assert built("tube 30 x 300\nnose\ntail cone").sketch.astern[0]["as"] == "tail"
+
+
 @pytest.mark.parametrize(
     ("text", "says"),
     [

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures
+from wobbly_fin.rocketry.airframe.usual import Usual
 from wobbly_fin.rocketry.proposing.kit_lines import NO_PART, KitPart, only
 from wobbly_fin.rocketry.proposing.sketch import Sketch, Tube, body_tubes, mount_tube
 
@@ -23,6 +24,7 @@ LENGTHS_M = {
 }
 USUAL_BODY = 0.75  # of the body, what a mount takes at most
 _THIN_M = 0.0071  # sheet: what is thinner than this is a fin's thickness
+_SAME = 0.06  # widths that differ by less are one
 _WOOD = ("balsa", "balsa-hard", "lime")
 
 
@@ -78,17 +80,18 @@ def kit_sketch(
             work.lines[part.text] = LineRead(text=part.text, asks="unknown" if part.kind == "" else None)
     if across is None and tubes:
         work.ask(tubes[0], "width")
-    _tubes(work, tubes, only(parts, "coupler"), d, body)
-    _ends(work, parts, d, mount)
+    wired = only(parts, "coupler", "bay")
+    _tubes(work, tubes, only(parts, "coupler", ""), d, body, wired)
+    _ends(work, parts, d, mount, body)
     _fins(work, parts)
     _mounting(work, parts)
     buttons = _guides(work, parts)
-    _recovery(work, parts)
-    _others(work, parts, d)
+    _recovery(work, parts, wired=bool(wired))
+    _others(work, parts, d, wired=bool(wired))
     sketch = Sketch(
         name=name, body=body, mount=mount, motor_length_m=LENGTHS_M[min(MOUNTS_M, key=lambda m: abs(m - mount.bore_m))], stretch=3.0,
         fins=int((work.own.get("fins") or {}).get("count", 3)), span_m=1.5 * d, canopy_m=12 * d, own=work.own, buttons=buttons,
-        ahead=tuple(work.ahead), astern=tuple(work.astern), more=tuple(work.more),
+        charged=not wired, ahead=tuple(work.ahead), astern=tuple(work.astern), more=tuple(work.more),
     )  # fmt: skip
     told = {line.alias for line in work.lines.values()}
     drawn = [str(p["as"]) for p in sketch.figures() if "as" in p]
@@ -136,33 +139,46 @@ def _body(across: float | None, mount: Tube, tubes: Sequence[KitPart]) -> Tube:
     return Tube(bore_m=min(made.bore_m, across - 0.0006), outside_m=across, material=stuff or made.material, sold=made.sold)
 
 
-def _tubes(work: _Work, tubes: Sequence[KitPart], couplers: Sequence[KitPart], d: float, body: Tube) -> None:
-    """The longest is the body; others go before it, each on a coupler."""
+def _width(part: KitPart) -> float | None:
+    """A tube's outside diameter, where its line tells it: the smaller of two figures, or one that can be no length. [m]"""
+    sizes = [s for s in part.sizes_m if 0.008 <= s <= 0.35]
+    return min(sizes) if len(sizes) >= 2 or (sizes and sizes[0] <= 0.06) else None
 
-    def length(part: KitPart) -> float | None:
-        long = [s for s in part.sizes_m if s > 1.3 * d]
-        return max(long) if long else None
 
-    lower = [t for t in tubes if t.role != "upper"] or list(tubes)
-    main = max(lower, key=lambda t: length(t) or 0.0, default=None)
+def _long(part: KitPart, d: float) -> float | None:
+    return max((s for s in part.sizes_m if s > 1.3 * d), default=None)
+
+
+def _tubes(
+    work: _Work, tubes: Sequence[KitPart], couplers: Sequence[KitPart], d: float, body: Tube, bays: Sequence[KitPart] = ()
+) -> None:
+    """The longest is the body; others go before it, each on a coupler; the one of an electronics bay with the main in it."""
+    lower = [t for t in tubes if t.role != "upper" and abs((_width(t) or d) / d - 1) < _SAME] or list(tubes)
+    main = max(lower, key=lambda t: _long(t, d) or 0.0, default=None)
     if main is not None:
-        work.put(main, "body", length_m=length(main), material=body.material)
-    uppers = [t for t in tubes if t is not main] + ([main] if main is not None and main.count == 2 and couplers else [])
+        work.put(main, "body", length_m=_long(main, d), material=body.material)
+    uppers = [t for t in tubes if t is not main] + ([main] if main is not None and main.count == 2 and (couplers or bays) else [])
+    for n, bay in enumerate(bays):
+        if n:
+            work.ask(bay, "another")
+        else:
+            long = max(bay.sizes_m, default=0.0)
+            work.put(bay, "lids", length_m=long if long > d else None)
+    if bays and uppers:
+        first = uppers.pop(0)
+        work.own["upper"] = {k: v for k, v in {"length_m": _long(first, d)}.items() if v is not None}
+        if first is not main:
+            work.lines[first.text] = LineRead(text=first.text, alias="upper")
     for n, tube in enumerate(uppers, 1):
-        alias = f"upper {n}"
-        upper: dict[str, Any] = {
-            "as": alias, "type": "body_tube", "name": "upper tube", "length_m": length(tube) or 8 * d, "outer_diameter_m": d,
-            "inner_diameter_m": body.bore_m, "material": body.material,
-        }  # fmt: skip
-        work.ahead.append(upper)
-        if tube is not main:
-            work.put(tube, alias)
+        _upper(work, tube, f"upper {n}", d, body, told=tube is not main)
+        if abs((_width(tube) or d) / d - 1) >= _SAME:
+            continue
         coupler = couplers[n - 1] if n <= len(couplers) else None
         long = max(coupler.sizes_m, default=0.0) if coupler else 0.0
-        joint: dict[str, Any] = {
-            "as": f"joiner {n}", "type": "coupler", "in": alias, "edge": "aft", "length_m": long if long > d else 1.8 * d,
-            "outer_diameter_m": body.bore_m - 0.0002, "wall_m": 0.0007 if body.small else 0.0012, "material": "paper-tube",
-        }  # fmt: skip
+        joint = {
+            "as": f"joiner {n}", "type": "coupler", "in": f"upper {n}", "edge": "aft", **Usual(d).coupler, "material": "paper-tube",
+            "outer_diameter_m": body.bore_m - 0.0002,
+        } | ({"length_m": long} if long > d else {})  # fmt: skip
         work.ahead.append(joint | {"offset_m": -joint["length_m"] / 2})
         if coupler is not None:
             work.put(coupler, f"joiner {n}")
@@ -170,7 +186,40 @@ def _tubes(work: _Work, tubes: Sequence[KitPart], couplers: Sequence[KitPart], d
         work.ask(coupler, "joins")
 
 
-def _ends(work: _Work, parts: Sequence[KitPart], d: float, mount: Tube) -> None:
+def _upper(work: _Work, tube: KitPart, alias: str, d: float, body: Tube, *, told: bool) -> None:
+    """A tube ahead of the body, of its own width where its line tells one."""
+    wide = _width(tube) or d
+    bore = body.bore_m if abs(wide / d - 1) < _SAME else wide - 2 * Usual(wide).wall_m
+    work.ahead.append(
+        {"as": alias, "type": "body_tube", "name": "upper tube", "length_m": _long(tube, wide) or 8 * wide, "outer_diameter_m": wide,
+         "inner_diameter_m": bore, "material": body.material}
+    )  # fmt: skip
+    if told:
+        work.put(tube, alias)
+
+
+def _between(work: _Work, transition: KitPart, d: float, body: Tube) -> bool:
+    """A transition between the body and a tube of another width ahead of it; False where there is none such."""
+    upper = next((p for p in work.ahead if p["type"] == "body_tube" and abs(p["outer_diameter_m"] / d - 1) >= _SAME), None)
+    if upper is None or any(p["as"] == "step" for p in work.ahead):
+        return False
+    wide, bore = upper["outer_diameter_m"], upper["inner_diameter_m"]
+    reach = max((s for s in transition.sizes_m if s > 1.05 * max(wide, d)), default=1.5 * max(wide, d))
+    work.ahead.insert(
+        work.ahead.index(upper) + 1,
+        {"as": "step", "type": "transition", "length_m": reach, "fore_diameter_m": wide, "aft_diameter_m": d, "wall_m": 0.0012,
+         "fore_shoulder_m": 0.8 * wide, "aft_shoulder_m": 0.8 * d, "material": transition.material or "polystyrene"},
+    )  # fmt: skip
+    usual = Usual(wide)
+    nose = work.own.get("nose") or {}
+    work.own["nose"] = {
+        "length_m": usual.nose_m, **nose, "base_diameter_m": wide, "shoulder_diameter_m": bore - 0.0002, "shoulder_length_m": usual.shoulder_m,
+    }  # fmt: skip
+    work.put(transition, "step")
+    return True
+
+
+def _ends(work: _Work, parts: Sequence[KitPart], d: float, mount: Tube, body: Tube) -> None:
     for n, nose in enumerate(only(parts, "nose_cone")):
         if n:
             work.ask(nose, "another")
@@ -184,6 +233,8 @@ def _ends(work: _Work, parts: Sequence[KitPart], d: float, mount: Tube) -> None:
         elif stuff is not None and d < 0.024:
             work.own["nose"] = (work.own["nose"] or {}) | {"wall_m": 0.0012}
     for transition in only(parts, "transition"):
+        if transition.role != "tail" and _between(work, transition, d, body):
+            continue
         if any(p["as"] == "tail" for p in work.astern):
             work.ask(transition, "where")
             continue
@@ -268,8 +319,16 @@ def _guides(work: _Work, parts: Sequence[KitPart]) -> bool | None:
     return bool(buttons) if lugs or buttons else None
 
 
-def _recovery(work: _Work, parts: Sequence[KitPart]) -> None:
-    for n, canopy in enumerate(only(parts, "canopy")):
+def _recovery(work: _Work, parts: Sequence[KitPart], *, wired: bool) -> None:
+    canopies = only(parts, "canopy")
+    if wired:
+        small = next((c for c in canopies if c.role == "drogue"), None) or (
+            min(canopies, key=lambda c: max(c.sizes_m, default=0.0)) if len(canopies) > 1 else None
+        )
+        if small is not None:
+            work.put(small, "drogue", diameter_m=max((s for s in small.sizes_m if s > 0.08), default=None))
+            canopies = [c for c in canopies if c is not small]
+    for n, canopy in enumerate(canopies):
         if n:
             work.ask(canopy, "another")
         elif canopy.role == "streamer":
@@ -284,8 +343,11 @@ def _recovery(work: _Work, parts: Sequence[KitPart]) -> None:
             work.put(canopy, "canopy", diameter_m=max((s for s in canopy.sizes_m if s > 0.08), default=None), material=stuff)
     cords = only(parts, "cord")
     for n, cord in enumerate(cords):
-        if n:
+        if n == 1 and wired:
+            work.put(cord, "upper cord", length_m=max((s for s in cord.sizes_m if s > 0.1), default=None))
+        elif n:
             work.ask(cord, "another")
+        if n:
             continue
         stuff = cord.material if cord.material in ("elastic-6", "aramid-1") else None
         work.put(cord, "cord", length_m=max((s for s in cord.sizes_m if s > 0.1), default=None), material=stuff)
@@ -293,7 +355,7 @@ def _recovery(work: _Work, parts: Sequence[KitPart]) -> None:
         work.put(anchor, "anchor")
 
 
-def _others(work: _Work, parts: Sequence[KitPart], d: float) -> None:
+def _others(work: _Work, parts: Sequence[KitPart], d: float, *, wired: bool) -> None:
     """What is more than the usual: clay, hardware, lids, baffles, what is aboard."""
     for n, lump in enumerate(only(parts, "mass_lump", "ballast")):
         work.more.append(
@@ -309,6 +371,9 @@ def _others(work: _Work, parts: Sequence[KitPart], d: float) -> None:
         work.put(lump, f"hardware {n}")
     for kind, place in (("bulkhead", 0.2), ("baffle", 3.0), ("piston", 3.0), ("device", 0.2)):
         for n, part in enumerate(only(parts, kind)):
+            if kind == "device" and wired:
+                work.put(part, "altimeter" if n == 0 else "second altimeter")
+                continue
             joiner = next((p["as"] for p in work.ahead if p["type"] == "coupler"), None)
             if kind == "device" and not work.ahead:
                 work.ask(part, "where")

@@ -159,12 +159,13 @@ class Sketch:
     @property
     def upper_m(self) -> float:
         """Of the tube with the main in it, ahead of the altimeters; nought where the motor’s charge lets it out."""
-        return 0.0 if self.charged else (5.5 + 0.5 * self.stretch) * self.body.outside_m + self.lids_m / 2
+        usual = (5.5 + 0.5 * self.stretch) * self.body.outside_m + self.lids_m / 2
+        return 0.0 if self.charged else self.told_of("upper", "length_m", usual)
 
     @property
     def lids_m(self) -> float:
         """Length of the coupler that holds the altimeters: a width each side, and room for two of them."""
-        return max(2.0 * self.body.outside_m, 0.22)
+        return self.told_of("lids", "length_m", max(2.0 * self.body.outside_m, 0.22))
 
     @property
     def body_m(self) -> float:
@@ -193,7 +194,8 @@ class Sketch:
     @property
     def drogue(self) -> Canopy:
         """A small cross of cloth."""
-        return Canopy(kind="cross", diameter_m=round(max(_DROGUE * self.canopy_m, 0.2), 2))
+        usual = round(max(_DROGUE * self.canopy_m, 0.2), 2)
+        return Canopy(kind="cross", diameter_m=self.told_of("drogue", "diameter_m", usual))
 
     @property
     def plan(self) -> RecoveryPlan:
