@@ -13,6 +13,8 @@
     placeholder?: string;
     optional?: boolean;
     compact?: boolean;
+    /** Of a figure nobody measured. */
+    guessed?: boolean;
     oncommit?: (value: string) => void;
     after?: Snippet;
   }
@@ -28,6 +30,7 @@
     placeholder,
     optional = false,
     compact = false,
+    guessed = false,
     oncommit,
     after,
   }: Props = $props();
@@ -40,6 +43,7 @@
   <label class="mb-0.5 flex items-baseline justify-between gap-2 font-semibold" for={uid}>
     <span>{label}</span>
     {#if optional}<span class="quiet mr-auto text-sm font-normal">optional</span>{/if}
+    {#if guessed}<span class="text-warning text-sm font-normal">guessed</span>{/if}
     {#if said && said !== value.trim() && !error}<span class="quiet text-sm font-normal">= {said}</span>{/if}
   </label>
   <div class="flex gap-1">

@@ -32,7 +32,7 @@ def drawn_up(
         Other keys of the file.
     """
     stage = airframe.stages[0]
-    parts = [_filed(p) | ({"typed": texts[p.id]} if texts and p.id in texts else {}) for p in stage.parts]
+    parts = [_filed(p) if texts is None else _filed(p) | {"typed": texts.get(p.id, {}), "guessed": True} for p in stage.parts]
     told: dict[str, Any] = {"name": name, "stages": [{"id": stage.id, "parts": parts}], **more}
     if plan is not None and plan != RecoveryPlan():
         order = plan.sequence

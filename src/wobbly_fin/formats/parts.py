@@ -29,7 +29,7 @@ class PartDocument(Document):
 
     def to_part(self) -> Part:
         """The core's value; raises RocketryError naming the field."""
-        own: dict[str, Any] = self.model_dump(exclude={"type", "typed", "nominal"})
+        own: dict[str, Any] = self.model_dump(exclude={"type", "typed", "nominal", "guessed"})
         own["id"] = str(own["id"])
         own["parent"] = str(own["parent"]) if own["parent"] else None
         if "outline" in own:
@@ -64,6 +64,8 @@ _KEYED: dict[str, Any] = {
     # The figure a thing is sold by, beside the real one: "1/8 in" ply that measures 3.0 mm.
     "nominal": (Annotated[dict[str, Text], Field(max_length=40)], {}),
     "typed": (Annotated[dict[str, Text], Field(max_length=40)], {}),
+    # What its owner did not type is as usual for such a rocket, not measured.
+    "guessed": (Annotated[bool, Field(strict=True)], False),
 }
 
 # Parts in a flight document (keys optional), and parts in a rocket file (keys for ever, texts as typed beside the figures).

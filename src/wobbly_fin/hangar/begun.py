@@ -9,6 +9,7 @@ from typing import Any
 from django.contrib.auth.models import User
 
 from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.formats.base import tupled
 from wobbly_fin.formats.drawn_up import drawn_up
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.board import Board, board_of
@@ -16,12 +17,16 @@ from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.question import question_of
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.mount import Mount
+from wobbly_fin.rocketry.airframe.parts import PART_TYPES
+from wobbly_fin.rocketry.configuration.configuration import Configuration
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.labels import printed_labels
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.motors.typical import typical_motor
+from wobbly_fin.rocketry.proposing.at_hand import AtHand
 from wobbly_fin.rocketry.proposing.begin import Beginning, Have, beginnings
+from wobbly_fin.rocketry.proposing.effort import hours_of, price_of_all
 from wobbly_fin.rocketry.proposing.explain import given_up, why_none
 from wobbly_fin.rocketry.proposing.kit_lines import read_parts
 from wobbly_fin.rocketry.proposing.kit_rocket import LENGTHS_M, MOUNTS_M
@@ -31,7 +36,9 @@ from wobbly_fin.rocketry.proposing.wish import Cargo, Wish
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 from wobbly_fin.rocketry.units.parse import parse, read_number
 from wobbly_fin.stores.conditions import today
+from wobbly_fin.stores.parts import part_shelf
 from wobbly_fin.stores.shelf import Shelved, shelf_for
+from wobbly_fin.stores.stock import stock_of
 
 WAYS = ("kit", "tube", "motor", "goal", "picture")
 MOST_SHOWN = 4
@@ -39,11 +46,13 @@ _ROD_LEFT = 0.98
 _ANY_M = (10.0, 10_000.0)  # high, where nobody says
 _BOXES = {
     "apogee_m": "high", "apogee_m.0": "low", "apogee_m.1": "high", "time_aloft_s": "within", "mount_diameter_mm": "mount",
+    "cost_max": "cost", "hours_max": "hours",
     "payload.mass_kg": "payload_mass", "payload.diameter_m": "payload_size", "payload.length_m": "payload_size",
 }  # fmt: skip
 _MARGIN, _DESCENT_M_S = (1.0, 2.5), (3.5, 6.5)
 _QUANTITY = {
     "diameter": "short_length", "length": "short_length", "mount": "short_length", "low": "height", "high": "height", "payload_mass": "mass",
+    "payload_stands": "force",
 }  # fmt: skip
 
 
@@ -59,11 +68,13 @@ class Read:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Begun:
-    """A whole rocket, and the board it would have if it were kept."""
+    """A whole rocket, the board it would have if it were kept, and what it takes to make: hours, and money by rough prices."""
 
     file: RocketFile
     board: Board
     sketch: Sketch
+    hours: float
+    price: float
     beginning: Beginning | None = None
     limits: tuple[str, ...] = ()
 
@@ -90,8 +101,8 @@ def read_boxes(way: str, typed: Mapping[str, str], units: UnitChoice) -> Read:
         out.missing["motor"] = say("begin-needs-label", example="C8-5")
     if way == "kit" and not typed.get("kit", "").strip():
         out.missing["kit"] = ""
-    for box in ("within", "fins"):
-        text = typed.get(box, "").strip().lower().removesuffix("s").strip()
+    for box in ("within", "fins", "cost", "hours"):
+        text = typed.get(box, "").strip().lower().rstrip("sh€$").strip()
         if text:
             try:
                 out.si[box] = read_number(text, box)
@@ -156,36 +167,34 @@ class _Told:
         shown = 0
         for each in islice(beginnings(have, strongest, density), MOST_SHOWN):
             shown += 1
-            yield self._asked(each.sketch, beginning=each)
+            yield self._asked(each.sketch, beginning=each, hours=hours_of(each.sketch)[0])
         yield "" if shown else say("proposal-no-room")
 
     def sought(self, way: str) -> Iterator[Begun | str | None]:
         """What reaches a goal, or flies well on a motor somebody has."""
         wish, only = self._wish(), self._motor() if way == "motor" else None
         first = next(beginnings(Have(mount_m=only.diameter_m if only is not None else self.read.si.get("mount")), [], 1.2)).sketch
-        asked = question_of(self.user, _row(self.user, drawn_up(first.airframe(), "search")))
+        asked = question_of(self.user, _row(self.user, drawn_up(first.airframe(), "search", self._payload())))
         mounts = [_mount(m) for m in ([wish.mount_diameter_m] if wish.mount_diameter_m else MOUNTS_M)]
         shelf = [Shelved(key="typed", motor=only)] if only is not None else _real(shelf_for(self.user, mounts))
         of = {s.motor.key: s for s in shelf}
         nearest, shown = Nearest(), set[tuple[str, float]]()
         motors = [s.motor for s in shelf]
+        # The motor somebody begins with is in their hand.
+        boxed = {only.key} if only is not None else {k for k, s in stock_of(self.user, shelf).items() if s.count > 0}
+        hand = _at_hand(self.user)
         # A lug further forward leaves less of the rod than the stand-in's: what passes on a little less is not thrown out afterwards.
         site = replace(asked.situation.site, rod_length_m=_ROD_LEFT * asked.situation.site.rod_length_m)
         situation = replace(asked.situation, site=site)
-        for design in seek(
-            wish,
-            motors,
-            situation,
-            lambda s: drawn_up(s.airframe(), "search", plan=s.plan).to_configuration(),
-            asked.rules,
-            nearest,
-        ):
+        for design in seek(wish, motors, situation, self._configured, asked.rules, nearest, hand, boxed):
             key = (design.candidate.motor.name, design.sketch.body.outside_m) if design is not None else None
             if design is None or key is None or key in shown:
                 yield None
                 continue
             limits = tuple(given_up(design, self.units))
-            made = self._asked(design.sketch, [of[design.candidate.motor.key]], limits=limits)
+            made = self._asked(
+                design.sketch, [of[design.candidate.motor.key]], limits=limits, hours=design.hours, price=design.price
+            )
             # Judged again as it would be kept: on its own guide, with everything its owner's day adds.
             if made.board.lead is None or made.board.lead.settled == "no":
                 yield None
@@ -216,11 +225,22 @@ class _Told:
             return Wish(
                 mount_diameter_m=si.get("mount"), apogee_m=(si.get("low", _ANY_M[0]), si.get("high", _ANY_M[1])), margin_calibres=_MARGIN,
                 descent_rate_m_s=_DESCENT_M_S, time_aloft_s=(1.0, si["within"]) if "within" in si else None, cargo=cargo,
+                cost_max=si.get("cost"), hours_max=si.get("hours"),
             )  # fmt: skip
         except RocketryError as error:
             raise RocketryError(_BOXES.get(error.name, error.name), error.message) from error
 
-    def _asked(self, sketch: Sketch, only: Sequence[Shelved] = (), **more: Any) -> Begun:
+    def _payload(self) -> dict[str, Any] | None:
+        """What is carried, with the force it stands, as a file keeps it; None where no limit was told."""
+        si = self.read.si
+        if "payload_stands" not in si or "payload_mass" not in si:
+            return None
+        return {"mass_kg": si["payload_mass"], "stands_n": si["payload_stands"]}
+
+    def _configured(self, sketch: Sketch) -> Configuration:
+        return drawn_up(sketch.airframe(), "search", self._payload(), plan=sketch.plan).to_configuration()
+
+    def _asked(self, sketch: Sketch, only: Sequence[Shelved] = (), *, price: float | None = None, **more: Any) -> Begun:
         """The rocket as it would be kept, and its board."""
         name = say("begun-name", across=show(sketch.body.outside_m, "short_length", self.units))
         # Keys of its own: the same proposal may be kept twice.
@@ -228,14 +248,36 @@ class _Told:
         airframe = sketch.airframe()
         labels = list(printed_labels(self.typed.get("printed_motors", "")))
         file = drawn_up(
-            airframe, name, texts=_texts(sketch, airframe), plan=sketch.plan, printed_motors=labels, motors=_shown(sketch, only)
+            airframe,
+            name,
+            self._payload(),
+            texts=_texts(sketch, airframe),
+            plan=sketch.plan,
+            printed_motors=labels,
+            motors=_shown(sketch, only),
         ).check()
-        return Begun(file=file, board=board_of(self.user, _row(self.user, file), only=only), sketch=sketch, **more)
+        board = board_of(self.user, _row(self.user, file), only=only)
+        if price is None:
+            kit = {sketch.id_of(x.alias) for x in more["beginning"].lines if x.alias}
+            price = price_of_all(sketch, kit, board.lead.motor if board.lead is not None else None)
+        return Begun(file=file, board=board, sketch=sketch, price=price, **more)
 
 
 def _shown(sketch: Sketch, only: Sequence[Shelved]) -> dict[str, str]:
     """The motor it was made for stays the one it is shown with, where it is on the shelf."""
     return {sketch.id_of("stage"): s.motor.name for s in only if s.key.startswith(("own:", "catalogue:"))}
+
+
+def _at_hand(user: User) -> AtHand:
+    """Parts of their own, as they were measured."""
+    found = []
+    for item in part_shelf(user):
+        if item.key.startswith("own:"):
+            try:
+                found.append(PART_TYPES[item.type](**tupled(dict(item.figures))))
+            except (RocketryError, TypeError):
+                continue  # kept by an earlier version, and no whole part by itself
+    return AtHand.of(found)
 
 
 def _real(shelf: list[Shelved]) -> list[Shelved]:

@@ -4291,6 +4291,11 @@ export interface components {
             /** Suggestion */
             suggestion?: string | null;
             /**
+             * Guessed
+             * @default false
+             */
+            guessed: boolean;
+            /**
              * First
              * @default false
              */
@@ -5487,7 +5492,7 @@ export interface components {
          * BeginRocketOut
          * @description One message: boxes as read, a rocket, how many were tried, or the end with the reason why there is none.
          *
-         *     `kinds` has, by rocket shown so far, what it is the best in.
+         *     `kinds` has, by rocket shown so far, what it is the best in; `fronts`, by two measures, the rockets that no other beats in both.
          */
         BeginRocketOut: {
             /**
@@ -5517,6 +5522,13 @@ export interface components {
              * @default []
              */
             kinds: string[][];
+            /**
+             * Fronts
+             * @default {}
+             */
+            fronts: {
+                [key: string]: number[];
+            };
             /**
              * Tried
              * @default 0
@@ -5573,6 +5585,10 @@ export interface components {
             said: {
                 [key: string]: string;
             };
+            /** Figures */
+            figures: {
+                [key: string]: number;
+            };
             /** Practice */
             practice: boolean;
             /** Limits */
@@ -5589,7 +5605,7 @@ export interface components {
         /**
          * BeginRocketIn
          * @description What somebody has (`kit`, `tube`, `motor`, `goal`, `picture`), and texts by box: kit, printed_motors, diameter, length, mount, motor,
-         *     fins, nose, low, high, within, payload_mass, payload_size.
+         *     fins, nose, low, high, within, payload_mass, payload_size, payload_stands, cost, hours.
          */
         BeginRocketIn: {
             /**

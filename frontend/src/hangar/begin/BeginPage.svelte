@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { ask, client } from '../../api/client';
+  import { ask, client, type Schemas } from '../../api/client';
   import { renew, useChange, type Rocket } from '../../api/queries';
   import Field from '../../kit/Field.svelte';
   import { Kept } from '../../kit/keep.svelte';
@@ -9,7 +9,8 @@
   import BegunCard from './BegunCard.svelte';
   import BegunDetails from './BegunDetails.svelte';
   import WayPicture from './WayPicture.svelte';
-  import { textsOf, wayOf, WAYS, type Way } from './ways';
+  import Front from './Front.svelte';
+  import { textsOf, wayOf, WAYS, type BeginBox, type Way } from './ways';
 
   const blank = () => ({ way: '' as Way | '', texts: {} as Record<string, string> });
   const kept = new Kept('begin', blank());
@@ -17,8 +18,11 @@
   if (told && WAYS.some((w) => w.way === told)) kept.value.way = told as Way;
   const found = new Beginning();
   let chosen = $state(0);
+  /** Kept as versions of the one that is taken. */
+  let beside = $state.raw<Schemas['BegunOut'][]>([]);
 
   const way = $derived(kept.value.way);
+  const boxes = $derived(way ? wayOf(way).boxes : []);
   const texts = $derived(way ? textsOf(way, kept.value.texts) : {});
   const begun = $derived(
     Object.entries(texts).some(([box, text]) => text && box !== 'fins' && box !== 'nose'),
@@ -28,6 +32,7 @@
     if (!way) return;
     untrack(() => {
       chosen = 0;
+      beside = [];
       found.ask(way, now);
     });
   });
@@ -37,22 +42,21 @@
   const shown = $derived(found.rockets[Math.min(chosen, found.rockets.length - 1)]);
 
   const keep = useChange(
-    (document: Record<string, unknown>): Promise<Rocket> =>
-      ask(
-        client.PUT('/api/hangar/rockets/{key}', {
-          params: { path: { key: crypto.randomUUID() } },
-          body: document,
-        }),
-      ),
+    ({ key, document }: { key: string; document: Record<string, unknown> }): Promise<Rocket> =>
+      ask(client.PUT('/api/hangar/rockets/{key}', { params: { path: { key } }, body: document })),
     ['rockets'],
   );
 
   async function take() {
     if (!shown) return;
-    const name = kept.value.texts['name']?.trim();
-    const made = await keep
-      .mutateAsync({ ...shown.document, ...(name ? { name } : {}) })
-      .catch(() => undefined);
+    const name = kept.value.texts['name']?.trim() || String(shown.document['name']);
+    const key = crypto.randomUUID();
+    let made: Rocket | undefined;
+    // The last one kept is the one on the bench.
+    for (const each of [...beside.filter((r) => r !== shown), shown]) {
+      made = await keep.mutateAsync({ key, document: { ...each.document, name } }).catch(() => undefined);
+      if (!made) return;
+    }
     if (!made) return;
     void renew();
     kept.drop(blank());
@@ -84,7 +88,7 @@
 {#if way}
   <div class="grid grid-cols-1 gap-3 lg:grid-cols-[340px_1fr]">
     <form class="paper self-start p-4" onsubmit={(e) => e.preventDefault()} novalidate>
-      {#each wayOf(way).boxes as box (box.name)}
+      {#snippet one(box: BeginBox)}
         {@const error = found.errors[box.name] ?? (begun ? found.missing[box.name] : undefined)}
         {#if box.choices}
           <label class="mb-3 block">
@@ -122,7 +126,14 @@
             optional={box.optional}
           />
         {/if}
-      {/each}
+      {/snippet}
+      {#each boxes.filter((b) => !b.more) as box (box.name)}{@render one(box)}{/each}
+      {#if boxes.some((b) => b.more)}
+        <details open={boxes.some((b) => b.more && (texts[b.name] || found.errors[b.name]))}>
+          <summary class="link mb-2 cursor-pointer">More wishes</summary>
+          {#each boxes.filter((b) => b.more) as box (box.name)}{@render one(box)}{/each}
+        </details>
+      {/if}
     </form>
 
     <section aria-label="Whole rockets" aria-busy={found.running}>
@@ -143,6 +154,14 @@
           </p>
         {/if}
       </div>
+      {#if found.rockets.length > 2}
+        <Front
+          rockets={found.rockets}
+          fronts={found.fronts}
+          chosen={Math.min(chosen, found.rockets.length - 1)}
+          onchoose={(n) => (chosen = n)}
+        />
+      {/if}
       <div class="grid gap-2">
         {#each found.rockets as rocket, n (rocket)}
           <BegunCard
@@ -150,8 +169,23 @@
             kinds={found.kinds[n] ?? []}
             {longestM}
             chosen={rocket === shown}
+            number={found.rockets.length > 1 ? n + 1 : undefined}
             onchoose={() => (chosen = n)}
           />
+          {#if found.rockets.length > 1 && rocket !== shown}
+            <label class="flex items-center gap-2 px-3">
+              <input
+                type="checkbox"
+                class="checkbox checkbox-sm"
+                checked={beside.includes(rocket)}
+                onchange={() =>
+                  (beside = beside.includes(rocket)
+                    ? beside.filter((r) => r !== rocket)
+                    : [...beside, rocket])}
+              />
+              Keep {n + 1} too, as another version
+            </label>
+          {/if}
           {#if rocket === shown}
             <div class="px-3 pb-3">
               <BegunDetails {rocket} />

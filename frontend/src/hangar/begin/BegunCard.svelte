@@ -11,8 +11,10 @@
     longestM: number;
     chosen: boolean;
     onchoose: () => void;
+    /** Its number among those on show; none: it is the only one. */
+    number?: number;
   }
-  let { rocket, kinds, longestM, chosen, onchoose }: Props = $props();
+  let { rocket, kinds, longestM, chosen, onchoose, number }: Props = $props();
 
   let width = $state(likely(760));
   const pad = 8;
@@ -31,6 +33,7 @@
       ['Lands at', rocket.said['landing']],
       ['Weighs', rocket.said['mass']],
       ['Work', rocket.said['hours']],
+      ['Costs', rocket.said['price']],
     ].filter(([, value]) => value),
   );
 </script>
@@ -43,6 +46,7 @@
     <span class="sr-only">Look at this one</span>
   </button>
   <div class="flex flex-wrap items-center gap-2">
+    {#if number}<span class="font-bold tabular-nums">{number}</span>{/if}
     <Verdict verdict={rocket.verdict} small />
     {#each kinds as kind (kind)}<span class="tape text-sm">{kind}</span>{/each}
     {#if rocket.practice}<span class="quiet text-sm">invented motor</span>{/if}

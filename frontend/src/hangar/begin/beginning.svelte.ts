@@ -8,6 +8,7 @@ const PAUSE_MS = 400;
 export class Beginning {
   rockets = $state.raw<Schemas['BegunOut'][]>([]);
   kinds = $state.raw<string[][]>([]);
+  fronts = $state.raw<Record<string, number[]>>({});
   said = $state.raw<Record<string, string>>({});
   errors = $state.raw<Record<string, string>>({});
   missing = $state.raw<Record<string, string>>({});
@@ -64,6 +65,7 @@ export class Beginning {
       this.#next = [...this.#next, message.rocket];
       this.#show(this.#next);
       this.kinds = message.kinds ?? [];
+      this.fronts = message.fronts ?? {};
     }
     if (!message.ended) return;
     this.errors = { ...this.errors, ...message.errors };

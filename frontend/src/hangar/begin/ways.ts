@@ -10,6 +10,8 @@ export interface BeginBox {
   optional?: boolean;
   choices?: { value: string; name: string }[];
   lines?: number;
+  /** Asked only on demand. */
+  more?: boolean;
 }
 
 export interface WayOf {
@@ -91,6 +93,29 @@ export const WAYS: WayOf[] = [
         hint: 'Diameter × length.',
         placeholder: '45 × 60 mm',
         optional: true,
+      },
+      {
+        name: 'payload_stands',
+        label: 'Payload breaks at',
+        hint: 'The push it just stands, along the rocket.',
+        placeholder: '50 N',
+        optional: true,
+        more: true,
+      },
+      {
+        name: 'cost',
+        label: 'Spend at most',
+        hint: 'Euros or dollars, held against rough prices.',
+        placeholder: '60',
+        optional: true,
+        more: true,
+      },
+      {
+        name: 'hours',
+        label: 'Hours at the bench, at most',
+        placeholder: '8',
+        optional: true,
+        more: true,
       },
     ],
   },

@@ -92,6 +92,7 @@
         question={box.question ?? undefined}
         suggestion={box.suggestion}
         placeholder={box.placeholder}
+        guessed={box.guessed}
         oncommit={(v) => bench.set(box.field, v)}
       />
     </div>

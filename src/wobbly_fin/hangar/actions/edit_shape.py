@@ -255,7 +255,7 @@ def _swap(content: dict[str, Any], edit: Edit, units: UnitChoice) -> None:
     figures = dict(edit.stock.figures)
     if edit.stock.type in ("body_tube", "motor_tube"):
         figures.pop("length_m", None)  # stock lengths are cut
-    parts[place] |= figures | {"nominal": dict(edit.stock.nominal), "typed": {}, "mass_kg": None}
+    parts[place] |= figures | {"nominal": dict(edit.stock.nominal), "typed": {}, "guessed": False, "mass_kg": None}
     if edit.stock.type != "fin_set":
         parts[place]["name"] = edit.stock.name
 

@@ -1,9 +1,7 @@
 """A rocket just begun, as an answer."""
 
 import uuid
-from typing import Any
 
-from wobbly_fin.formats.plan_file import PlanDocument
 from wobbly_fin.hangar.api.begin_schemas import BegunLineOut, BegunOut
 from wobbly_fin.hangar.api.drawn import drawn_out
 from wobbly_fin.hangar.begun import Begun
@@ -12,23 +10,19 @@ from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.parts.part import Part
 from wobbly_fin.rocketry.choosing.explain import headline, height_words
-from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.proposing.explain import asked_sentence, narrowing_sentences
 from wobbly_fin.rocketry.proposing.narrow import narrowing
 from wobbly_fin.rocketry.units.display import show
 
-Figures = dict[str, float]
 
-
-def begun_out(begun: Begun) -> tuple[BegunOut, Figures]:
-    """The answer, and the figures that rockets are compared by: mass, hours, landing speed, impulse."""
+def begun_out(begun: Begun) -> tuple[BegunOut, dict[str, float]]:
+    """The answer, and the figures that rockets are compared by."""
     board, units = begun.board, begun.board.question.units
     lead = board.lead
     airframe = begun.file.to_airframe()
     motor = lead.motor if lead is not None else None
     found = balance(airframe, [motor])
-    hours = _hours(begun)
     flight = lead.flight if lead is not None else None
     margin = lead.case.margins.on_pad if lead is not None and lead.case.margins is not None else None
     rate = flight.descent_rate_m_s if flight is not None else None
@@ -43,10 +37,13 @@ def begun_out(begun: Begun) -> tuple[BegunOut, Figures]:
             units,
         ),
         "length": show(found.layout.length_m, "short_length", units),
-        "hours": f"{hours:.1f} h" if hours is not None else "",
+        "hours": f"{begun.hours:.1f} h",
+        "price": say("begun-price", price=f"{begun.price:.0f}"),
+        "impulse": show(motor.curve.total_impulse_n_s, "impulse", units) if motor is not None else "",
     }
     figures = {
-        "mass": found.ignition.mass_kg, "hours": hours or 0.0, "landing": rate or 0.0, "impulse": motor.curve.total_impulse_n_s if motor else 0.0,
+        "mass": found.ignition.mass_kg, "hours": begun.hours, "price": begun.price,
+        "landing": rate or 0.0, "impulse": motor.curve.total_impulse_n_s if motor else 0.0,
     }  # fmt: skip
     texts = {str(p.id): set(p.typed) for p in begun.file.parts}
 
@@ -59,6 +56,7 @@ def begun_out(begun: Begun) -> tuple[BegunOut, Figures]:
 
     unsure = narrowing(airframe, [motor], known, height_m)
     return BegunOut(
+        figures=figures,
         document=begun.file.model_dump(mode="json"),
         drawn=drawn_out(found.layout),
         length_m=found.layout.length_m,
@@ -75,15 +73,6 @@ def begun_out(begun: Begun) -> tuple[BegunOut, Figures]:
         ),
         first=list(narrowing_sentences(unsure, found.layout, units)),
     ), figures  # fmt: skip
-
-
-def _hours(begun: Begun) -> float | None:
-    """Hands-on time of its build plan. [h]"""
-    try:
-        steps: list[dict[str, Any]] = PlanDocument(rocket=begun.file.model_dump(mode="json")).answer()["steps"]
-    except RocketryError:
-        return None
-    return float(sum(s["hands_on_min"] for s in steps)) / 60
 
 
 def _lines(begun: Begun) -> list[BegunLineOut]:

@@ -9,7 +9,7 @@ from ninja import Router
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.rocket_file import read_rocket_file
-from wobbly_fin.hangar.api.begin_answers import Figures, begun_out
+from wobbly_fin.hangar.api.begin_answers import begun_out
 from wobbly_fin.hangar.api.begin_schemas import BeginRocketIn, BeginRocketOut, WishIn, WishOut
 from wobbly_fin.hangar.api.paint_answers import PaintOut, paint_out
 from wobbly_fin.hangar.api.wish_answers import wish_out
@@ -17,7 +17,7 @@ from wobbly_fin.hangar.begun import Begun, Read, begun, read_boxes
 from wobbly_fin.hangar.facts import rocket_of
 from wobbly_fin.hangar.wishes import granted, read_want
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.proposing.explain import kinds
+from wobbly_fin.rocketry.proposing.compare import Figures, best_in, fronts
 from wobbly_fin.rocketry.proposing.search import MOST_JUDGED
 from wobbly_fin.site.errors import ErrorOut
 
@@ -63,17 +63,13 @@ def _events(user: User, body: BeginRocketIn, read: Read) -> Iterator[str]:
             if isinstance(each, Begun):
                 rocket, compared = begun_out(each)
                 figures.append(compared)
-                yield _message(BeginRocketOut(rocket=rocket, kinds=_kinds(figures), tried=tried))
+                yield _message(BeginRocketOut(rocket=rocket, kinds=best_in(figures), fronts=fronts(figures), tried=tried))
             elif isinstance(each, str):
                 yield _message(BeginRocketOut(ended=True, why=each, tried=tried))
             elif tried % _EVERY == 0:
                 yield _message(BeginRocketOut(tried=tried))
     except RocketryError as error:
         yield _message(BeginRocketOut(errors={error.name: error.message}, ended=True))
-
-
-def _kinds(figures: list[Figures]) -> list[list[str]]:
-    return kinds(*([f[name] for f in figures] for name in ("mass", "hours", "landing", "impulse")))
 
 
 def _message(out: BeginRocketOut) -> str:

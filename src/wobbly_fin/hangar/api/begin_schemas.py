@@ -10,7 +10,7 @@ from wobbly_fin.hangar.api.schemas import DrawnOut
 
 class BeginRocketIn(Schema):
     """What somebody has (`kit`, `tube`, `motor`, `goal`, `picture`), and texts by box: kit, printed_motors, diameter, length, mount, motor,
-    fins, nose, low, high, within, payload_mass, payload_size.
+    fins, nose, low, high, within, payload_mass, payload_size, payload_stands, cost, hours.
     """
 
     way: Literal["kit", "tube", "motor", "goal", "picture"]
@@ -35,6 +35,7 @@ class BegunOut(Schema):
     headline: str
     verdict: str
     said: dict[str, str]
+    figures: dict[str, float]
     practice: bool
     limits: list[str]
     lines: list[BegunLineOut]
@@ -46,7 +47,7 @@ class BegunOut(Schema):
 class BeginRocketOut(Schema):
     """One message: boxes as read, a rocket, how many were tried, or the end with the reason why there is none.
 
-    `kinds` has, by rocket shown so far, what it is the best in.
+    `kinds` has, by rocket shown so far, what it is the best in; `fronts`, by two measures, the rockets that no other beats in both.
     """
 
     said: dict[str, str] = {}
@@ -54,6 +55,7 @@ class BeginRocketOut(Schema):
     missing: dict[str, str] = {}
     rocket: BegunOut | None = None
     kinds: list[list[str]] = []
+    fronts: dict[str, list[int]] = {}
     tried: int = 0
     of: int = 0
     ended: bool = False

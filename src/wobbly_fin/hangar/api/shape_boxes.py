@@ -58,6 +58,8 @@ def selected_out(shape: Shape, key: uuid.UUID | None) -> SelectedOut | None:
     )
     if document.mass_kg is None:
         boxes = [b for b in boxes if b.field not in ("mass_source", "mass_uncertainty_kg")]
+    for box in boxes:
+        box.guessed = document.guessed and box.kind == "size" and bool(box.text) and box.field not in document.typed
     first = list(part.FIRST) or [b.field for b in boxes if b.field != "name"][:_FIRST]
     for box in boxes:
         box.first = box.field in first

@@ -150,6 +150,7 @@ class BoxOut(Schema):
     placeholder: str = ""
     question: str | None = None
     suggestion: str | None = None
+    guessed: bool = False  # as usual for such a rocket, until somebody measures it
     first: bool = False  # of those that matter most, shown before the rest is asked for
 
 

@@ -1,7 +1,7 @@
 """What a proposal asks for, what it gives up, and why there is none."""
 
 import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping
 
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.parts.part import described
@@ -89,21 +89,6 @@ def narrowing_sentences(found: Narrowing, layout: Layout, units: UnitChoice = ME
             continue
         label = next(f.metadata["label"] for f in described(type(part)) if f.name == worth.figure)
         yield say("narrow-measure", figure=uncapital(label), **figures)
-
-
-def kinds(
-    masses_kg: Sequence[float], hours: Sequence[float], landings_m_s: Sequence[float], impulses_n_s: Sequence[float]
-) -> list[list[str]]:
-    """In what each of several rockets is the best of them."""
-    found: list[list[str]] = [[] for _ in masses_kg]
-    if len(found) < 2:
-        return found
-    for key, figures in (("light", masses_kg), ("quick", hours), ("gentle", landings_m_s), ("little", impulses_n_s)):
-        least = min(figures)
-        # A difference nobody would notice makes none the best.
-        if sorted(figures)[1] > 1.03 * least:
-            found[figures.index(least)].append(say("proposal-kind", kind=key))
-    return found
 
 
 def turn_sentence(turn: Turn, layout: Layout, motors: Mapping[str, str], units: UnitChoice = METRIC) -> str:

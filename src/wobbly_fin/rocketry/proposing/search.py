@@ -6,8 +6,6 @@ from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
-from wobbly_fin.rocketry.building.bench import Bench
-from wobbly_fin.rocketry.building.plan import build_plan
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Situation
@@ -18,7 +16,7 @@ from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.flight import fly
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.proposing.at_hand import NOTHING, AtHand
-from wobbly_fin.rocketry.proposing.price import motor_price, price_of
+from wobbly_fin.rocketry.proposing.effort import hours_of, price_of_all
 from wobbly_fin.rocketry.proposing.settle import settled
 from wobbly_fin.rocketry.proposing.sketch import Sketch
 from wobbly_fin.rocketry.proposing.tries import STRETCHES, Queue, sketches
@@ -55,8 +53,7 @@ class Design:
 
     @property
     def price(self) -> float:
-        parts = sum(price_of(p) for p in self.airframe.parts if p.id not in self.spared)
-        return parts + (0.0 if self.motor_at_hand else motor_price(self.candidate.motor))
+        return price_of_all(self.sketch, self.spared, None if self.motor_at_hand else self.candidate.motor)
 
 
 @dataclass(slots=True)
@@ -210,8 +207,10 @@ def _sized(
             best = max(fit, key=lambda c: (c.settled == "good", c.margin))
             whole = judge(best.configuration, situation, rules)
             if not whole.against:
-                hours = _hours(made) if _meets(whole, wish) else None
-                return Design(sketch=made, airframe=made.airframe(), candidate=whole, hours=hours) if hours is not None else None
+                if not _meets(whole, wish):
+                    return None
+                hours, buildable = hours_of(made)
+                return Design(sketch=made, airframe=made.airframe(), candidate=whole, hours=hours) if buildable else None
             candidates = [whole]
         nearest.latest = tuple(min(candidates, key=lambda c: len(c.against)).against)
         if not nearest.failed or len(nearest.latest) < len(nearest.failed):
@@ -221,12 +220,6 @@ def _sized(
             return None
         sketch, share = mended
     return None
-
-
-def _hours(sketch: Sketch) -> float | None:
-    """Hands on, by the build plan; None where it cannot be built as drawn. [h]"""
-    plan = build_plan(Bench.of(sketch.airframe(), recovery=sketch.plan))
-    return sum(s.hands_on_s for s in plan.steps) / 3600 if plan.buildable else None
 
 
 def _mended(sketch: Sketch, span_m: float, share: float, failed: Sequence[Trial]) -> tuple[Sketch, float] | None:

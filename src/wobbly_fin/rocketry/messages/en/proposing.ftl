@@ -9,6 +9,7 @@ proposal-square = fins left square at their edges: quicker to make, and it brake
 proposal-tube = no tube of { $across } is in the usual shops: it has to be found or made
 proposal-mount = no motor tube of { $across } bore is in the usual shops: it has to be found or made
 proposal-takes = about { $price } in euros or dollars by our own rough prices, and { $hours } hours at the bench
+begun-price = about { $price }
 proposal-too-dear = The cheapest that does the rest costs about { $price } by our own rough prices; { $wanted } may be spent.
 proposal-too-long = The quickest that does the rest takes { $hours } hours at the bench; { $wanted } may be spent.
 proposal-guessed = masses are guessed from sizes until you have it on a scale
@@ -26,10 +27,11 @@ proposal-no-motor-at-all = There is no motor in your box yet: add one, or show t
 ## Which of several rockets is best in what. $kind.
 
 proposal-kind = { $kind ->
-    [light] lightest
-    [quick] quickest to build
-    [gentle] softest landing
-   *[little] smallest motor
+    [mass] lightest
+    [hours] quickest to build
+    [landing] softest landing
+    [price] cheapest
+   *[impulse] smallest motor
   }
 
 ## A kit’s list. What is asked about a line.
