@@ -71,6 +71,59 @@ def test_what_was_told_is_typed_and_what_was_not_is_asked_to_be_measured(hedda: 
     assert "aft ring" in first["missing"] and not any("body tube, length" in line for line in first["first"])
 
 
+def test_figures_of_proposals_say_which_no_other_beats(hedda: Person) -> None:
+    found = [m for m in begin(hedda, "goal", **GOAL) if m["rocket"]]
+    last, each = found[-1], [m["rocket"] for m in found]
+    assert all(r["figures"]["price"] > 0 and r["figures"]["hours"] > 0 and r["said"]["price"].startswith("about ") for r in each)
+    least = min(range(len(each)), key=lambda n: (each[n]["figures"]["price"], each[n]["figures"]["landing"]))
+    assert least in last["fronts"]["landing price"] and len(last["fronts"]) == 10
+
+
+def test_a_purse_too_small_says_so_and_a_payload_that_breaks_is_kept_with_the_rocket(hedda: Person) -> None:
+    poor = begin(hedda, "goal", **GOAL, cost="5 €")[-1]
+    assert "costs about" in poor["why"]
+    bad = begin(hedda, "goal", **GOAL, hours="a while")
+    assert "hours" in bad[0]["errors"] and not rockets(bad)
+    cargo = {"low": "60 m", "high": "200 m", "payload_mass": "30 g", "payload_size": "30 x 50 mm", "payload_stands": "40 N"}
+    found = rockets(begin(hedda, "goal", **cargo))
+    assert found and found[0]["document"]["payload"] == {"mass_kg": 0.03, "stands_n": 40.0, "typed": {}}
+
+
+def test_own_tubes_and_motors_come_first_and_own_parts_cost_nothing(hedda: Person) -> None:
+    kept = hedda.call(
+        "PUT",
+        f"/hangar/rockets/{uuid.uuid4()}",
+        rockets(begin(hedda, "tube", diameter="31.5 mm", length="700 mm"))[0]["document"],
+    )[1]
+    parts = {p["type"]: p["id"] for s in hedda.get(f"/hangar/rockets/{kept['id']}")["document"]["stages"] for p in s["parts"]}
+    for kind in ("body_tube", "nose_cone"):
+        body = {"rocket_id": kept["id"], "part_id": parts[kind], "name": kind}
+        assert hedda.call("PUT", f"/stores/parts/{uuid.uuid4()}", body)[0] in (200, 204)
+    first = rockets(begin(hedda, "goal", low="60 m", high="160 m"))[0]
+    tubes = [p for s in first["document"]["stages"] for p in s["parts"] if p["type"] == "body_tube"]
+    assert tubes[0]["outer_diameter_m"] == pytest.approx(0.0315)
+    assert not any("ody tube" in line for line in first["limits"])
+
+
+def test_what_nobody_measured_is_marked_at_its_box_until_it_is_typed(hedda: Person) -> None:
+    document = rockets(begin(hedda, "tube", diameter="34 mm"))[0]["document"]
+    kept = hedda.call("PUT", f"/hangar/rockets/{uuid.uuid4()}", document)[1]
+    body = next(p["id"] for s in document["stages"] for p in s["parts"] if p["type"] == "body_tube")
+
+    def marks() -> dict[str, bool]:
+        shape = hedda.get(f"/hangar/rockets/{kept['id']}/shape?selected={body}")
+        return {b["field"]: b["guessed"] for b in shape["selected"]["boxes"]}
+
+    assert marks()["length_m"] and marks()["inner_diameter_m"] and not marks()["outer_diameter_m"]
+    edit = {"op": "set", "part": body, "field": "length_m", "text": "451 mm"}
+    assert hedda.call("POST", f"/hangar/rockets/{kept['id']}/shape/edit", {"edits": [edit]}, **{"If-Match": "1"})[0] == 200
+    assert not marks()["length_m"] and marks()["inner_diameter_m"]
+    # Drawn or weighed by hand, nothing is a guess.
+    assert not any(
+        p["guessed"] for s in demo_file(ROCKETS[0]).model_dump(mode="json")["stages"] for p in s["parts"] if "guessed" in p
+    )
+
+
 @pytest.mark.parametrize(
     ("way", "typed", "box"),
     [

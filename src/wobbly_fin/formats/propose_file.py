@@ -21,7 +21,8 @@ from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.proposing.at_hand import AtHand
 from wobbly_fin.rocketry.proposing.explain import bought, given_up, why_none
-from wobbly_fin.rocketry.proposing.search import Design, propose
+from wobbly_fin.rocketry.proposing.search import propose
+from wobbly_fin.rocketry.proposing.sizing import Design
 from wobbly_fin.rocketry.proposing.sketch import Sketch
 from wobbly_fin.rocketry.proposing.wish import Cargo, Wish
 

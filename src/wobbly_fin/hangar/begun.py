@@ -30,7 +30,8 @@ from wobbly_fin.rocketry.proposing.effort import hours_of, price_of_all
 from wobbly_fin.rocketry.proposing.explain import given_up, why_none
 from wobbly_fin.rocketry.proposing.kit_lines import read_parts
 from wobbly_fin.rocketry.proposing.kit_rocket import LENGTHS_M, MOUNTS_M
-from wobbly_fin.rocketry.proposing.search import Nearest, seek
+from wobbly_fin.rocketry.proposing.search import seek
+from wobbly_fin.rocketry.proposing.sizing import Nearest, meets
 from wobbly_fin.rocketry.proposing.sketch import Sketch
 from wobbly_fin.rocketry.proposing.wish import Cargo, Wish
 from wobbly_fin.rocketry.units.display import UnitChoice, show
@@ -196,7 +197,8 @@ class _Told:
                 design.sketch, [of[design.candidate.motor.key]], limits=limits, hours=design.hours, price=design.price
             )
             # Judged again as it would be kept: on its own guide, with everything its owner's day adds.
-            if made.board.lead is None or made.board.lead.settled == "no":
+            lead = made.board.lead
+            if lead is None or lead.settled == "no" or not meets(lead, wish):
                 yield None
                 continue
             shown.add(key)

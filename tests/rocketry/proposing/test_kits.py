@@ -101,7 +101,9 @@ def test_a_transition_joins_two_widths_and_an_electronics_bay_two_tubes() -> Non
     outer = lay_out(wide.sketch.airframe()).outer
     assert [o.part.TYPE for o in outer] == ["nose_cone", "body_tube", "transition", "body_tube"]
     assert [o.part.front_m for o in outer[1:]] == [0.0414, 0.0414, 0.0252] and outer[0].part.base_diameter_m == 0.0414
-    wired = built("upper tube 102 x 700\ne-bay 200\nnose\nbody tube 102 x 1100\n54 mm mount\ndrogue 50 cm\nmain chute 2 m\n2 altimeters")
+    wired = built(
+        "upper tube 102 x 700\ne-bay 200\nnose\nbody tube 102 x 1100\n54 mm mount\ndrogue 50 cm\nmain chute 2 m\n2 altimeters"
+    )
     assert not [line for line in wired.lines if line.asks]
     canopies = {p.called: p.diameter_m for p in wired.sketch.airframe().parts if isinstance(p, CanopyPack)}
     assert canopies == {"main": 2.0, "drogue": 0.5} and wired.sketch.plan.sequence.first == "drogue"

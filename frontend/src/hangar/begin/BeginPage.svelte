@@ -41,9 +41,19 @@
   const longestM = $derived(Math.max(0.01, ...found.rockets.map((r) => r.length_m)));
   const shown = $derived(found.rockets[Math.min(chosen, found.rockets.length - 1)]);
 
+  interface Keeping {
+    key: string;
+    document: Record<string, unknown>;
+    revision?: number;
+  }
   const keep = useChange(
-    ({ key, document }: { key: string; document: Record<string, unknown> }): Promise<Rocket> =>
-      ask(client.PUT('/api/hangar/rockets/{key}', { params: { path: { key } }, body: document })),
+    ({ key, document, revision }: Keeping): Promise<Rocket> =>
+      ask(
+        client.PUT('/api/hangar/rockets/{key}', {
+          params: { path: { key }, ...(revision ? { header: { 'If-Match': revision } } : {}) },
+          body: document,
+        }),
+      ),
     ['rockets'],
   );
 
@@ -54,7 +64,9 @@
     let made: Rocket | undefined;
     // The last one kept is the one on the bench.
     for (const each of [...beside.filter((r) => r !== shown), shown]) {
-      made = await keep.mutateAsync({ key, document: { ...each.document, name } }).catch(() => undefined);
+      made = await keep
+        .mutateAsync({ key, document: { ...each.document, name }, revision: made?.revision })
+        .catch(() => undefined);
       if (!made) return;
     }
     if (!made) return;

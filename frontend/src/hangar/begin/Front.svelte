@@ -23,15 +23,21 @@
   let width = $state(likely(600));
   const high = 150;
   const left = 24;
+  const pad = 32; // room for a dot and what its end of the axis says
 
   const at = (name: string, span: number) => {
     const values = rockets.map((r) => r.figures[name] ?? 0);
     const low = Math.min(...values);
     const wide = Math.max(...values) - low || 1;
-    return values.map((v) => 20 + ((v - low) / wide) * (span - 40));
+    return values.map((v) => pad + ((v - low) / wide) * (span - 2 * pad));
   };
   const x = $derived(at(across, width - left));
   const y = $derived(at(up, high).map((v) => high - v));
+  /** Of a measure, what the least and the most of them say. */
+  const ends = (name: string) => {
+    const order = [...rockets].sort((a, b) => (a.figures[name] ?? 0) - (b.figures[name] ?? 0));
+    return [order[0]?.said[name] ?? '', order.at(-1)?.said[name] ?? ''];
+  };
   const best = $derived(fronts[`${across} ${up}`] ?? fronts[`${up} ${across}`] ?? []);
   const line = $derived(
     [...best]
@@ -62,14 +68,14 @@
   <div class="mt-2 w-full min-w-0" {@attach laidOut((w) => (width = w))}>
     <svg {width} height={high + 22} role="group" aria-label={`${NAMES[up]} over ${NAMES[across]}. ${said}`}>
       <path d={`M${left} 0 V${high} H${width}`} class="stroke-base-content/50 fill-none" stroke-width="1" />
-      <text x={width - 2} y={high + 16} text-anchor="end" class="fill-base-content text-xs"
-        >{NAMES[across]} →</text
-      >
-      <text
-        transform={`translate(14 ${high / 2}) rotate(-90)`}
-        text-anchor="middle"
-        class="fill-base-content text-xs">{NAMES[up]} →</text
-      >
+      <g class="fill-base-content text-xs">
+        <text x={left + 8} y={high + 16}>{ends(across)[0]}</text>
+        <text x={(left + width) / 2} y={high + 16} text-anchor="middle">{NAMES[across]} →</text>
+        <text x={width - 2} y={high + 16} text-anchor="end">{ends(across)[1]}</text>
+        <text x={left + 4} y={high - 6}>{ends(up)[0]}</text>
+        <text x={left + 4} y="12">{ends(up)[1]}</text>
+        <text transform={`translate(14 ${high / 2}) rotate(-90)`} text-anchor="middle">{NAMES[up]} →</text>
+      </g>
       <polyline points={line} class="stroke-primary fill-none" stroke-width="1.5" stroke-dasharray="4 3" />
       {#each rockets as rocket, n (rocket)}
         <g

@@ -9,6 +9,7 @@ from wobbly_fin.rocketry.flight.scatter import Cloud, Question, scatter
 
 RUNS, MORE = 1000, 4
 SEED = 1
+HOPELESS = 4.0  # standard errors below the limit at which no further landing is asked for
 SIGMAS = 2.0  # how far from the limit a share must be for so many runs to be sure of it
 
 
@@ -28,11 +29,26 @@ def inside_of(case: Case) -> tuple[float, bool] | None:
         return None
     limit = case.rules.inside_field_min_fraction
     for runs in (RUNS, RUNS * MORE):
-        cloud: Cloud = scatter(question_of(case, runs))
-        landed = cloud.landed
-        # What never came down anywhere did not come down inside.
-        share = float(np.count_nonzero(ground.inside(landed))) / runs if len(landed) else 0.0
-        error = np.sqrt(max(share * (1 - share), 1.0 / runs) / runs)
+        share, error = _share(case, runs)
         if abs(share - limit) > SIGMAS * error:
             return share, True
     return share, share < limit - SIGMAS * error or share > limit + SIGMAS * error
+
+
+def hopeless(case: Case) -> float | None:
+    """The share inside of a tenth of the landings, where that shows already that too few are; None where it does not."""
+    ground = case.situation.ground
+    if ground is None or not ground.outline or case.flight.apogee_altitude_m is None:
+        return None
+    share, error = _share(case, RUNS // 10)
+    return share if share < case.rules.inside_field_min_fraction - HOPELESS * error else None
+
+
+def _share(case: Case, runs: int) -> tuple[float, float]:
+    """(share inside, its standard error)"""
+    cloud: Cloud = scatter(question_of(case, runs))
+    landed = cloud.landed
+    ground = case.situation.ground
+    # What never came down anywhere did not come down inside.
+    share = float(np.count_nonzero(ground.inside(landed))) / runs if len(landed) and ground is not None else 0.0
+    return share, float(np.sqrt(max(share * (1 - share), 1.0 / runs) / runs))

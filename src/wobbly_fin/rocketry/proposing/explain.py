@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.proposing.change import Turn
 from wobbly_fin.rocketry.proposing.kit_rocket import LineRead
 from wobbly_fin.rocketry.proposing.narrow import Narrowing
-from wobbly_fin.rocketry.proposing.search import Design, Nearest
+from wobbly_fin.rocketry.proposing.sizing import Design, Nearest
 from wobbly_fin.rocketry.proposing.wish import Wish
 from wobbly_fin.rocketry.units.display import METRIC, UnitChoice, show
 from wobbly_fin.rocketry.words import capital, uncapital

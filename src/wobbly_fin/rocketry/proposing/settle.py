@@ -2,11 +2,12 @@
 
 import math
 from dataclasses import replace
+from typing import Any
 
 from scipy.optimize import brentq
 
 from wobbly_fin.rocketry.airframe.balance import balance
-from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, smaller_margin
+from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, smaller_margin, with_part
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.proposing.sketch import Sketch
@@ -15,6 +16,7 @@ _CD = 0.75  # of a flat canopy
 _PASSES, _SETTLED = 4, 0.004  # in which they come to terms; what changes less than that share has
 _SPANS = (0.6, 2.2)  # of the body’s width: fins that look and fly like fins
 _ENOUGH = 1.1  # where no fin of that size gives what is asked [calibres]
+_NEAR = (0.94, 1.06)  # where a span sized before is looked for first
 _CUT_M = 0.0005  # a span is found to that
 
 
@@ -52,22 +54,33 @@ def _alike(a: Sketch, b: Sketch) -> bool:
 def _straight(sketch: Sketch, motor: Motor | None, margin_calibres: float) -> Sketch:
     """The same with a span that gives the margin, or as near below it as fins of usual size come; the rest is clay in the nose."""
     least, most = (share * sketch.body.outside_m for share in _SPANS)
-    known: dict[float, float] = {}
+    airframe, known = sketch.airframe(), dict[float, float]()
+    index = [p.id for p in airframe.parts].index(sketch.id_of("fins"))
+    fins: Any = list(airframe.parts)[index]
+    own = sketch.own.get("fins") or {}
 
     def margin(span_m: float) -> float:
         if span_m not in known:
-            known[span_m] = smaller_margin(balance(replace(sketch, span_m=round(span_m, 4)).airframe(), [motor]))
+            # As the sketch would draw them, without drawing all the rest anew.
+            sheet = {k: v for k, v in sketch.usual.sheet(span_m, sketch.stiffer).items() if k not in own}
+            tried = with_part(airframe, index, replace(fins, span_m=round(span_m, 4), **sheet))
+            known[span_m] = smaller_margin(balance(tried, [motor]))
         return known[span_m]
 
-    if margin(least) >= margin_calibres:
+    if sketch.balance_m is not None:
+        # Sized before: near where it was.
+        for share in _NEAR:
+            margin(min(max(share * sketch.span_m, least), most))
+    if min(known.values(), default=margin_calibres) >= margin_calibres and margin(least) >= margin_calibres:
         return replace(sketch, span_m=round(least, 4))
     for wanted in (margin_calibres, (margin_calibres + _ENOUGH) / 2, _ENOUGH):
-        if margin(most) >= wanted:
-            low, high = _beside(known, wanted)
-            span = high if low == high else float(brentq(lambda s, w=wanted: margin(s) - w, low, high, xtol=_CUT_M))
-            return replace(sketch, span_m=round(span, 4))
-        if margin(least) >= wanted:
+        if max(known.values(), default=wanted - 1) < wanted and margin(most) < wanted:
+            continue
+        if min(known.values()) > wanted and margin(least) >= wanted:
             return replace(sketch, span_m=round(least, 4))
+        low, high = _beside(known, wanted)
+        span = high if low == high else float(brentq(lambda s, w=wanted: margin(s) - w, low, high, xtol=_CUT_M))
+        return replace(sketch, span_m=round(span, 4))
     large = replace(sketch, span_m=round(most, 4))
     try:
         clay = ballast_for(balance(large.airframe(), [motor]), min(_ENOUGH, margin_calibres))

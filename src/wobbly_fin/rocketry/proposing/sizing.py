@@ -1,0 +1,231 @@
+"""One try sized: fins for the margin, a canopy for the landing, ballast for the height; flown, judged, mended where it fails, planned."""
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+from wobbly_fin.rocketry.airframe.airframe import Airframe
+from wobbly_fin.rocketry.airframe.balance import balance
+from wobbly_fin.rocketry.choosing.clouds import hopeless
+from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays
+from wobbly_fin.rocketry.choosing.rules import Rules
+from wobbly_fin.rocketry.choosing.situation import Situation
+from wobbly_fin.rocketry.choosing.trial import Trial
+from wobbly_fin.rocketry.configuration.configuration import Configuration
+from wobbly_fin.rocketry.configuration.load import MountLoad
+from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.proposing.at_hand import AtHand
+from wobbly_fin.rocketry.proposing.effort import hours_of, price_of_all
+from wobbly_fin.rocketry.proposing.settle import settled
+from wobbly_fin.rocketry.proposing.sketch import Sketch
+from wobbly_fin.rocketry.proposing.tries import STRETCHES
+from wobbly_fin.rocketry.proposing.wish import Wish
+
+Configure = Callable[[Sketch], Configuration]
+_MENDS, _LONGER = 6, 2.0  # how often a try is mended; by how many widths a bay is made longer
+_MOST_CLAY = 2.5  # of what it weighs without
+_MOST_MARGIN = 0.97  # of its window
+_TOLD_OFF = 0.97  # of a limit, what is kept clear of it
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Design:
+    """A rocket that meets the wish, as judged.
+
+    Attributes
+    ----------
+    hours : float
+        Hands on, by its build plan. [h]
+    spared : frozenset of str
+        Parts that are at hand, by their keys.
+    price : float
+        About, of the rest and of one motor. [money]
+    """
+
+    sketch: Sketch
+    airframe: Airframe
+    candidate: Candidate
+    hours: float
+    spared: frozenset[str] = frozenset()
+    motor_at_hand: bool = False
+
+    @property
+    def price(self) -> float:
+        return price_of_all(self.sketch, self.spared, None if self.motor_at_hand else self.candidate.motor)
+
+
+@dataclass(slots=True)
+class Nearest:
+    """How near anything came, for the words where nothing fits."""
+
+    highest_m: float = 0.0
+    lowest_m: float = math.inf
+    fitting: int = 0
+    first_m: float | None = None  # of the latest, as sized, before any clay
+    cheapest: float = math.inf  # of what would do but for its price [money]
+    quickest_h: float = math.inf  # and but for its hours
+    failed: tuple[Trial, ...] = ()  # of what came nearest
+    latest: tuple[Trial, ...] = ()
+
+    def missed(self, failed: tuple[Trial, ...]) -> None:
+        """What stood against one."""
+        self.latest = failed
+        if not self.failed or len(failed) < len(self.failed):
+            self.failed = failed
+
+    def saw(self, apogee_m: float) -> None:
+        self.highest_m, self.lowest_m = max(self.highest_m, apogee_m), min(self.lowest_m, apogee_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Aims:
+    """How far up their windows margin, descent and height are put."""
+
+    margin: float = 0.4
+    fall: float = 0.55
+    height: float = 0.6
+
+    def straighter(self, by: float) -> "Aims":
+        """Well up the margin's window, by a share of it at least."""
+        return replace(self, margin=min(max(self.margin + by, 0.85), _MOST_MARGIN))
+
+    @property
+    def nearer(self) -> "Aims":
+        """Less high and faster down: it drifts less."""
+        return replace(self, fall=0.95, height=0.15)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sizing:
+    """What a try is sized, flown and judged for. Parameters as of `search.seek`."""
+
+    wish: Wish
+    situation: Situation
+    configure: Configure
+    rules: Rules
+    nearest: Nearest
+    hand: AtHand
+
+    def sized(self, sketch: Sketch, motor: Motor) -> Design | None:
+        """A design, where the try comes to one.
+
+        What fails and can be mended: more margin where the wind at the rod's end asks for it, less height and a faster descent where it
+        lands outside, stiffer fins, a longer bay.
+        """
+        aims = Aims()
+        for _ in range(_MENDS):
+            made = self._of_height(self._settled(sketch, motor, aims), motor, aims)
+            if made is None:
+                return None
+            made = self.hand.hung(made)
+            whole, failed = self._judged(made, motor)
+            if whole is not None:
+                if not meets(whole, self.wish):
+                    return None
+                hours, buildable = hours_of(made)
+                return Design(sketch=made, airframe=made.airframe(), candidate=whole, hours=hours) if buildable else None
+            self.nearest.missed(failed)
+            mended = self._mended(sketch, made.span_m, aims, failed)
+            if mended is None:
+                return None
+            sketch, aims = mended
+        return None
+
+    def _mended(self, sketch: Sketch, span_m: float, aims: Aims, failed: Sequence[Trial]) -> tuple[Sketch, Aims] | None:
+        """The sketch and what it is aimed at, with what failed made better; None where nothing can be."""
+        names = {t.name for t in failed}
+        if "flutter" in names and not sketch.usual.stiffest(span_m, sketch.stiffer):
+            sketch, names = replace(sketch, stiffer=sketch.stiffer + 1), names - {"flutter"}
+        if "bay" in names and sketch.stretch < STRETCHES[-1] + _LONGER:
+            sketch, names = replace(sketch, stretch=sketch.stretch + _LONGER), names - {"bay"}
+        leaning = [t for t in failed if t.name.startswith("stable")]
+        if leaning and aims.margin < _MOST_MARGIN:
+            least, most = self.wish.margin_calibres
+            short = max(float(t.limit or 0.0) - float(t.value or 0.0) for t in leaning)
+            aims, names = aims.straighter(1.3 * short / (most - least) + 0.05), names - {t.name for t in leaning}
+        outside = names & {"inside_field", "drift"}
+        if outside and aims != aims.nearer:
+            aims, names = aims.nearer, names - outside
+        return None if names else (sketch, aims)
+
+    def _judged(self, made: Sketch, motor: Motor) -> tuple[Candidate | None, tuple[Trial, ...]]:
+        """(with its best delay, what stands against it)"""
+        candidates = judge_delays(self._loaded(made, motor), motor.delays_to_try_s or [None], self.situation, self.rules)
+        fit = [c for c in candidates if not c.against]
+        if fit:
+            best = max(fit, key=lambda c: (c.settled == "good", c.margin))
+            if (share := hopeless(best.case)) is not None:
+                limit = self.rules.inside_field_min_fraction
+                return None, (
+                    Trial(
+                        name="inside_field",
+                        passed=False,
+                        value=share,
+                        limit=limit,
+                        unit="share",
+                        margin=(share - limit) / (1 - limit),
+                    ),
+                )
+            whole = judge(best.configuration, self.situation, self.rules)
+            if not whole.against:
+                return whole, ()
+            candidates = [whole]
+        return None, tuple(min(candidates, key=lambda c: len(c.against)).against)
+
+    def _of_height(self, sketch: Sketch, motor: Motor, aims: Aims) -> Sketch | None:
+        """The same with as much ballast as keeps it below what is aimed for; None where it does not get there."""
+        low, high = self.wish.apogee_m
+        height = self._height_m(sketch, motor)
+        self.nearest.saw(height)
+        self.nearest.first_m = height
+        if height < low:
+            return None
+        aim = low + aims.height * (high - low)
+        if height <= max(aim, _TOLD_OFF * high if aims.height >= 0.5 else 0.0):
+            return sketch
+        bare = balance(sketch.airframe(), [motor]).ignition.mass_kg
+        # (clay, how far above what is aimed at): a regula falsi that does not stick.
+        light, heavy = (0.0, math.log(height / aim)), (_MOST_CLAY * bare, -math.log(height / aim))
+        for _ in range(7):
+            clay = light[0] + (heavy[0] - light[0]) * light[1] / (light[1] - heavy[1])
+            sketch = self._settled(replace(sketch, weight_kg=round(clay, 4)), motor, aims)
+            height = self._height_m(sketch, motor)
+            off = math.log(height / aim)
+            if abs(off) < 0.04:
+                break
+            here = (sketch.weight_kg, off)
+            light, heavy = (here, (heavy[0], heavy[1] / 2)) if off > 0 else ((light[0], light[1] / 2), here)
+        self.nearest.saw(height)
+        return sketch if low <= height <= high else None
+
+    def _settled(self, sketch: Sketch, motor: Motor, aims: Aims) -> Sketch:
+        (least, most), (slow, fast) = self.wish.margin_calibres, self.wish.descent_rate_m_s
+        fast = max(min(fast, _TOLD_OFF * self.rules.descent_rate_max_m_s), slow)
+        density = self.situation.site.pad_density_kg_m3
+        return settled(sketch, motor, least + aims.margin * (most - least), slow + aims.fall * (fast - slow), density)
+
+    def _height_m(self, sketch: Sketch, motor: Motor) -> float:
+        return max(fly(self._loaded(sketch, motor).ready, motor, None, self.situation.site).apogee_altitude_m or 0.0, 0.1)
+
+    def _loaded(self, sketch: Sketch, motor: Motor) -> Configuration:
+        base = self.configure(sketch)
+        return base.loading(
+            [MountLoad(mount=base.mounts[0].key, motor=motor, delay_s=motor.delays_s[0] if motor.delays_s else None)]
+        )
+
+
+def meets(found: Candidate, wish: Wish) -> bool:
+    """Every wish, of the flight as judged."""
+    flight, margins = found.flight, found.case.margins
+    height, rate = flight.apogee_altitude_m, flight.descent_rate_m_s
+    checks = [
+        height is not None and wish.apogee_m[0] <= height <= wish.apogee_m[1],
+        rate is not None and wish.descent_rate_m_s[0] <= rate <= wish.descent_rate_m_s[1],
+        margins is not None
+        and margins.on_pad is not None
+        and wish.margin_calibres[0] <= margins.on_pad <= wish.margin_calibres[1],
+    ]
+    if wish.time_aloft_s is not None:
+        checks.append(flight.landing_time_s is not None and wish.time_aloft_s[0] <= flight.landing_time_s <= wish.time_aloft_s[1])
+    return all(checks)
