@@ -184,7 +184,7 @@
     </div>
   </section>
   <section class="paper self-start p-5 lg:sticky lg:top-3">
-    <h2 class="mb-2 text-lg font-bold">What it comes to</h2>
+    <h2 class="mb-2 text-lg font-bold">The motor you get</h2>
     {#if drafting.draft}
       <MotorFigures motor={drafting.draft.motor} height={230} />
       {#each [...drafting.draft.motor.guessed, ...drafting.draft.notes] as note, n (n)}<p

@@ -23,6 +23,11 @@
     case_cost: '',
     case_owned: false,
     wanted: '',
+    bought_on: '',
+    bought_at: '',
+    best_before: '',
+    opened: false,
+    keep: '',
     version: '',
   });
   let form = $state(blank());
@@ -43,8 +48,18 @@
     case_cost: line.case_cost,
     case_owned: line.case_owned,
     wanted: String(line.wanted),
+    bought_on: line.bought_on,
+    bought_at: line.bought_at,
+    best_before: line.best_before,
+    opened: line.opened,
+    keep: line.keep ? String(line.keep) : '',
     version: line.version ?? '',
   });
+  /** What is told already, or refused, is not folded away. */
+  const more = $derived(
+    !!(form.bought_on || form.bought_at || form.best_before || form.opened || form.keep) ||
+      ['bought_on', 'bought_at', 'best_before', 'keep'].some((name) => refused?.of(name)),
+  );
   const next = inOrder();
   /** One more or less; quick clicks wait for one another, each upon what the last one left. */
   function nudge(id: string, what: 'count' | 'wanted', by: number) {
@@ -100,6 +115,14 @@
                       ><span class="font-display text-lg font-bold">{line.name}</span>
                       <span class="quiet block text-sm sm:inline">{line.maker}</span>
                       {#if line.said.break_even}<span class="quiet block text-sm">{line.said.break_even}</span
+                        >{/if}
+                      {#if line.said.over}<span class="text-error block text-sm">{line.said.over}</span
+                        >{:else if line.said.until}<span class="quiet block text-sm">{line.said.until}</span
+                        >{/if}
+                      {#if line.said.low}<span class="text-warning block text-sm">{line.said.low}</span>{/if}
+                      {#if line.opened}<span class="quiet block text-sm">opened: fly these first</span>{/if}
+                      {#if line.said.bought}<span class="quiet hidden text-sm sm:block"
+                          >{line.said.bought}</span
                         >{/if}
                       {#if line.reload && line.case_owned}<span class="quiet block text-sm">case owned</span
                         >{/if}
@@ -178,6 +201,25 @@
         optional={name !== 'count'}
       />
     {/each}
+    <details class="mb-3" open={more}>
+      <summary class="link cursor-pointer">Bought, best before, low stock</summary>
+      <div class="mt-2">
+        {#each [['best_before', 'Best before', '2027-05', ''], ['keep', 'Low below', '3', 'The box says so when fewer are left.'], ['bought_on', 'Bought on', '2026-09-12', ''], ['bought_at', 'Bought at', 'the club’s sale', '']] as const as [name, label, placeholder, hint] (name)}
+          <Field
+            {label}
+            {name}
+            {placeholder}
+            {hint}
+            bind:value={form[name]}
+            error={refused?.of(name)}
+            optional
+          />
+        {/each}
+        <label class="flex items-center gap-2"
+          ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={form.opened} /> The pack is open</label
+        >
+      </div>
+    </details>
     {#if reload}
       <Field
         label="Its case costs"

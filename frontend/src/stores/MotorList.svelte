@@ -122,6 +122,7 @@
       />
     </label>
     <span class="quiet text-sm">CSV, XLSX or ODS; any columns</span>
+    <a class="link text-sm" href="/api/stores/box/template.csv" download>An empty sheet to fill in</a>
   </div>
   {#if refused}<p class="text-error mt-2" role="alert">✕ {refused}</p>{/if}
   {#if before}<p class="text-warning mt-2 font-semibold">⚠ {before}</p>{/if}

@@ -67,7 +67,8 @@ _REFUSAL = "#/components/schemas/ErrorOut"
 _KML = "application/vnd.google-earth.kml+xml"
 # Operations that answer with a file, and its media type.
 _FILES = {
-    "template_file": "*/*", "motor_csv": "text/csv", "field_geojson": "application/geo+json", "field_kml": _KML, "photo": "image/jpeg",
+    "template_file": "*/*", "motor_csv": "text/csv", "motors_template": "text/csv",
+    "field_geojson": "application/geo+json", "field_kml": _KML, "photo": "image/jpeg",
     "build_calendar": "text/calendar",
     "build_diary": "application/pdf", "flights_csv": "text/csv", "flight_photo": "image/jpeg", "flights_json": "application/json",
     "landings_geojson": "application/geo+json", "landings_kml": _KML, "archive": "application/zip",

@@ -1,6 +1,7 @@
 """What is in the box: motors of one's own making-up, and the fields one flies from."""
 
 from django.db import models
+from django.db.models.expressions import OrderBy
 
 from wobbly_fin.accounts.owned import Owned
 
@@ -55,9 +56,19 @@ class MotorStock(Owned):
     case_cost = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
     case_owned = models.BooleanField(default=False)
     wanted = models.PositiveIntegerField(default=0)  # on the buying list
+    bought_on = models.DateField(null=True, blank=True)
+    bought_at = models.CharField(max_length=60, blank=True)
+    best_before = models.DateField(null=True, blank=True)  # the last day, of a month told alone its last
+    opened = models.BooleanField(default=False)
+    keep = models.PositiveIntegerField(default=0)  # fewer than that are low; 0: never
 
     class Meta:
         ordering = ["motor_key", "created_at"]
+
+    @classmethod
+    def first_out(cls) -> tuple[OrderBy | str, ...]:
+        """In what order motors of one kind are used up: an opened pack first, then what has to be used soonest, then the oldest."""
+        return models.F("opened").desc(), models.F("best_before").asc(nulls_last=True), "created_at"
 
 
 class PutIn(Owned):

@@ -1316,6 +1316,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/box/template.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Motors Template
+         * @description An empty sheet with the headings that are read.
+         */
+        get: operations["motors_template"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/box/{key}": {
         parameters: {
             query?: never;
@@ -6058,6 +6078,16 @@ export interface components {
             case_cost: string;
             /** Case Owned */
             case_owned: boolean;
+            /** Bought On */
+            bought_on: string;
+            /** Bought At */
+            bought_at: string;
+            /** Best Before */
+            best_before: string;
+            /** Opened */
+            opened: boolean;
+            /** Keep */
+            keep: number;
             /** Said */
             said: {
                 [key: string]: string;
@@ -6191,6 +6221,31 @@ export interface components {
              * @default 0
              */
             wanted: string;
+            /**
+             * Bought On
+             * @default
+             */
+            bought_on: string;
+            /**
+             * Bought At
+             * @default
+             */
+            bought_at: string;
+            /**
+             * Best Before
+             * @default
+             */
+            best_before: string;
+            /**
+             * Opened
+             * @default false
+             */
+            opened: boolean;
+            /**
+             * Keep
+             * @default 0
+             */
+            keep: string;
         };
         /**
          * StockOut
@@ -12790,6 +12845,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    motors_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             /** @description Refused */

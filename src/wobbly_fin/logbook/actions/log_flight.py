@@ -141,7 +141,7 @@ def _take_from_box(user: User, burnt: list[tuple[Shelved, int]], facts: Facts, d
     if facts.opening == "no_launch" or facts.flown_on < timezone.localdate() - datetime.timedelta(days=1):
         return
     for shelved, flown in burnt:
-        rows = MotorStock.objects.visible_to(user).filter(motor_key=shelved.key, count__gt=0).order_by("created_at")
+        rows = MotorStock.objects.visible_to(user).filter(motor_key=shelved.key, count__gt=0).order_by(*MotorStock.first_out())
         left = flown
         for row in sorted(rows, key=lambda r: (r.delay_s not in (None, delay_s), r.batch != facts.batch.strip())):
             taken = min(left, row.count)

@@ -240,6 +240,10 @@ _HEADINGS = {
 }
 
 
+# A sheet to fill in: headings that are read.
+TEMPLATE = "label,count,diameter mm,maker,price\n"
+
+
 def motor_list_of(rows: Sequence[Sequence[str]]) -> str:
     """A sheet's cells as a list of motors, a line each, of the columns that matter.
 

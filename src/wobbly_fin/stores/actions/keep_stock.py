@@ -1,7 +1,10 @@
 """Put motors in the box, take them out, say what they cost and how many are wanted."""
 
+import re
 import uuid
+from calendar import monthrange
 from dataclasses import dataclass
+from datetime import date
 from decimal import Decimal, InvalidOperation
 
 from django.contrib.auth.models import User
@@ -27,23 +30,49 @@ class StockForm:
     case_cost: str = ""
     case_owned: bool = False
     wanted: str = "0"
+    bought_on: str = ""
+    bought_at: str = ""
+    best_before: str = ""
+    opened: bool = False
+    keep: str = "0"
 
 
 def keep_stock(user: User, key: uuid.UUID, form: StockForm) -> MotorStock:
     """Keep a line under a key the client made; raises RocketryError naming the box at fault."""
     with Together() as read:
         read(from_shelf, user, form.motor)
-        if len(form.batch) > 40:
-            read.refuse("batch", "is too long; 40 characters are plenty")
+        for name, most in (("batch", 40), ("bought_at", 60)):
+            if len(getattr(form, name)) > most:
+                read.refuse(name, f"is too long; {most} characters are plenty")
         values = {
             "motor_key": form.motor, "delay_s": form.delay_s, "count": read(_whole, "count", form.count), "batch": form.batch.strip(),
             "cost": read(_money, "cost", form.cost), "case_cost": read(_money, "case_cost", form.case_cost),
-            "case_owned": form.case_owned, "wanted": read(_whole, "wanted", form.wanted),
+            "case_owned": form.case_owned, "wanted": read(_whole, "wanted", form.wanted), "opened": form.opened,
+            "bought_on": read(_day, "bought_on", form.bought_on, False), "bought_at": form.bought_at.strip(),
+            "best_before": read(_day, "best_before", form.best_before, True), "keep": read(_whole, "keep", form.keep),
         }  # fmt: skip
     with transaction.atomic():
         under_key(MotorStock.objects, key, owner_id=user.pk)
         row, _ = MotorStock.objects.update_or_create(id=key, defaults={"owner": user, "deleted_at": None, **values})
     return row
+
+
+def _day(name: str, text: str, last: bool) -> date | None:
+    """A day, or a month: then its last day, or its first."""
+    tidy = text.strip()
+    if not tidy:
+        return None
+    found = re.fullmatch(r"(\d{4})-(\d{1,2})(?:-(\d{1,2}))?|(\d{1,2})[/.](\d{4})", tidy, re.ASCII)
+    try:
+        if found is None:
+            raise ValueError
+        year, month, day = int(found[1] or found[5]), int(found[2] or found[4]), found[3]
+        made = date(year, month, int(day) if day else monthrange(year, month)[1] if last else 1)
+    except ValueError:
+        raise RocketryError(name, f"{tidy[:20]!r} is no day; write 2027-05-31, or 2027-05 for the month") from None
+    if not 1950 <= made.year <= 2100:
+        raise RocketryError(name, f"{tidy[:20]!r} cannot be; years from 1950 to 2100")
+    return made
 
 
 def _whole(name: str, text: str) -> int:

@@ -148,7 +148,7 @@ def _one(user: User, line: Wanted, own: Own) -> list[object]:
     row, motor, made = motor_by_label(user, line, own)
     stock = (
         MotorStock.objects.visible_to(user)
-        .filter(motor_key=f"own:{row.pk}", delay_s=motor.decoded.delay_s, batch="")
+        .filter(motor_key=f"own:{row.pk}", delay_s=motor.decoded.delay_s, batch="", best_before=None, opened=False)
         .order_by("created_at")
         .first()
     ) or MotorStock(owner=user, motor_key=f"own:{row.pk}", delay_s=motor.decoded.delay_s)

@@ -1,9 +1,11 @@
 """Motors and fields as answers."""
 
 from collections.abc import Collection
+from datetime import date
 from decimal import Decimal
 
 from django.contrib.auth.models import User
+from django.utils import timezone
 
 from wobbly_fin.rocketry.airframe.materials import MATERIALS
 from wobbly_fin.rocketry.airframe.parts import PART_TYPES
@@ -192,6 +194,10 @@ def box_out(user: User, units: UnitChoice) -> MotorBoxOut:
     )
 
 
+def _day_text(day: date | None) -> str:
+    return day.isoformat() if day is not None else ""
+
+
 def _named(row: MotorStock, motor: Motor) -> str:
     """As it is bought: with its delay where that was said."""
     return motor.name if row.delay_s is None else motor.label_with(row.delay_s)
@@ -210,7 +216,19 @@ def _line(row: MotorStock, shelved: Shelved, stocked: Stocked, priced: list[tupl
             if flights
             else f"Never cheaper than {other[0].name} at {other[1]:.2f}"
         )
+    if row.best_before is not None:
+        until = _day_text(row.best_before)
+        over = row.best_before < timezone.localdate()
+        said |= {"over": say("stock-over", day=until)} if over else {"until": say("stock-until", day=until)}
+    if row.count < row.keep:
+        said["low"] = say("stock-low", count=row.count, keep=row.keep)
+    day, shop = _day_text(row.bought_on), row.bought_at
+    if day and shop:
+        said["bought"] = say("stock-bought-both", day=day, shop=shop)
+    elif day or shop:
+        said["bought"] = say("stock-bought", day=day) if day else say("stock-bought-at", shop=shop)
     return StockLineOut(
+        bought_on=_day_text(row.bought_on), bought_at=row.bought_at, best_before=_day_text(row.best_before), opened=row.opened, keep=row.keep,
         id=row.pk, motor=row.motor_key, name=_named(row, motor), delay_s=row.delay_s,
         maker=motor.maker, reload=motor.case == "reload", count=row.count,
         wanted=row.wanted, batch=row.batch, cost=f"{row.cost:.2f}" if row.cost is not None else "",

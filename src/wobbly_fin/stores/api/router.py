@@ -17,7 +17,7 @@ from wobbly_fin.formats.sheets import cells_of
 from wobbly_fin.rocketry.field.geojson import write_geojson
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
 from wobbly_fin.rocketry.motors.labels import decode
-from wobbly_fin.rocketry.motors.pasted import motor_list_of
+from wobbly_fin.rocketry.motors.pasted import TEMPLATE, motor_list_of
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
@@ -235,6 +235,13 @@ def put_list(request: HttpRequest, key: uuid.UUID, body: PutInIn) -> MotorBoxOut
     ]  # fmt: skip
     put_in(person(request), key, body.text, wanted)
     return box(request)
+
+
+@router.get("/box/template.csv", operation_id="motors_template")
+def motors_template(request: HttpRequest) -> HttpResponse:
+    """An empty sheet with the headings that are read."""
+    person(request)
+    return download(TEMPLATE, "motors.csv", "text/csv")
 
 
 @router.delete("/box/lists/{uuid:key}", response={200: MotorBoxOut, 404: ErrorOut}, operation_id="take_motors_out")

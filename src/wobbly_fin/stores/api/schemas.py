@@ -188,6 +188,11 @@ class StockIn(Schema):
     case_cost: str = ""
     case_owned: bool = False
     wanted: str = "0"
+    bought_on: str = ""
+    bought_at: str = ""
+    best_before: str = ""
+    opened: bool = False
+    keep: str = "0"
 
 
 class StockLineOut(Versioned):
@@ -205,6 +210,11 @@ class StockLineOut(Versioned):
     cost: str
     case_cost: str
     case_owned: bool
+    bought_on: str
+    bought_at: str
+    best_before: str
+    opened: bool
+    keep: int
     said: dict[str, str]
 
 

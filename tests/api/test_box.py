@@ -1,0 +1,56 @@
+"""The motor box: when things were bought, when they are past their date, what is low, what comes off first; an empty sheet to fill in."""
+
+import uuid
+from typing import Any
+
+import pytest
+
+from tests.api.conftest import Person
+from wobbly_fin.rocketry.motors.pasted import motor_list_of, read_pasted
+from wobbly_fin.stores.models import MotorStock
+
+
+def boxed(person: Person, **told: Any) -> dict[str, Any]:
+    """A line of the box with three of a motor, and what is told of them."""
+    key = str(uuid.uuid4())
+    status, box = person.call("PUT", f"/stores/box/{key}", {"motor": "catalogue:C8", "delay_s": 5.0, "count": "3"} | told)
+    assert status == 200, box
+    return next(line for line in box["lines"] if line["id"] == key)
+
+
+def test_the_box_knows_best_before_where_bought_and_what_is_low(hedda: Person) -> None:
+    line = boxed(hedda, best_before="2031-02", bought_on="2026-09", bought_at="the autumn sale", opened=True, keep="5")
+    # A month told alone lasts to its end, and something bought in a month was bought from its beginning.
+    assert (line["best_before"], line["bought_on"], line["opened"], line["keep"]) == ("2031-02-28", "2026-09-01", True, 5)
+    assert line["said"]["until"] == "best before 2031-02-28" and line["said"]["low"] == "Low: 3 left, you keep 5."
+    assert line["said"]["bought"] == "Bought 2026-09-01, the autumn sale."
+    past = boxed(hedda, best_before="01/2020", bought_at="a friend", keep="3")
+    assert "2020-01-31" in past["said"]["over"] and "low" not in past["said"] and past["said"]["bought"] == "Bought at a friend."
+    assert set(boxed(hedda)["said"]) <= {"per_n_s"}
+
+
+@pytest.mark.parametrize(
+    ("told", "field"),
+    [
+        ({"best_before": "soon"}, "best_before"), ({"best_before": "2027-13"}, "best_before"), ({"best_before": "2027-02-30"}, "best_before"),
+        ({"bought_on": "0001-01"}, "bought_on"), ({"bought_at": "x" * 61}, "bought_at"), ({"keep": "-1"}, "keep"),
+    ],
+)  # fmt: skip
+def test_a_day_that_is_none_is_refused_at_its_box(hedda: Person, told: dict[str, str], field: str) -> None:
+    status, out = hedda.call("PUT", f"/stores/box/{uuid.uuid4()}", {"motor": "catalogue:C8", "count": "1"} | told)
+    assert status == 422 and [f["field"] for f in out["fields"]] == [field] and hedda.get("/stores/box")["lines"] == []
+
+
+def test_an_opened_pack_is_flown_first_then_what_has_to_be_used_soonest(hedda: Person) -> None:
+    for batch, told in (("late", {}), ("soon", {"best_before": "2030-01"}), ("open", {"opened": True})):
+        boxed(hedda, batch=batch, **told)
+    assert [r.batch for r in MotorStock.objects.order_by(*MotorStock.first_out())] == ["open", "soon", "late"]
+
+
+def test_the_empty_sheet_has_headings_that_are_read(hedda: Person) -> None:
+    status, text = hedda.call("GET", "/stores/box/template.csv")
+    assert status == 200
+    filled = text + "C6-5,3,18,ours,4.50\n"
+    (line,) = read_pasted(motor_list_of([row.split(",") for row in filled.strip().splitlines()]))
+    assert line.label and line.label.text == "C6-5"
+    assert (line.count, line.diameter_m, line.maker, line.cost) == (3, 0.018, "ours", 4.5)
