@@ -6,7 +6,7 @@
   import { Kept } from '../kit/keep.svelte';
   import Field from '../kit/Field.svelte';
   import { navigate, p } from '../router';
-  import { emptyMotor, formOf, motorBody, readFile, sheetBoxes } from './adding';
+  import { emptyLine, emptyMotor, formOf, motorBody, readFile, sheetBoxes } from './adding';
   import { MotorDrafting } from './drafting.svelte';
   import MotorFigures from './MotorFigures.svelte';
   import StoresTabs from './StoresTabs.svelte';
@@ -65,8 +65,7 @@
     const made = await save.mutateAsync(motorBody(kept.value)).catch(() => undefined);
     if (!made) return;
     if (many && !changed) {
-      const blank = { batch: '', cost: '', case_cost: '', case_owned: false, wanted: '' };
-      const body = { ...blank, motor: made.key, count: many, delay_s: drafting.delay };
+      const body = { ...emptyLine(), motor: made.key, count: many, delay_s: drafting.delay };
       const path = { params: { path: { key: crypto.randomUUID() as string } }, body };
       await ask(client.PUT('/api/stores/box/{key}', path)).catch(said);
     }

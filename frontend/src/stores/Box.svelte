@@ -7,29 +7,14 @@
   import Loading from '../kit/Loading.svelte';
   import Refused from '../kit/Refused.svelte';
   import Field from '../kit/Field.svelte';
+  import { emptyLine } from './adding';
   import MotorList from './MotorList.svelte';
   import StoresTabs from './StoresTabs.svelte';
 
   type Line = Schemas['StockLineOut'];
   const box = useBox();
   const motors = useMotors();
-  const blank = () => ({
-    id: crypto.randomUUID() as string,
-    motor: '',
-    delay_s: null as number | null,
-    count: '',
-    batch: '',
-    cost: '',
-    case_cost: '',
-    case_owned: false,
-    wanted: '',
-    bought_on: '',
-    bought_at: '',
-    best_before: '',
-    opened: false,
-    keep: '',
-    version: '',
-  });
+  const blank = () => ({ ...emptyLine(), id: crypto.randomUUID() as string, version: '' });
   let form = $state(blank());
   const keep = useChange(
     ({ id, version, ...body }: Schemas['StockIn'] & { id: string; version: string }) =>

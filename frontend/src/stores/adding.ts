@@ -97,3 +97,20 @@ export async function readFile(file: File): Promise<{ text: string; problem: str
   if (file.size === 0) return { text: '', problem: `${file.name} is empty.` };
   return { text: await file.text(), problem: '' };
 }
+
+/** A line of the box that nothing is told of yet. */
+export const emptyLine = () => ({
+  motor: '',
+  delay_s: null as number | null,
+  count: '',
+  batch: '',
+  cost: '',
+  case_cost: '',
+  case_owned: false,
+  wanted: '',
+  bought_on: '',
+  bought_at: '',
+  best_before: '',
+  opened: false,
+  keep: '',
+});
