@@ -183,3 +183,54 @@ def test_the_officer_sees_where_each_stands_and_what_was_taken_on(flight: tuple[
     assert card["phase"] == "armed" and card["misfired_at"]
     # A link shows a day to strangers: nothing of who took on what.
     assert me.call("GET", "/range?day=2026-04-18")[0] == 403
+
+
+def test_two_officers_overriding_at_once_are_both_kept_and_the_item_says_one(flight: tuple[Person, str, str]) -> None:
+    me, day, line = flight
+    unknown = next(i for i in listed(me, day, line).values() if i["asks"])
+    both = [said("overrode", line, unknown, by=who, why="seen fly here") for who in ("Odile", "Tamsin")]
+    assert tell(me, day, both)["refused"] == [] and tell(me, day, both)["refused"] == []
+    assert listed(me, day, line)[unknown["key"]]["overridden"].split()[0] in ("Odile", "Tamsin")
+    told = event("told", line, facts={"opening": "at_apogee", "landing": "safe"})
+    tell(me, day, [event("launched", line), told])
+    kept = me.get(f"/launchdays/flights/{told['id']}/holds")["overrides"]
+    assert len(kept) == 2 and sorted(who for who in ("Odile", "Tamsin") if any(f"{who} took it on" in k for k in kept)) == ["Odile", "Tamsin"]
+
+
+def test_an_item_that_went_takes_no_tick_with_it_and_comes_back_open(flight: tuple[Person, str, str]) -> None:
+    me, day, line = flight
+
+    def read(c: float) -> None:
+        tell(me, day, [event("wind", None, facts={"m_s": 2.0, "from_deg": 270.0, "c": c})])
+
+    read(-2.0)
+    cold = listed(me, day, line)["cold"]
+    tell(me, day, [said("ticked", line, cold)])
+    assert listed(me, day, line)["cold"]["ticked"]
+    read(15.0)
+    assert "cold" not in listed(me, day, line)
+    # A phone that has not heard of it yet sends it all the same: kept, and nothing else moves.
+    before = {k: i["ticked"] for k, i in listed(me, day, line).items()}
+    assert tell(me, day, [said("ticked", line, cold)])["refused"] == []
+    assert {k: i["ticked"] for k, i in listed(me, day, line).items()} == before
+    read(-4.0)
+    again = listed(me, day, line)["cold"]
+    assert not again["ticked"] and again["reopened"].startswith("The weather changed")
+
+
+def test_a_list_whose_rocket_went_to_the_bin_is_said_and_loses_nothing(flight: tuple[Person, str, str]) -> None:
+    me, day, line = flight
+    fins = listed(me, day, line)["fins"]
+    tell(me, day, [said("ticked", line, fins)])
+    rocket = me.get(day)["lines"][0]["rocket_id"]
+    assert me.call("DELETE", f"/hangar/rockets/{rocket}")[0] == 204
+    now = me.get(day)
+    assert now["lines"] == [] and "is in the bin: take Inchworm out of it" in now["broken"][0]["say"]
+    assert me.get(f"{day}/pack")["lines"] == []
+    status, out = me.call("GET", f"{day}/lines/{line}/checklist")
+    assert status in (404, 422) and out["message"]
+    # Its phone goes on ticking: nothing of it is refused, and all is there when the rocket is back.
+    weigh = said("ticked", line, {"key": "weigh", "text": "Weigh it", "on": fins["on"]})
+    assert tell(me, day, [weigh])["refused"] == []
+    assert me.call("POST", f"/hangar/rockets/{rocket}/restore")[0] == 200
+    assert listed(me, day, line)["fins"]["ticked"]
