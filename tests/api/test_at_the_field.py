@@ -194,7 +194,10 @@ def test_two_officers_overriding_at_once_are_both_kept_and_the_item_says_one(fli
     told = event("told", line, facts={"opening": "at_apogee", "landing": "safe"})
     tell(me, day, [event("launched", line), told])
     kept = me.get(f"/launchdays/flights/{told['id']}/holds")["overrides"]
-    assert len(kept) == 2 and sorted(who for who in ("Odile", "Tamsin") if any(f"{who} took it on" in k for k in kept)) == ["Odile", "Tamsin"]
+    assert len(kept) == 2 and sorted(who for who in ("Odile", "Tamsin") if any(f"{who} took it on" in k for k in kept)) == [
+        "Odile",
+        "Tamsin",
+    ]
 
 
 def test_an_item_that_went_takes_no_tick_with_it_and_comes_back_open(flight: tuple[Person, str, str]) -> None:
