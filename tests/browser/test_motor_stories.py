@@ -139,10 +139,32 @@ def test_a_saturday_from_question_to_manifest(own: Page, hedda: User, live_serve
     assert label is not None
     expect(row.get_by_text(re.compile(rf"\d+:\d\d {re.escape(label[1])}"))).to_be_visible()
     take = question.get_by_role("button", name=re.compile(r"Put \d flights on the manifest"))
+    once = int(re.findall(r"\d", take.inner_text())[0])
+    question.get_by_label("Flights a rocket").select_option("2")
+    expect(question.get_by_role("button", name=re.compile(rf"Put [{once + 1}-9] flights on the manifest"))).to_be_enabled()
     count = int(re.findall(r"\d", take.inner_text())[0])
     take.click()
     expect(page.get_by_label("Manifest").locator("article")).to_have_count(count)
     expect(page.get_by_role("button", name="Plan from my box")).to_be_visible()
+
+
+def test_the_box_says_what_is_low_and_what_is_past_its_date(own: Page, live_server: Any) -> None:
+    page = own
+    page.goto(f"{live_server.url}/stores/box")
+    page.get_by_label("Your motors").fill("2 C7-5")
+    page.get_by_role("button", name=re.compile(r"Put \d+ motors")).click()
+    page.get_by_role("button", name="Change").click()
+    form = page.get_by_label("A motor for the box")
+    form.get_by_text("Bought, best before, low stock").click()
+    form.get_by_label("Best before").fill("soon")
+    form.get_by_label("Low below").fill("4")
+    form.get_by_role("button", name="Keep it").click()
+    expect(form.get_by_text("is no day")).to_be_visible()
+    form.get_by_label("Best before").fill("2021-06")
+    form.get_by_role("button", name="Keep it").click()
+    box = page.get_by_label("Motors in the box")
+    expect(box.get_by_text("Past its best-before date, 2021-06-30")).to_be_visible()
+    expect(box.get_by_text("Low: 2 left, you keep 4.")).to_be_visible()
 
 
 def test_the_practice_shelf_is_a_switch(own: Page, live_server: Any) -> None:

@@ -21,6 +21,7 @@
   let tried = $state<Record<string, string>>({});
   let saved = $state<Record<string, boolean>>({});
   let costMost = $state('');
+  let mostEach = $state('1');
   let rows = $state<Record<string, Row>>({});
   let proposal = $state<Schemas['ProposalOut']>();
   let asking = $state('');
@@ -41,12 +42,12 @@
         .map((c) => [c.load, c]),
     ).values(),
   ]);
-  const flightOf = (rocket: string) => proposal?.flights.find((f) => f.rocket_id === rocket);
+  const flightsOf = (rocket: string) => proposal?.flights.filter((f) => f.rocket_id === rocket) ?? [];
   const stays = (rocket: string) => proposal?.left_out.find((l) => l.rocket_id === rocket);
   const cellOf = (row: Row, load: string): Cell | undefined => {
     const mine = row.cells.filter((c) => c.load === load);
-    const flown = flightOf(row.rocket_id);
-    return mine.find((c) => flown?.load === load && c.delay_s === flown.delay_s) ?? mine[0];
+    const flown = flightsOf(row.rocket_id);
+    return mine.find((c) => flown.some((f) => f.load === load && c.delay_s === f.delay_s)) ?? mine[0];
   };
 
   $effect(() => {
@@ -56,7 +57,7 @@
       tried: ids.flatMap((id) => (tried[id] ? [{ rocket_id: id, load: tried[id] }] : [])),
       saved: Object.keys(saved).filter((key) => saved[key]),
       cost_most: costMost,
-      most_each: 1,
+      most_each: Number(mostEach),
     };
     // What stands on the manifest takes hours and motors.
     void plan.version;
@@ -172,7 +173,7 @@
         >
         <tbody>
           {#each grid as row (row.rocket_id)}
-            {@const flown = flightOf(row.rocket_id)}
+            {@const flown = flightsOf(row.rocket_id)}
             {@const home = stays(row.rocket_id)}
             <tr class="border-base-300 border-t align-top">
               <th class="py-1.5 pr-3 text-left"
@@ -181,9 +182,14 @@
                 ></th
               >
               <td class="min-w-44 py-1.5 pr-3">
-                {#if flown}<b class="font-display">{flown.told_hour} {flown.label}</b>
-                  <span class="whitespace-nowrap">{flown.height}</span>
-                  <Verdict verdict={flown.verdict} small />
+                {#if flown.length}
+                  {#each flown as f (f.told_hour)}
+                    <span class="block"
+                      ><b class="font-display">{f.told_hour} {f.label}</b>
+                      <span class="whitespace-nowrap">{f.height}</span>
+                      <Verdict verdict={f.verdict} small /></span
+                    >
+                  {/each}
                 {:else if home}<span class="quiet">{home.say}</span>
                   {#if home.buy}<b class="block">{home.buy}</b>{/if}
                 {:else if row.why}<span class="quiet">{row.why}</span>{/if}
@@ -195,7 +201,7 @@
                     <button
                       class={[
                         'min-h-11 w-full rounded border px-1.5 py-0.5 leading-tight',
-                        flown?.load === m.load
+                        flown.some((f) => f.load === m.load)
                           ? 'border-primary bg-primary/10 border-2 font-bold'
                           : 'border-base-300',
                         !cell.here && 'border-dashed',
@@ -222,6 +228,12 @@
         >{busy
           ? 'Writing it down…'
           : `Put ${count(proposal?.flights.length ?? 0, 'flight')} on the manifest`}</button
+      >
+      <label class="flex items-center gap-2"
+        ><span class="font-semibold">Flights a rocket</span>
+        <select class="select select-sm w-16" bind:value={mostEach}>
+          {#each ['1', '2', '3'] as most (most)}<option value={most}>{most}</option>{/each}
+        </select></label
       >
       <label class="flex items-center gap-2"
         ><span class="font-semibold">Spend at most</span>
