@@ -170,6 +170,9 @@ TOLD = {
     "Thimble": "nose cone, balsa, 15.4 x 38 mm\nbody tube 15.4 x 202 mm\n13 mm motor tube, 48 mm\nhook\n3 balsa fins 1.5 mm\nstreamer crepe 5 cm x 1.5 m\n"
     "launch lug 3.2 mm\nclay 2.6 g\ncord 42 cm",
     "Inchworm": "balsa nose 84 mm\nbody tube 27 x 346 mm\n18 mm motor mount with hook\n2 centring rings\n3 balsa fins\nparachute 12 in\ncord 90 cm\nlug",
+    "Old Bellwether": "fibreglass nose 102.4 x 410\nupper tube phenolic 102.4 x 640\nelectronics bay 190 mm\nbody tube phenolic 102.4 x 1000\n"
+    "54 mm mount 400 mm\n3 rings ply\nretainer\n3 fins g10 260 x 130 x 4.1 mm\nrail buttons\nmain parachute 1.6 m\ndrogue 48 cm\n"
+    "shock cord 6 m\nshock cord 8 m\ntwo altimeters",
 }
 
 
