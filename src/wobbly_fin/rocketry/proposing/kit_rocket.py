@@ -207,7 +207,7 @@ def _between(work: _Work, transition: KitPart, d: float, body: Tube) -> bool:
     reach = max((s for s in transition.sizes_m if s > 1.05 * max(wide, d)), default=1.5 * max(wide, d))
     work.ahead.insert(
         work.ahead.index(upper) + 1,
-        {"as": "step", "type": "transition", "length_m": reach, "fore_diameter_m": wide, "aft_diameter_m": d, 
+        {"as": "step", "type": "transition", "length_m": reach, "fore_diameter_m": wide, "aft_diameter_m": d,
          "wall_m": 0.0005 if transition.material == "card" else 0.0012,
          "fore_shoulder_m": 0.8 * wide, "aft_shoulder_m": 0.8 * d, "material": transition.material or "polystyrene"},
     )  # fmt: skip
