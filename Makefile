@@ -16,7 +16,7 @@ BUILT := frontend/dist/manifest.json
 BESIDE := tests/browser tests/faults tests/formats tests/rocketry/choosing tests/sources
 FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
-.PHONY: help demo loaded kernels demo-reset demo-empty run link dev test lint types-check pytest thorough front-check browser bench lighthouse shots wheel interfaces format clean
+.PHONY: help demo loaded kernels demo-reset demo-empty run link dev test lint types-check pytest api thorough front-check browser bench lighthouse shots wheel interfaces format clean
 
 help: ## this list
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -74,8 +74,8 @@ dev: $(DEV_STAMP) $(MODULES) ## hot reload: Vite beside Django
 test: $(VENV)/bin/uv ## lint, types, front-end checks, tests, browser tests
 	$(MAKE) --no-print-directory --jobs 2 --output-sync=target lint types-check kernels front-check $(BUILT)
 	tools/chromium.sh
-	# Each on a core of its own, and with a database of its own; the browser, whose stories wait for answers, comes first.
-	$(MAKE) --no-print-directory --jobs 2 --output-sync=target browser pytest
+	# Three on two cores, each with a database of its own: the browser's stories wait for answers half of their time, and come first.
+	$(MAKE) --no-print-directory --jobs 3 --output-sync=target browser pytest api
 
 kernels: $(DEV_STAMP) # once, lest each half of the tests compiles the same
 	DJANGO_SETTINGS_MODULE=wobbly_fin.site.settings $(PY) -c "import django; django.setup(); from wobbly_fin.site.warm import warm; warm()"
@@ -97,7 +97,10 @@ front-check: $(MODULES)
 	npx --no-install vitest run
 
 pytest: $(DEV_STAMP) $(BUILT)
-	nice -n 5 $(PY) -m pytest $(addprefix --ignore ,$(BESIDE))
+	nice -n 5 $(PY) -m pytest $(addprefix --ignore ,$(BESIDE) tests/api)
+
+api: $(DEV_STAMP) $(BUILT)
+	WOBBLY_VAR=$(CURDIR)/var/api nice -n 5 $(PY) -m pytest tests/api
 
 browser: $(DEV_STAMP) $(BUILT)
 	tools/chromium.sh

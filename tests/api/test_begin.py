@@ -80,7 +80,7 @@ def test_figures_of_proposals_say_which_no_other_beats(hedda: Person) -> None:
 
 
 def test_a_purse_too_small_says_so_and_a_payload_that_breaks_is_kept_with_the_rocket(hedda: Person) -> None:
-    poor = begin(hedda, "goal", **GOAL, cost="5 €")[-1]
+    poor = begin(hedda, "motor", motor="B9-4", cost="5 €")[-1]
     assert "costs about" in poor["why"]
     bad = begin(hedda, "goal", **GOAL, hours="a while")
     assert "hours" in bad[0]["errors"] and not rockets(bad)

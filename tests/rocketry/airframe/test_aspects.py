@@ -28,6 +28,7 @@ from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.materials import Stores, materials
 from wobbly_fin.rocketry.building.schools import Schools
 from wobbly_fin.rocketry.building.step import Plan
+from wobbly_fin.rocketry.proposing.price import price_of
 from wobbly_fin.rocketry.templates.shapes import templates_of
 
 KINDS = {**PART_TYPES, **OLDER_TYPES}
@@ -69,6 +70,7 @@ def test_a_kind_that_says_nothing_of_one_aspect_is_named_with_it(missing: str, m
         "solid": weigh, "push": pressure, "drag": cruise_cd, "outline": outlines, "checks": lambda laid: list(part_findings(laid, Asked())),
         "surface": cutout_cp_m, "template": templates_of,
         "section": lambda laid: pieces_of(laid), "held": lambda laid: fixed(laid, frozenset()),
+        "price": lambda laid: price_of(laid.placed[-1].part),
         "stock": lambda laid: materials(Bench.of(with_spoiler(), Schools(origin="scratch")), Plan(steps=[], remarks=[]), Stores()),
     }  # fmt: skip
     with pytest.raises(UndeclaredError, match=f"spoiler declares no {missing}"):

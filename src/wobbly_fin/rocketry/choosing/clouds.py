@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 
 from wobbly_fin.rocketry.choosing.case import Case
+from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.flight.scatter import Cloud, Question, scatter
 
 RUNS, MORE = 1000, 4
@@ -35,13 +36,18 @@ def inside_of(case: Case) -> tuple[float, bool] | None:
     return share, share < limit - SIGMAS * error or share > limit + SIGMAS * error
 
 
-def hopeless(case: Case) -> float | None:
-    """The share inside of a tenth of the landings, where that shows already that too few are; None where it does not."""
+def hopeless(case: Case) -> Trial | None:
+    """The test of a tenth of the landings, where that shows already that too few are inside; None where it does not."""
     ground = case.situation.ground
     if ground is None or not ground.outline or case.flight.apogee_altitude_m is None:
         return None
     share, error = _share(case, RUNS // 10)
-    return share if share < case.rules.inside_field_min_fraction - HOPELESS * error else None
+    limit = case.rules.inside_field_min_fraction
+    if share >= limit - HOPELESS * error:
+        return None
+    return Trial(
+        name="inside_field", passed=False, value=share, limit=limit, unit="share", margin=(share - limit) / max(1 - limit, error)
+    )
 
 
 def _share(case: Case, runs: int) -> tuple[float, float]:

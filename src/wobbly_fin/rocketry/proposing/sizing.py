@@ -155,18 +155,8 @@ class Sizing:
         fit = [c for c in candidates if not c.against]
         if fit:
             best = max(fit, key=lambda c: (c.settled == "good", c.margin))
-            if (share := hopeless(best.case)) is not None:
-                limit = self.rules.inside_field_min_fraction
-                return None, (
-                    Trial(
-                        name="inside_field",
-                        passed=False,
-                        value=share,
-                        limit=limit,
-                        unit="share",
-                        margin=(share - limit) / (1 - limit),
-                    ),
-                )
+            if (outside := hopeless(best.case)) is not None:
+                return None, (outside,)
             whole = judge(best.configuration, self.situation, self.rules)
             if not whole.against:
                 return whole, ()
