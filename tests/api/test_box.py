@@ -22,7 +22,7 @@ def test_the_box_knows_best_before_where_bought_and_what_is_low(hedda: Person) -
     line = boxed(hedda, best_before="2031-02", bought_on="2026-09", bought_at="the autumn sale", opened=True, keep="5")
     # A month told alone lasts to its end, and something bought in a month was bought from its beginning.
     assert (line["best_before"], line["bought_on"], line["opened"], line["keep"]) == ("2031-02-28", "2026-09-01", True, 5)
-    assert line["said"]["until"] == "best before 2031-02-28" and line["said"]["low"] == "Low: 3 left, you keep 5."
+    assert line["said"]["until"] == "Best before 2031-02-28." and line["said"]["low"] == "Low: 3 left, you keep 5."
     assert line["said"]["bought"] == "Bought 2026-09-01, the autumn sale."
     past = boxed(hedda, best_before="01/2020", bought_at="a friend", keep="3")
     assert "2020-01-31" in past["said"]["over"] and "low" not in past["said"] and past["said"]["bought"] == "Bought at a friend."

@@ -99,18 +99,6 @@
                     <td class="py-2 pr-3"
                       ><span class="font-display text-lg font-bold">{line.name}</span>
                       <span class="quiet block text-sm sm:inline">{line.maker}</span>
-                      {#if line.said.break_even}<span class="quiet block text-sm">{line.said.break_even}</span
-                        >{/if}
-                      {#if line.said.over}<span class="text-error block text-sm">{line.said.over}</span
-                        >{:else if line.said.until}<span class="quiet block text-sm">{line.said.until}</span
-                        >{/if}
-                      {#if line.said.low}<span class="text-warning block text-sm">{line.said.low}</span>{/if}
-                      {#if line.opened}<span class="quiet block text-sm">opened: fly these first</span>{/if}
-                      {#if line.said.bought}<span class="quiet hidden text-sm sm:block"
-                          >{line.said.bought}</span
-                        >{/if}
-                      {#if line.reload && line.case_owned}<span class="quiet block text-sm">case owned</span
-                        >{/if}
                     </td>
                     {#each ['count', 'wanted'] as const as what (what)}
                       <td class="pr-3 whitespace-nowrap">
@@ -143,6 +131,22 @@
                       ></td
                     >
                   </tr>
+                  {@const quiet = [
+                    line.said.until,
+                    line.opened && 'Opened: fly these first.',
+                    line.said.break_even,
+                    line.reload && line.case_owned && 'Case owned.',
+                    line.said.bought,
+                  ].filter(Boolean)}
+                  {#if line.said.over || line.said.low || quiet.length}
+                    <tr>
+                      <td class="pb-2 text-sm" colspan="6">
+                        {#if line.said.over}<span class="text-error block">✕ {line.said.over}</span>{/if}
+                        {#if line.said.low}<span class="text-warning block">⚠ {line.said.low}</span>{/if}
+                        {#if quiet.length}<span class="quiet block">{quiet.join(' · ')}</span>{/if}
+                      </td>
+                    </tr>
+                  {/if}
                 {/each}
               </tbody>
             </table>
