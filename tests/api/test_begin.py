@@ -82,6 +82,8 @@ def test_figures_of_proposals_say_which_no_other_beats(hedda: Person) -> None:
 def test_a_purse_too_small_says_so_and_a_payload_that_breaks_is_kept_with_the_rocket(hedda: Person) -> None:
     poor = begin(hedda, "motor", motor="B9-4", cost="5 €")[-1]
     assert "costs about" in poor["why"]
+    assert begin(hedda, "motor", motor="B9-4", cost="$ 5")[-1]["why"] == poor["why"]
+    assert "payload_size" in begin(hedda, "goal", **GOAL, payload_stands="40 N")[0]["missing"]
     bad = begin(hedda, "goal", **GOAL, hours="a while")
     assert "hours" in bad[0]["errors"] and not rockets(bad)
     cargo = {"low": "60 m", "high": "200 m", "payload_mass": "30 g", "payload_size": "30 x 50 mm", "payload_stands": "40 N"}

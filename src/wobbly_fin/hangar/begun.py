@@ -103,7 +103,7 @@ def read_boxes(way: str, typed: Mapping[str, str], units: UnitChoice) -> Read:
     if way == "kit" and not typed.get("kit", "").strip():
         out.missing["kit"] = ""
     for box in ("within", "fins", "cost", "hours"):
-        text = typed.get(box, "").strip().lower().rstrip("sh€$").strip()
+        text = typed.get(box, "").strip().lower().strip("sh€$ ")
         if text:
             try:
                 out.si[box] = read_number(text, box)
@@ -117,6 +117,8 @@ def read_boxes(way: str, typed: Mapping[str, str], units: UnitChoice) -> Read:
 
 def _payload(typed: Mapping[str, str], out: Read, units: UnitChoice) -> None:
     size = typed.get("payload_size", "").strip()
+    if typed.get("payload_stands", "").strip() and not size:
+        out.missing["payload_size"] = say("begin-payload-both")
     if bool(size) != bool(typed.get("payload_mass", "").strip()):
         out.missing["payload_size" if not size else "payload_mass"] = say("begin-payload-both")
     if not size:

@@ -44,11 +44,14 @@ class Design:
     """
 
     sketch: Sketch
-    airframe: Airframe
     candidate: Candidate
     hours: float
     spared: frozenset[str] = frozenset()
     motor_at_hand: bool = False
+
+    @property
+    def airframe(self) -> Airframe:
+        return self.sketch.airframe()
 
     @property
     def price(self) -> float:
@@ -124,7 +127,7 @@ class Sizing:
                 if not meets(whole, self.wish):
                     return None
                 hours, buildable = hours_of(made)
-                return Design(sketch=made, airframe=made.airframe(), candidate=whole, hours=hours) if buildable else None
+                return Design(sketch=made, candidate=whole, hours=hours) if buildable else None
             self.nearest.missed(failed)
             mended = self._mended(sketch, made.span_m, aims, failed)
             if mended is None:

@@ -22,7 +22,7 @@ _TURN, _AGAIN = 0.05, 0.8  # of a miss, what another try with the same motor cos
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Begun:
+class Try:
     """A sketch with a motor, and about how high they go by a rule of thumb. [m]"""
 
     sketch: Sketch
@@ -37,16 +37,16 @@ class Begun:
 
 @dataclass(slots=True, kw_only=True)
 class Queue:
-    """Beginnings that wait for being sized, the likeliest next: what flew teaches by how much the rule of thumb is off."""
+    """Tries that wait for being sized, the likeliest next: what flew teaches by how much the rule of thumb is off."""
 
-    waiting: list[Begun]
+    waiting: list[Try]
     window_m: tuple[float, float]
     in_box: Collection[str] = ()
     off: dict[str, list[float]] = field(default_factory=dict)
     tries: Counter[str] = field(default_factory=Counter)
     met: set[tuple[str, float]] = field(default_factory=set)
 
-    def next(self) -> Begun | None:
+    def next(self) -> Try | None:
         """The likeliest, taken out; None when none is left."""
         if not self.waiting:
             return None
@@ -56,7 +56,7 @@ class Queue:
         self.waiting.remove(found)
         return found
 
-    def heard(self, begun: Begun, height_m: float | None, *, weak: bool, met: bool) -> None:
+    def heard(self, begun: Try, height_m: float | None, *, weak: bool, met: bool) -> None:
         """How high it really went, if it flew, whether it left the pad too slowly, and whether it met the wish."""
         self.tries[begun.motor.key] += _WEAK if weak else 1
         if height_m:
@@ -64,7 +64,7 @@ class Queue:
         if met:
             self.met.add(begun.pair)
 
-    def _cost(self, begun: Begun, off: float) -> float:
+    def _cost(self, begun: Try, off: float) -> float:
         low, high = self.window_m
         height = begun.thumb_m * math.exp(off)
         # Too high can be mended with clay, too low cannot.
@@ -74,7 +74,7 @@ class Queue:
         return miss + small + bought + _TURN * self.tries[begun.motor.key] + _AGAIN * (begun.pair in self.met)
 
 
-def sketches(wish: Wish, shelf: Sequence[Motor], hand: AtHand) -> Iterator[Begun]:
+def sketches(wish: Wish, shelf: Sequence[Motor], hand: AtHand) -> Iterator[Try]:
     """Every tube, length and set of fins for every motor."""
     number = 0
     for motor in shelf:
@@ -92,7 +92,7 @@ def sketches(wish: Wish, shelf: Sequence[Motor], hand: AtHand) -> Iterator[Begun
             if wish.length_max_m is not None and sketch.length_m > wish.length_max_m:
                 continue
             number += 1
-            yield Begun(sketch=sketch, motor=motor, thumb_m=_thumb_m(sketch, motor))
+            yield Try(sketch=sketch, motor=motor, thumb_m=_thumb_m(sketch, motor))
 
 
 def _bodies(wish: Wish, mount: Tube, hand: AtHand) -> list[Tube]:
