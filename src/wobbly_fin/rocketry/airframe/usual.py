@@ -3,8 +3,11 @@
 All of it is common practice, no source: a nose of three to four widths, a root of two, fins of one and a half, a canopy of twelve.
 """
 
+import math
 from dataclasses import dataclass
 from typing import Any
+
+from wobbly_fin.rocketry.airframe.materials import MATERIALS
 
 SMALL_M, LARGE_M = 0.045, 0.075  # outside diameters from which a rocket is built of ply, and of phenolic and glass
 # What fins are cut from, each about twice as stiff as the one before or more: stiffness goes with G t³. [m]
@@ -97,6 +100,20 @@ class Usual:
     def stiffest(self, span_m: float, stiffer: int) -> bool:
         """Whether there is no stiffer sheet than that."""
         return self.sheet(span_m, stiffer) == self.sheet(span_m, stiffer + 1)
+
+    def stiffer(self, span_m: float, rungs: int, times: float) -> int:
+        """The rungs further up than usual at which a fin flutters at so many times the speed, or else the stiffest sheet."""
+        now = self._stiffness(span_m, rungs)
+        while not self.stiffest(span_m, rungs):
+            rungs += 1
+            if self._stiffness(span_m, rungs) >= times * now:
+                break
+        return rungs
+
+    def _stiffness(self, span_m: float, rungs: int) -> float:
+        """What the speed of flutter goes by for one planform: √(G t³)."""
+        sheet = self.sheet(span_m, rungs)
+        return math.sqrt((MATERIALS[sheet["material"]].shear_modulus_pa or 0.0) * sheet["thickness_m"] ** 3)
 
     @property
     def canopy_m(self) -> float:

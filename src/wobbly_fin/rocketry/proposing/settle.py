@@ -15,25 +15,35 @@ from wobbly_fin.rocketry.proposing.sketch import Sketch
 _CD = 0.75  # of a flat canopy
 _PASSES, _SETTLED = 4, 0.004  # in which they come to terms; what changes less than that share has
 _SPANS = (0.6, 2.2)  # of the body’s width: fins that look and fly like fins
-_ENOUGH = 1.1  # where no fin of that size gives what is asked [calibres]
+ENOUGH = 1.1  # where no fin of that size gives what is asked [calibres]
 _NEAR = (0.94, 1.06)  # where a span sized before is looked for first
 _CUT_M = 0.0005  # a span is found to that
 
 
-def settled(sketch: Sketch, motor: Motor | None, margin_calibres: float, descent_rate_m_s: float, density_kg_m3: float) -> Sketch:
+def settled(
+    sketch: Sketch,
+    motor: Motor | None,
+    margin_calibres: float,
+    descent_rate_m_s: float,
+    density_kg_m3: float,
+    *,
+    enough_calibres: float = ENOUGH,
+) -> Sketch:
     """The same with fins, canopy and guides sized and placed; what its owner knows of them stands.
 
     Parameters
     ----------
     motor : Motor or None
         The one it is balanced with; None: without one.
+    enough_calibres : float
+        The margin up to which clay makes good what no fin of usual size gives.
     """
     told = sketch.own.get("fins", {})
     spans = told is not None and "span_m" not in told
     for _ in range(_PASSES):
         before = sketch
         if spans:
-            sketch = _straight(sketch, motor, margin_calibres)
+            sketch = _straight(sketch, motor, margin_calibres, min(enough_calibres, margin_calibres))
         found = balance(sketch.airframe(), [motor])
         hanging = found.burnout.mass_kg
         across = math.sqrt(8 * hanging * STANDARD_GRAVITY_M_S2 / (math.pi * density_kg_m3 * _CD * descent_rate_m_s**2))
@@ -41,6 +51,11 @@ def settled(sketch: Sketch, motor: Motor | None, margin_calibres: float, descent
         if _alike(before, sketch):
             break
     return sketch
+
+
+def widest_m(sketch: Sketch) -> float:
+    """The longest span of a fin that looks and flies like one. [m]"""
+    return _SPANS[1] * sketch.body.outside_m
 
 
 def _alike(a: Sketch, b: Sketch) -> bool:
@@ -51,9 +66,9 @@ def _alike(a: Sketch, b: Sketch) -> bool:
     return all(abs(x / y - 1) < _SETTLED for x, y in pairs)
 
 
-def _straight(sketch: Sketch, motor: Motor | None, margin_calibres: float) -> Sketch:
+def _straight(sketch: Sketch, motor: Motor | None, margin_calibres: float, enough: float) -> Sketch:
     """The same with a span that gives the margin, or as near below it as fins of usual size come; the rest is clay in the nose."""
-    least, most = (share * sketch.body.outside_m for share in _SPANS)
+    least, most = _SPANS[0] * sketch.body.outside_m, widest_m(sketch)
     airframe, known = sketch.airframe(), dict[float, float]()
     index = [p.id for p in airframe.parts].index(sketch.id_of("fins"))
     fins: Any = list(airframe.parts)[index]
@@ -73,17 +88,17 @@ def _straight(sketch: Sketch, motor: Motor | None, margin_calibres: float) -> Sk
             margin(min(max(share * sketch.span_m, least), most))
     if min(known.values(), default=margin_calibres) >= margin_calibres and margin(least) >= margin_calibres:
         return replace(sketch, span_m=round(least, 4))
-    for wanted in (margin_calibres, (margin_calibres + _ENOUGH) / 2, _ENOUGH):
-        if max(known.values(), default=wanted - 1) < wanted and margin(most) < wanted:
-            continue
+    top = max(known.values(), default=-math.inf)
+    wanted = min(margin_calibres, top if top >= margin_calibres else max(top, margin(most)))
+    if wanted >= enough:
         if min(known.values()) > wanted and margin(least) >= wanted:
             return replace(sketch, span_m=round(least, 4))
         low, high = _beside(known, wanted)
-        span = high if low == high else float(brentq(lambda s, w=wanted: margin(s) - w, low, high, xtol=_CUT_M))
+        span = high if low == high else float(brentq(lambda s: margin(s) - wanted, low, high, xtol=_CUT_M))
         return replace(sketch, span_m=round(span, 4))
     large = replace(sketch, span_m=round(most, 4))
     try:
-        clay = ballast_for(balance(large.airframe(), [motor]), min(_ENOUGH, margin_calibres))
+        clay = ballast_for(balance(large.airframe(), [motor]), enough)
     except NoSolutionError:
         return large
     return replace(large, ballast_kg=round(max(large.ballast_kg + clay.mass_kg, 0.0), 4))

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
+from wobbly_fin.rocketry.airframe.solve import smaller_margin
 from wobbly_fin.rocketry.choosing.clouds import hopeless
 from wobbly_fin.rocketry.choosing.pick import Candidate, judge, judge_delays
 from wobbly_fin.rocketry.choosing.rules import Rules
@@ -17,9 +18,9 @@ from wobbly_fin.rocketry.flight.flight import fly
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.proposing.at_hand import AtHand
 from wobbly_fin.rocketry.proposing.effort import hours_of, price_of_all
-from wobbly_fin.rocketry.proposing.settle import settled
+from wobbly_fin.rocketry.proposing.settle import ENOUGH, settled, widest_m
 from wobbly_fin.rocketry.proposing.sketch import Sketch
-from wobbly_fin.rocketry.proposing.tries import STRETCHES
+from wobbly_fin.rocketry.proposing.tries import STRETCHES, room_for
 from wobbly_fin.rocketry.proposing.wish import Wish
 
 Configure = Callable[[Sketch], Configuration]
@@ -83,11 +84,12 @@ class Nearest:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Aims:
-    """How far up their windows margin, descent and height are put."""
+    """How far up their windows margin, descent and height are put; from which margin on fins of usual size are enough. [calibres]"""
 
     margin: float = 0.4
     fall: float = 0.55
     height: float = 0.6
+    enough: float = ENOUGH
 
     def straighter(self, by: float) -> "Aims":
         """Well up the margin's window, by a share of it at least."""
@@ -129,24 +131,33 @@ class Sizing:
                 hours, buildable = hours_of(made)
                 return Design(sketch=made, candidate=whole, hours=hours) if buildable else None
             self.nearest.missed(failed)
-            mended = self._mended(sketch, made.span_m, aims, failed)
-            if mended is None:
+            mended = self._mended(sketch, made, motor, aims, failed)
+            if mended is None or not room_for(self.wish, mended[0]):
                 return None
             sketch, aims = mended
         return None
 
-    def _mended(self, sketch: Sketch, span_m: float, aims: Aims, failed: Sequence[Trial]) -> tuple[Sketch, Aims] | None:
-        """The sketch and what it is aimed at, with what failed made better; None where nothing can be."""
+    def _mended(
+        self, sketch: Sketch, made: Sketch, motor: Motor, aims: Aims, failed: Sequence[Trial]
+    ) -> tuple[Sketch, Aims] | None:
+        """The sketch and what it is aimed at, with what failed as made better; None where nothing can be."""
         names = {t.name for t in failed}
-        if "flutter" in names and not sketch.usual.stiffest(span_m, sketch.stiffer):
-            sketch, names = replace(sketch, stiffer=sketch.stiffer + 1), names - {"flutter"}
+        flutter = next((t for t in failed if t.name == "flutter"), None)
+        if flutter is not None and not sketch.usual.stiffest(made.span_m, sketch.stiffer):
+            short = _number(flutter.value) / max(_number(flutter.limit), 1.0)
+            sketch, names = replace(sketch, stiffer=sketch.usual.stiffer(made.span_m, sketch.stiffer, short)), names - {"flutter"}
         if "bay" in names and sketch.stretch < STRETCHES[-1] + _LONGER:
             sketch, names = replace(sketch, stretch=sketch.stretch + _LONGER), names - {"bay"}
         leaning = [t for t in failed if t.name.startswith("stable")]
-        if leaning and aims.margin < _MOST_MARGIN:
+        wide = made.span_m > 0.99 * widest_m(sketch)
+        if leaning and (aims.margin < _MOST_MARGIN or (wide and aims.enough < self.wish.margin_calibres[1])):
             least, most = self.wish.margin_calibres
-            short = max(float(t.limit or 0.0) - float(t.value or 0.0) for t in leaning)
+            short = max(_number(t.limit) - _number(t.value) for t in leaning)
             aims, names = aims.straighter(1.3 * short / (most - least) + 0.05), names - {t.name for t in leaning}
+            if wide:
+                # No fin of usual size does it: clay in the nose.
+                has = smaller_margin(balance(made.airframe(), [motor]))
+                aims = replace(aims, enough=min(has + 1.5 * short + 0.05, most))
         outside = names & {"inside_field", "drift"}
         if outside and aims != aims.nearer:
             aims, names = aims.nearer, names - outside
@@ -196,7 +207,8 @@ class Sizing:
         (least, most), (slow, fast) = self.wish.margin_calibres, self.wish.descent_rate_m_s
         fast = max(min(fast, _TOLD_OFF * self.rules.descent_rate_max_m_s), slow)
         density = self.situation.site.pad_density_kg_m3
-        return settled(sketch, motor, least + aims.margin * (most - least), slow + aims.fall * (fast - slow), density)
+        margin = least + aims.margin * (most - least)
+        return settled(sketch, motor, margin, slow + aims.fall * (fast - slow), density, enough_calibres=aims.enough)
 
     def _height_m(self, sketch: Sketch, motor: Motor) -> float:
         return max(fly(self._loaded(sketch, motor).ready, motor, None, self.situation.site).apogee_altitude_m or 0.0, 0.1)
@@ -206,6 +218,10 @@ class Sizing:
         return base.loading(
             [MountLoad(mount=base.mounts[0].key, motor=motor, delay_s=motor.delays_s[0] if motor.delays_s else None)]
         )
+
+
+def _number(figure: float | str | None) -> float:
+    return float(figure) if isinstance(figure, (int, float)) else 0.0
 
 
 def meets(found: Candidate, wish: Wish) -> bool:

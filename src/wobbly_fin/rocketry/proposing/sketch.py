@@ -12,6 +12,7 @@ from typing import Any
 from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.parts import PART_TYPES, Part
 from wobbly_fin.rocketry.airframe.usual import Usual
+from wobbly_fin.rocketry.assembly.stand import USUAL_HANDS
 from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.flight.sequence import Sequence
 from wobbly_fin.rocketry.proposing.wish import Cargo
@@ -73,12 +74,17 @@ def body_tubes(mount: Tube, diameter_m: float | None, cargo: Cargo | None) -> li
         usual = Usual(diameter_m)
         made = Tube(bore_m=diameter_m - 2 * usual.wall_m, outside_m=diameter_m, material=usual.tube)
         return near or ([made] if made.bore_m >= least else [])
-    found = [t for t in _sold("body_tube") if t.bore_m >= least and t.bore_m - mount.outside_m < _WIDEST_RING_M]
+    # Built through the wall, rings and fins are glued by a stick between the tubes.
+    through = mount.outside_m + 2 * USUAL_HANDS.stick_wide_m + 0.0005
+    found = [
+        t for t in _sold("body_tube") if t.bore_m >= max(least, 0.0 if t.small else through) and t.bore_m - mount.outside_m < _WIDEST_RING_M
+    ]
     if mount.outside_m > _HEAVY_M:
         # Few tubes are sold that wide: what would have to be found, with room for rings that carry a heavy motor's push, or for a slow flight.
-        widths = [least + 0.004, *(share * mount.outside_m for share in (1.25, 1.6, 2.1))]
+        least = max(least, through)
+        widths = [least, *(share * mount.outside_m for share in (1.25, 1.6, 2.1))]
         taken = [t.bore_m for t in found]
-        for bore in (round(w, 3) for w in widths if w >= least + 0.004):
+        for bore in (round(w, 3) for w in widths if w >= least):
             if all(abs(bore / t - 1) > 0.1 for t in taken):
                 taken.append(bore)
                 found.append(
@@ -349,7 +355,9 @@ class Sketch:
         button = {"type": "rail_button", **guide, **usual.button}
         yield {**button, "as": "aft button", "name": "aft button", "offset_m": 0.026}
         ahead = self.body_m - (2 * d if self.charged else self.lids_m / 2 + 0.02)
-        yield {**button, "as": "front button", "name": "front button", "offset_m": min(max(clear, behind), ahead)}
+        # Between the rings nobody gets at its nut, once the mount is in.
+        rings = 0.0 if tube.small else self.mount_m + 0.03
+        yield {**button, "as": "front button", "name": "front button", "offset_m": min(max(clear, behind, rings), ahead)}
 
     def _recovery(self) -> Iterator[dict[str, Any]]:
         usual = self.usual

@@ -87,12 +87,15 @@ def sketches(wish: Wish, shelf: Sequence[Motor], hand: AtHand) -> Iterator[Try]:
                 charged=motor.kind == "single",
             )  # fmt: skip
             sketch = hand.used(sketch)
-            if body.own_m and body.own_m < sketch.body_m:
-                continue
-            if wish.length_max_m is not None and sketch.length_m > wish.length_max_m:
-                continue
-            number += 1
-            yield Try(sketch=sketch, motor=motor, thumb_m=_thumb_m(sketch, motor))
+            if room_for(wish, sketch):
+                number += 1
+                yield Try(sketch=sketch, motor=motor, thumb_m=_thumb_m(sketch, motor))
+
+
+def room_for(wish: Wish, sketch: Sketch) -> bool:
+    """Whether it is no longer than wished, nor its body than the tube at hand."""
+    own = sketch.body.own_m
+    return (not own or own >= sketch.body_m) and (wish.length_max_m is None or sketch.length_m <= wish.length_max_m)
 
 
 def _bodies(wish: Wish, mount: Tube, hand: AtHand) -> list[Tube]:
