@@ -37,6 +37,7 @@ from wobbly_fin.rocketry.proposing.wish import Cargo, Wish
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 from wobbly_fin.rocketry.units.parse import parse, read_number
 from wobbly_fin.stores.conditions import today
+from wobbly_fin.stores.materials import stores_of
 from wobbly_fin.stores.parts import part_shelf
 from wobbly_fin.stores.shelf import Shelved, shelf_for
 from wobbly_fin.stores.stock import stock_of
@@ -273,7 +274,7 @@ def _shown(sketch: Sketch, only: Sequence[Shelved]) -> dict[str, str]:
 
 
 def _at_hand(user: User) -> AtHand:
-    """Parts of their own, as they were measured."""
+    """Parts of their own, as they were measured, and tubes and sheets in their stores."""
     found = []
     for item in part_shelf(user):
         if item.key.startswith("own:"):
@@ -281,7 +282,7 @@ def _at_hand(user: User) -> AtHand:
                 found.append(PART_TYPES[item.type](**tupled(dict(item.figures))))
             except (RocketryError, TypeError):
                 continue  # kept by an earlier version, and no whole part by itself
-    return AtHand.of(found)
+    return AtHand.of(found, stores=stores_of(user))
 
 
 def _real(shelf: list[Shelved]) -> list[Shelved]:

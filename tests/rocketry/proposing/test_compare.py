@@ -6,6 +6,8 @@ import pytest
 
 from wobbly_fin.rocketry.airframe.aspects import undeclared
 from wobbly_fin.rocketry.airframe.parts import PART_TYPES, BodyTube, Cord, FinSet, Part, StaticPort
+from wobbly_fin.rocketry.airframe.usual import Usual, stiffness
+from wobbly_fin.rocketry.building.materials import SheetAtHand, Stores, TubeAtHand
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.proposing.at_hand import AtHand
 from wobbly_fin.rocketry.proposing.begin import Have, beginnings
@@ -82,3 +84,42 @@ def test_parts_at_hand_are_found_by_what_fits() -> None:
     mount = part(sketch, "mount")
     assert AtHand.of([mount]).mount_tube(mount.inner_diameter_m) is not None  # type: ignore[attr-defined]
     assert AtHand.of([mount]).mount_tube(0.05) is None and mount_tube(0.024).own_m == 0.0
+
+
+def sheet(material: str, mm: float, length: float = 0.9, width: float = 0.1) -> SheetAtHand:
+    return SheetAtHand(key=f"{material} {mm}", name="", material=material, thickness_m=mm / 1000, length_m=length, width_m=width)
+
+
+def test_fins_are_cut_from_a_sheet_in_stores_that_is_stiff_and_large_enough() -> None:
+    sketch = drawn()  # usually hard balsa of 3.1 mm or near it
+    told = sketch.usual.sheet(sketch.span_m)
+    thin, thick, small = sheet("balsa", 1.0), sheet("birch-ply", 3.0), sheet(told["material"], 1000 * told["thickness_m"], 0.05)
+    assert AtHand.of([], stores=Stores(sheets=(thin, small))).cut(sketch) == sketch
+    hand = AtHand.of([], stores=Stores(sheets=(thin, small, thick, sheet("birch-ply", 12.0))))
+    cut = hand.cut(sketch)
+    assert cut.own["fins"] == {"material": "birch-ply", "thickness_m": 0.003} and "fins" in hand.spared(cut)
+    # What no longer does is put back, and another is bought.
+    assert "fins" not in hand.cut(replace(cut, stiffer=4)).own or hand.cut(replace(cut, stiffer=4)).own != cut.own
+
+
+def test_a_tube_in_stores_is_taken_for_the_one_that_is_sold_so_wide() -> None:
+    sketch = drawn()
+    raw = TubeAtHand(key="t", name="", outer_diameter_m=sketch.body.outside_m + 0.0002, length_m=0.77)
+    (tube,) = AtHand.of([], stores=Stores(tubes=(raw,))).body_tubes(0.03)
+    assert tube.bore_m == sketch.body.bore_m and tube.own_m == 0.77
+    assert not AtHand.of([], stores=Stores(tubes=(replace(raw, outer_diameter_m=0.0437),))).body_tubes(0.03)
+
+
+def test_a_fin_that_flutters_is_cut_from_the_sheet_that_does_not() -> None:
+    usual = Usual(0.08)
+    rungs = usual.stiffer(0.1, 0, 1.5)
+    assert (
+        stiffness(**usual.sheet(0.1, rungs))
+        >= 1.5 * stiffness(**usual.sheet(0.1, 0))
+        > stiffness(**usual.sheet(0.1, rungs - 1)) / 1.5
+    )
+    assert usual.stiffer(0.1, 0, 1.01) == 1 and usual.stiffest(0.1, usual.stiffer(0.1, 0, 1e3))
+    # Twice as thick: √8 times; by hand for 3 mm ply of 0.62 GPa or whatever its modulus is.
+    assert (
+        stiffness("birch-ply", 0.006) == pytest.approx(8**0.5 * stiffness("birch-ply", 0.003)) and stiffness("felt", 0.01) == 0.0
+    )

@@ -19,6 +19,12 @@ _RUNGS_M = (0.031, SMALL_M)  # widths from which fins begin one rung further up
 _LONG_M = (0.08, 0.11)  # spans from which they do, too
 
 
+def stiffness(material: str, thickness_m: float) -> float:
+    """What the speed of flutter goes by for one planform: √(G t³); nought for what no modulus is known of. [√(N m)]"""
+    known = MATERIALS.get(material)
+    return math.sqrt((known.shear_modulus_pa or 0.0) * thickness_m**3) if known else 0.0
+
+
 @dataclass(frozen=True, slots=True)
 class Usual:
     """What is usual for a body so wide. Lengths in m, masses in kg."""
@@ -103,17 +109,12 @@ class Usual:
 
     def stiffer(self, span_m: float, rungs: int, times: float) -> int:
         """The rungs further up than usual at which a fin flutters at so many times the speed, or else the stiffest sheet."""
-        now = self._stiffness(span_m, rungs)
+        now = stiffness(**self.sheet(span_m, rungs))
         while not self.stiffest(span_m, rungs):
             rungs += 1
-            if self._stiffness(span_m, rungs) >= times * now:
+            if stiffness(**self.sheet(span_m, rungs)) >= times * now:
                 break
         return rungs
-
-    def _stiffness(self, span_m: float, rungs: int) -> float:
-        """What the speed of flutter goes by for one planform: √(G t³)."""
-        sheet = self.sheet(span_m, rungs)
-        return math.sqrt((MATERIALS[sheet["material"]].shear_modulus_pa or 0.0) * sheet["thickness_m"] ** 3)
 
     @property
     def canopy_m(self) -> float:

@@ -120,6 +120,7 @@ class Sizing:
         """
         aims = Aims()
         for _ in range(_MENDS):
+            sketch = self.hand.cut(sketch)
             made = self._of_height(self._settled(sketch, motor, aims), motor, aims)
             if made is None:
                 return None

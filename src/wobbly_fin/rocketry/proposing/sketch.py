@@ -46,7 +46,8 @@ class Tube:
         return self.usual.small
 
 
-def _sold(kind: str) -> Iterator[Tube]:
+def sold(kind: str) -> Iterator[Tube]:
+    """Tubes of a kind that are sold."""
     for item in STOCK.values():
         f = item.figures
         if item.type == kind:
@@ -55,7 +56,7 @@ def _sold(kind: str) -> Iterator[Tube]:
 
 def mount_tube(diameter_m: float) -> Tube:
     """For motors of a diameter: one that is sold where there is one."""
-    known = [t for t in _sold("motor_tube") if 0 <= t.bore_m - diameter_m < 0.001]
+    known = [t for t in sold("motor_tube") if 0 <= t.bore_m - diameter_m < 0.001]
     if known:
         return min(known, key=lambda t: t.bore_m)
     wall = 0.0005 if diameter_m < 0.03 else 0.0016
@@ -70,14 +71,16 @@ def body_tubes(mount: Tube, diameter_m: float | None, cargo: Cargo | None) -> li
     """Tubes a mount goes into with rings, slimmest first; of a diameter asked for that one."""
     least = max(mount.outside_m + 0.0012, (cargo.diameter_m + 0.001) if cargo else 0.0)
     if diameter_m is not None:
-        near = [t for t in _sold("body_tube") if abs(t.outside_m - diameter_m) < 0.001 and t.bore_m >= least]
+        near = [t for t in sold("body_tube") if abs(t.outside_m - diameter_m) < 0.001 and t.bore_m >= least]
         usual = Usual(diameter_m)
         made = Tube(bore_m=diameter_m - 2 * usual.wall_m, outside_m=diameter_m, material=usual.tube)
         return near or ([made] if made.bore_m >= least else [])
     # Built through the wall, rings and fins are glued by a stick between the tubes.
     through = mount.outside_m + 2 * USUAL_HANDS.stick_wide_m + 0.0005
     found = [
-        t for t in _sold("body_tube") if t.bore_m >= max(least, 0.0 if t.small else through) and t.bore_m - mount.outside_m < _WIDEST_RING_M
+        t
+        for t in sold("body_tube")
+        if t.bore_m >= max(least, 0.0 if t.small else through) and t.bore_m - mount.outside_m < _WIDEST_RING_M
     ]
     if mount.outside_m > _HEAVY_M:
         # Few tubes are sold that wide: what would have to be found, with room for rings that carry a heavy motor's push, or for a slow flight.
