@@ -157,6 +157,12 @@ def test_what_is_missing_is_named(hedda: Person, way: str, typed: dict[str, str]
 def test_a_goal_nobody_reaches_says_why(hedda: Person) -> None:
     messages = begin(hedda, "goal", low="20 km", high="25 km", mount="13 mm")
     assert messages[-1]["ended"] and "highest" in messages[-1]["why"]
+    # What came nearest is drawn all the same, and says itself that it is not what was asked for.
+    (near,) = rockets(messages)
+    assert near["drawn"] and near["said"]["height"] and near["length_m"] > 0.1
+    egg = {"payload_mass": "30 g", "payload_size": "30 x 50 mm", "payload_stands": "0.2 N"}
+    broken = begin(hedda, "goal", low="60 m", high="200 m", mount="18 mm", **egg)
+    assert all(r["verdict"] == "no" and "nearest" in r["headline"] for r in rockets(broken)) and len(rockets(broken)) == 1
     wide = begin(hedda, "goal", low="100 m", high="200 m", mount="13 mm", payload_mass="2 kg", payload_size="120 x 300 mm")
     assert wide[-1]["why"]
 

@@ -70,7 +70,13 @@ class Read:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Begun:
-    """A whole rocket, the board it would have if it were kept, and what it takes to make: hours, and money by rough prices."""
+    """A whole rocket, the board it would have if it were kept, and what it takes to make: hours, and money by rough prices.
+
+    Attributes
+    ----------
+    failed : bool
+        It came nearest, and a test of the search stands against it (the board has not simulated its landings).
+    """
 
     file: RocketFile
     board: Board
@@ -79,6 +85,7 @@ class Begun:
     price: float
     beginning: Beginning | None = None
     limits: tuple[str, ...] = ()
+    failed: bool = False
 
 
 def read_boxes(way: str, typed: Mapping[str, str], units: UnitChoice) -> Read:
@@ -208,15 +215,23 @@ class _Told:
             yield made
             if len(shown) == MOST_SHOWN:
                 break
+        if not shown and nearest.sketch is not None and nearest.motor is not None:
+            # Drawn all the same, with what stands against it.
+            price = price_of_all(nearest.sketch, (), nearest.motor if nearest.motor.key not in boxed else None)
+            yield self._asked(
+                nearest.sketch, [of[nearest.motor.key]], price=price, hours=hours_of(nearest.sketch)[0], failed=nearest.stopped
+            )
         yield "" if shown else why_none(wish, nearest, self.units)
 
     def _motor(self) -> Motor:
         """The label typed: a motor of the shelf of that name, else what is usual for it."""
         label = self.typed["motor"].strip()
         name, wide = label.partition("-")[0].upper(), self.read.si.get("mount")
-        own = [s.motor for s in shelf_for(self.user, []) if s.motor.name.upper() == name]
-        if own:
-            return own[0]
+        shelf = [s.motor for s in shelf_for(self.user, [])]
+        # "F66-P" is a motor of its own; "C8-5" is a C8 with one of its delays.
+        for wanted in (label.upper(), name):
+            if own := [m for m in shelf if wanted in (m.name.upper(), m.label.upper())]:
+                return own[0]
         try:
             return typical_motor(label, diameter_m=wide)
         except RocketryError as error:

@@ -52,6 +52,9 @@ def why_none(wish: Wish, nearest: Nearest, units: UnitChoice = METRIC) -> str:
         if wish.mount_diameter_m is None:
             return say("proposal-no-motor-at-all")
         return say("proposal-no-motor", across=show(wish.mount_diameter_m, "short_length", units))
+    if nearest.ceiling_m is not None:
+        ceiling, wanted = (show(x, "height", units) for x in (nearest.ceiling_m, wish.apogee_m[0]))
+        return say("proposal-ceiling", ceiling=ceiling, wanted=wanted)
     if 0 < nearest.highest_m < wish.apogee_m[0]:
         return say(
             "proposal-too-low", height=show(nearest.highest_m, "height", units), wanted=show(wish.apogee_m[0], "height", units)

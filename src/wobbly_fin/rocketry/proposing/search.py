@@ -67,6 +67,10 @@ def seek(
         exact = [m for m in shelf if wish.motor in (m.name, m.label)]
         shelf = exact or [m for m in shelf if m.name == wish.motor.partition("-")[0]]
     nearest.fitting = len(shelf)
+    ceiling = situation.site.ceiling_m
+    if ceiling is not None and wish.apogee_m[0] >= ceiling:
+        nearest.ceiling_m = ceiling
+        return
     queue = Queue(waiting=list(sketches(wish, shelf, hand)), window_m=wish.apogee_m, in_box=in_box)
     sizing = Sizing(wish=wish, situation=situation, configure=configure, rules=rules, nearest=nearest, hand=hand)
     for number in range(MOST_JUDGED):

@@ -25,6 +25,7 @@ from wobbly_fin.rocketry.proposing.wish import Wish
 
 Configure = Callable[[Sketch], Configuration]
 _MENDS, _LONGER = 6, 2.0  # how often a try is mended; by how many widths a bay is made longer
+_BY_HEIGHT = 100  # more tests than there are: a height that is out of the window stands behind every test
 _MOST_CLAY = 2.5  # of what it weighs without
 _MOST_MARGIN = 0.97  # of its window
 _TOLD_OFF = 0.97  # of a limit, what is kept clear of it
@@ -66,17 +67,35 @@ class Nearest:
     highest_m: float = 0.0
     lowest_m: float = math.inf
     fitting: int = 0
+    ceiling_m: float | None = None  # of the field, where all that is wished for is above it
     first_m: float | None = None  # of the latest, as sized, before any clay
     cheapest: float = math.inf  # of what would do but for its price [money]
     quickest_h: float = math.inf  # and but for its hours
     failed: tuple[Trial, ...] = ()  # of what came nearest
     latest: tuple[Trial, ...] = ()
+    sketch: Sketch | None = None  # what came nearest
+    motor: Motor | None = None
+    off: float = math.inf  # and how far off it was: tests that stand against it, or beyond all of them by the height
 
-    def missed(self, failed: tuple[Trial, ...]) -> None:
+    def missed(self, failed: tuple[Trial, ...], sketch: Sketch, motor: Motor) -> None:
         """What stood against one."""
         self.latest = failed
         if not self.failed or len(failed) < len(self.failed):
             self.failed = failed
+        self._near(len(failed), sketch, motor)
+
+    def fell_short(self, times: float, sketch: Sketch, motor: Motor) -> None:
+        """By how many times one went less high than wished, or higher."""
+        self._near(_BY_HEIGHT + abs(math.log(times)), sketch, motor)
+
+    def _near(self, off: float, sketch: Sketch, motor: Motor) -> None:
+        if off < self.off:
+            self.off, self.sketch, self.motor = off, sketch, motor
+
+    @property
+    def stopped(self) -> bool:
+        """Whether tests stand against what came nearest; else only a window is missed."""
+        return self.off < _BY_HEIGHT
 
     def saw(self, apogee_m: float) -> None:
         self.highest_m, self.lowest_m = max(self.highest_m, apogee_m), min(self.lowest_m, apogee_m)
@@ -131,7 +150,7 @@ class Sizing:
                     return None
                 hours, buildable = hours_of(made)
                 return Design(sketch=made, candidate=whole, hours=hours) if buildable else None
-            self.nearest.missed(failed)
+            self.nearest.missed(failed, made, motor)
             mended = self._mended(sketch, made, motor, aims, failed)
             if mended is None or not room_for(self.wish, mended[0]):
                 return None
@@ -185,6 +204,7 @@ class Sizing:
         self.nearest.saw(height)
         self.nearest.first_m = height
         if height < low:
+            self.nearest.fell_short(height / low, sketch, motor)
             return None
         aim = low + aims.height * (high - low)
         if height <= max(aim, _TOLD_OFF * high if aims.height >= 0.5 else 0.0):
@@ -202,7 +222,10 @@ class Sizing:
             here = (sketch.weight_kg, off)
             light, heavy = (here, (heavy[0], heavy[1] / 2)) if off > 0 else ((light[0], light[1] / 2), here)
         self.nearest.saw(height)
-        return sketch if low <= height <= high else None
+        if low <= height <= high:
+            return sketch
+        self.nearest.fell_short(height / high, sketch, motor)
+        return None
 
     def _settled(self, sketch: Sketch, motor: Motor, aims: Aims) -> Sketch:
         (least, most), (slow, fast) = self.wish.margin_calibres, self.wish.descent_rate_m_s

@@ -18,6 +18,7 @@ proposal-guessed = masses are guessed from sizes until you have it on a scale
 
 proposal-no-motor = No motor { $across } across is in the box.
 proposal-too-low = The highest that any motor in the box takes a rocket like this is about { $height }; { $wanted } was asked for.
+proposal-ceiling = Your field allows flights up to { $ceiling }; you asked for at least { $wanted }. Wish for less, or choose a field with a higher ceiling.
 proposal-too-high = The lowest that could be had is about { $height }, with all the ballast a motor lifts; { $wanted } was asked for at most.
 proposal-no-room = Nothing as short as asked holds a motor, its mount and what it comes down under, in a tube that takes the payload.
 proposal-fails = Of all that were tried, what came nearest failed: { $tests }. A longer rod, another day or a wider wish may let it pass.
@@ -49,6 +50,7 @@ narrow-measure = Measure the { $part }, { $figure }: its guess moves the height 
 
 ## What a rocket just begun rests on.
 
+begun-nearest = This comes nearest. The sentence above says what stops it: change that, or take it and try on.
 begun-sure = Guessed so far: height give or take { $height }, balance give or take { $margin } calibres.
 begun-name = { $across } rocket
 begun-missing = Not told, so as usual: { $parts }.
