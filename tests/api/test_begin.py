@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 
 from tests.api.conftest import Person
+from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.rocketry.airframe.balance import balance
@@ -233,3 +234,12 @@ def test_a_wish_that_is_none_is_refused_at_its_box(hedda: Person, inchworm: str,
 def test_a_quick_rocket_is_asked_to_grow_first(hedda: Person) -> None:
     status, refused = hedda.call("POST", f"/hangar/rockets/{hedda.rocket()['id']}/wish", {"want": "inside"})
     assert status == 422 and "grow" in refused["message"]
+
+
+def test_without_a_single_motor_a_goal_is_met_by_what_is_usual_of_several_classes_and_widths(hedda: Person) -> None:
+    Preferences.objects.filter(user=hedda.user).update(practice=False)
+    messages = begin(hedda, "goal", low="100 m", high="200 m")
+    found = rockets(messages)
+    assert len(found) >= 3 and len({round(r["diameter_m"], 4) for r in found}) == len(found)
+    # A class comes in several cases: each is shown in the mount it was chosen for.
+    assert all(r["said"]["height"] and r["verdict"] != "no" and not r["practice"] for r in found)

@@ -161,6 +161,8 @@ def test_a_class_in_general_stands_for_no_motor() -> None:
     assert (motor.name, motor.label_with(4.0)) == ("B", "B with 4 s")
     assert any_of_class("B", 0.018, 0.060) is None, "no case is that short"
     assert any_of_class("G", 0.018, 0.3) is None, "nobody sells one"
+    small, wide = any_of_class("A", 0.013, 0.1), any_of_class("A", 0.018, 0.1)
+    assert small is not None and wide is not None and small.key != wide.key, "one class in two cases"
     booster = any_of_class("B", 0.018, 0.075, "-0")
     assert booster is not None and (booster.kind, booster.name, booster.delays_s) == ("booster", "B-0", ())
     assert any_of_class("G", 0.029, 0.2, "-0") is None, "composite boosters do not light the next stage"

@@ -99,7 +99,11 @@
 
 {#if way}
   <div class="grid grid-cols-1 gap-3 lg:grid-cols-[340px_1fr]">
-    <form class="paper self-start p-4" onsubmit={(e) => e.preventDefault()} novalidate>
+    <form
+      class="paper grid grid-cols-2 items-end gap-x-3 self-start p-4 lg:block"
+      onsubmit={(e) => e.preventDefault()}
+      novalidate
+    >
       {#snippet one(box: BeginBox)}
         {@const error = found.errors[box.name] ?? (begun ? found.missing[box.name] : undefined)}
         {#if box.choices}
@@ -115,7 +119,7 @@
             </select>
           </label>
         {:else if box.lines}
-          <label class="mb-3 block">
+          <label class="col-span-2 mb-3 block">
             <span class="mb-0.5 block font-semibold">{box.label}</span>
             <textarea
               class="textarea w-full"
@@ -141,9 +145,14 @@
       {/snippet}
       {#each boxes.filter((b) => !b.more) as box (box.name)}{@render one(box)}{/each}
       {#if boxes.some((b) => b.more)}
-        <details open={boxes.some((b) => b.more && (texts[b.name] || found.errors[b.name]))}>
+        <details
+          class="col-span-2"
+          open={boxes.some((b) => b.more && (texts[b.name] || found.errors[b.name]))}
+        >
           <summary class="link mb-2 cursor-pointer">More wishes</summary>
-          {#each boxes.filter((b) => b.more) as box (box.name)}{@render one(box)}{/each}
+          <div class="grid grid-cols-2 items-end gap-x-3 lg:block">
+            {#each boxes.filter((b) => b.more) as box (box.name)}{@render one(box)}{/each}
+          </div>
         </details>
       {/if}
     </form>

@@ -179,7 +179,9 @@ def any_of_class(name: str, diameter_m: float, longest_m: float, ending: str = "
         return None
     hard = motor.unsure.thrust
     unsure = replace(motor.unsure, thrust=(min(0.6, hard[0]), max(1.7, hard[1])), any_of_class=True)
-    return replace(motor, delays_s=() if ending else tuple(float(d) for d in range(2, 13)), unsure=unsure)
+    delays_s = () if ending else tuple(float(d) for d in range(2, 13))
+    # One class comes in several cases: each a motor of its own.
+    return replace(motor, delays_s=delays_s, unsure=unsure, revision=f"{wide_mm} mm")
 
 
 # Classes sold in each diameter. [mm]

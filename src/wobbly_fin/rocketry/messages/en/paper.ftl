@@ -12,4 +12,4 @@ paper-result = What came of it? Choose.
 
 mask-title = Mask of the { $part }, { $second }
 mask-wrap = Wrap it round the tube: { $round } round, and { $overlap } to overlap. Cut the fields out; what is left covers.
-mask-order = { $base } is on and dry first; { $second } goes into the openings. Pull the mask off while the last coat is soft, low and slowly.
+mask-order = First paint it { $base } and let it dry. Then { $second } goes into the openings. Pull the mask off while the last coat is soft, low and slowly.
