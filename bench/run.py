@@ -175,6 +175,7 @@ def main() -> None:
     page.main()
     board.main()
     subprocess.run([sys.executable, "-m", "bench.saturday"], check=True)
+    subprocess.run([sys.executable, "-m", "bench.proposals"], check=True)
     starts()
     after = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
     print(f"memory: {before / 1024:.0f} MB after loading, {after / 1024:.0f} MB at the most (scipy and this bench included)")

@@ -128,6 +128,10 @@ def test_a_purse_and_an_evening_that_are_too_small_say_so(run: Any) -> None:
     long = run("propose", GOALS[0] | {"want": want | {"hours_max": 0.5}})[1]
     assert long["designs"] == [] and "hours" in long["why"]
     assert found["cost"] > 5 and found["hours"] > 0.5
+    plain = run("propose", GOALS[0] | {"want": want, "schools": {"fillers": False, "coats": 0}})[1]["designs"][0]
+    assert plain["hours"] < found["hours"]
+    status, _, error = run("propose", GOALS[0] | {"schools": {"structural": "jam"}})
+    assert status == 2 and error.startswith("schools.structural")
 
 
 def test_designs_differ_and_come_best_first(run: Any) -> None:

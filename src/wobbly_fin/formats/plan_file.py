@@ -9,6 +9,7 @@ from wobbly_fin.rocketry.assembly.explain import mend_sentence, problem_sentence
 from wobbly_fin.rocketry.assembly.problems import Problem
 from wobbly_fin.rocketry.assembly.stand import Hands
 from wobbly_fin.rocketry.building.bench import Bench
+from wobbly_fin.rocketry.building.glues import find_glue
 from wobbly_fin.rocketry.building.plan import build_plan
 from wobbly_fin.rocketry.building.schools import Schools
 from wobbly_fin.rocketry.building.step import Step
@@ -56,6 +57,14 @@ class SchoolsDocument(Document):
             ),
         )
 
+    def checked(self) -> Schools:
+        """The same, with glues that the library has."""
+        schools = self.to_schools()
+        for name in ("structural", "fillets"):
+            if getattr(schools, name):
+                within(name, find_glue, getattr(schools, name), {})
+        return schools
+
 
 def _typed(told: str | float, name: str, quantity: str, units: UnitChoice, usual: float) -> float:
     """A figure as typed, or in SI and °C where it is a number."""
@@ -79,12 +88,9 @@ class PlanDocument(Document):
     def answer(self) -> dict[str, Any]:
         """The plan."""
         file = self.to_file()
-        schools = within("schools", self.schools.to_schools)
+        schools = within("schools", self.schools.checked)
         recovery = within("rocket", file.to_recovery_plan)
         bench = within("rocket", Bench.of, within("rocket", file.to_airframe), schools, None, METRIC, recovery)
-        for name in ("structural", "fillets"):
-            if getattr(schools, name):
-                within(f"schools.{name}", bench.glue, getattr(schools, name))
         plan = build_plan(bench)
         return {
             "steps": [step_answer(s, bench) for s in plan.steps],

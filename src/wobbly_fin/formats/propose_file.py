@@ -1,5 +1,6 @@
 """A wish, and whole rockets that meet it: the document `wobbly propose` reads, and its answer."""
 
+from dataclasses import replace
 from typing import Annotated, Any
 
 from pydantic import Field
@@ -10,6 +11,7 @@ from wobbly_fin.formats.drawn_up import drawn_up
 from wobbly_fin.formats.judge_file import judge_answer
 from wobbly_fin.formats.motors import MOST_MOTORS, MotorDocument
 from wobbly_fin.formats.parts import LOOSE_PARTS
+from wobbly_fin.formats.plan_file import SchoolsDocument
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.rocketry.airframe.parts import Part
 from wobbly_fin.rocketry.choosing.rules import Rules
@@ -69,7 +71,7 @@ class WishDocument(Document):
 
 
 class ProposeDocument(Document):
-    """A wish, who flies, from which box, where; `have`: parts at hand, `designs`: how many are wanted."""
+    """A wish, who flies, from which box, where; `have`: parts at hand, `designs`: how many are wanted, `schools`: how it is built, as for a plan."""
 
     want: WishDocument
     flyer: FlyerDocument | None = None
@@ -77,14 +79,15 @@ class ProposeDocument(Document):
     site: SiteDocument | None = None
     have: Annotated[list[dict[str, Any]], Field(max_length=400)] = []
     designs: Annotated[int, Field(ge=1, le=5)] = 3
+    schools: SchoolsDocument = SchoolsDocument()
 
     def answer(self) -> dict[str, Any]:
         """Designs, best first; none possible: why."""
-        wish = within("want", self.want.to_wish)
+        wish = replace(within("want", self.want.to_wish), schools=within("schools", self.schools.checked))
         box: tuple[Motor, ...] = (
             catalogue() if self.motors is None else tuple(within(f"motors.{n}", m.to_motor) for n, m in enumerate(self.motors))
         )
-        found, nearest = propose(wish, box, self.to_situation(), self._configured, Rules(), self.designs, self._at_hand())
+        found, nearest = propose(wish, box, self.to_situation(), self.configured, Rules(), self.designs, self._at_hand())
         return {
             "designs": [self._design(d, n) for n, d in enumerate(found)],
             "why": "" if found else why_none(wish, nearest),
@@ -120,7 +123,8 @@ class ProposeDocument(Document):
     def _part(told: dict[str, Any]) -> Part:
         return LOOSE_PARTS[str(told["type"])].model_validate(told).to_part()
 
-    def _configured(self, sketch: Sketch) -> Configuration:
+    def configured(self, sketch: Sketch) -> Configuration:
+        """A sketch as it would be kept."""
         return self._file(sketch, "proposal").to_configuration()
 
     def _file(self, sketch: Sketch, name: str) -> RocketFile:

@@ -100,7 +100,7 @@
 {#if way}
   <div class="grid grid-cols-1 gap-3 lg:grid-cols-[340px_1fr]">
     <form
-      class="paper grid grid-cols-2 items-end gap-x-3 self-start p-4 lg:block"
+      class="paper grid grid-cols-2 items-start gap-x-3 self-start p-4 lg:block"
       onsubmit={(e) => e.preventDefault()}
       novalidate
     >
@@ -150,7 +150,7 @@
           open={boxes.some((b) => b.more && (texts[b.name] || found.errors[b.name]))}
         >
           <summary class="link mb-2 cursor-pointer">More wishes</summary>
-          <div class="grid grid-cols-2 items-end gap-x-3 lg:block">
+          <div class="grid grid-cols-2 items-start gap-x-3 lg:block">
             {#each boxes.filter((b) => b.more) as box (box.name)}{@render one(box)}{/each}
           </div>
         </details>

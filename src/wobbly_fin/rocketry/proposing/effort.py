@@ -4,14 +4,15 @@ from collections.abc import Collection
 
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.plan import build_plan
+from wobbly_fin.rocketry.building.schools import Schools
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.proposing.price import motor_price, price_of
 from wobbly_fin.rocketry.proposing.sketch import Sketch
 
 
-def hours_of(sketch: Sketch) -> tuple[float, bool]:
+def hours_of(sketch: Sketch, schools: Schools | None = None) -> tuple[float, bool]:
     """(hands-on hours of its build plan [h], whether it can be built as drawn)"""
-    plan = build_plan(Bench.of(sketch.airframe(), recovery=sketch.plan))
+    plan = build_plan(Bench.of(sketch.airframe(), schools, recovery=sketch.plan))
     return sum(s.hands_on_s for s in plan.steps) / 3600, plan.buildable
 
 

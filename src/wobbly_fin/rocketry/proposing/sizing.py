@@ -148,7 +148,7 @@ class Sizing:
             if whole is not None:
                 if not meets(whole, self.wish):
                     return None
-                hours, buildable = hours_of(made)
+                hours, buildable = hours_of(made, self.wish.schools)
                 return Design(sketch=made, candidate=whole, hours=hours) if buildable else None
             self.nearest.missed(failed, made, motor)
             mended = self._mended(sketch, made, motor, aims, failed)

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from wobbly_fin.rocketry.building.schools import Schools
 from wobbly_fin.rocketry.errors import RocketryError, require_finite, require_positive
 
 Window = tuple[float, float]
@@ -37,6 +38,8 @@ class Wish:
         The label it shall fly on.
     cost_max, hours_max : float or None
         What may be spent on what is not at hand, by rough prices; hands-on hours of the build.
+    schools : Schools or None
+        How it is built; None: as usual.
 
     Raises
     ------
@@ -55,6 +58,7 @@ class Wish:
     motor: str | None = None
     cost_max: float | None = None
     hours_max: float | None = None
+    schools: Schools | None = None
 
     def __post_init__(self) -> None:
         if self.mount_diameter_m is not None:
