@@ -54,3 +54,41 @@ def test_the_empty_sheet_has_headings_that_are_read(hedda: Person) -> None:
     (line,) = read_pasted(motor_list_of([row.split(",") for row in filled.strip().splitlines()]))
     assert line.label and line.label.text == "C6-5"
     assert (line.count, line.diameter_m, line.maker, line.cost) == (3, 0.018, "ours", 4.5)
+
+
+CELLS = [["my motors", "", "", ""], ["what", "shelf", "n", "paid"], ["B6-4", "C3", "4", "3.20"], ["C6-5", "D1", "2", "3.90"]]
+
+
+def cells(person: Person, **told: Any) -> tuple[int, dict[str, Any]]:
+    return person.call("POST", "/stores/box/read/cells", {"cells": CELLS} | told)
+
+
+def test_columns_read_wrong_are_put_right_and_bad_ones_refused(hedda: Person) -> None:
+    _, guessed = cells(hedda)
+    assert (guessed["first"], guessed["columns"]["label"]) == (2, 0)
+    _, put_right = cells(hedda, columns={"label": 0, "count": 2, "cost": 3})
+    assert [(x["label"], x["count"], x["cost"], x["row"]) for x in put_right["lines"]] == [
+        ("B6-4", 4, 3.2, 2),
+        ("C6-5", 2, 3.9, 3),
+    ]
+    for columns, word in (({"count": 2}, "labels"), ({"label": 9}, "not there")):
+        status, out = cells(hedda, columns=columns)
+        assert status == 422 and word in out["fields"][0]["message"]
+
+
+def test_a_table_filled_in_has_no_headings_and_each_row_its_own_sentence(hedda: Person) -> None:
+    rows = [["jam", "2", "", "", ""], ["", "", "", "", ""], ["b6-4", "3", "18", "Ours", "4,20"]]
+    columns = {"label": 0, "count": 1, "diameter": 2, "maker": 3, "cost": 4}
+    _, found = hedda.call("POST", "/stores/box/read/cells", {"cells": rows, "columns": columns, "headings": False})
+    wrong, right = found["lines"]
+    assert wrong["row"] == 0 and wrong["problem"] and not wrong["label"]
+    assert (right["row"], right["label"], right["count"], right["diameter_mm"], right["maker"], right["cost"]) == (
+        2,
+        "B6-4",
+        3,
+        18,
+        "Ours",
+        4.2,
+    )
+    again = hedda.call("POST", "/stores/box/read/cells", {"cells": rows, "columns": columns})[1]
+    assert [x["row"] for x in again["lines"]] == [2], "else its first rows may be headings"

@@ -72,6 +72,58 @@ def test_twelve_motors_pasted_need_no_correction_and_come_out_again(own: Page, l
     assert not OwnMotor.objects.filter(deleted_at=None).exists()
 
 
+def test_a_table_is_filled_in_by_keys_alone_eight_a_motor(own: Page, live_server: Any) -> None:
+    page = own
+    page.goto(f"{live_server.url}/stores/box")
+    page.get_by_role("button", name="In a table").click()
+    cell = lambda what, row: page.get_by_label(f"{what}, row {row}", exact=True)  # noqa: E731
+    cell("Label", 1).focus()
+    keys = 0
+    for label, count in (("B5-4", "3"), ("C7-5", "12"), ("D9-7", "2")):
+        for press in (*label, "ArrowRight", *count, "Enter"):
+            page.keyboard.press(press)
+            keys += 1
+    assert keys <= 8 * 3
+    expect(cell("Label", 4)).to_be_focused()
+    expect(page.get_by_role("button", name="Put 17 motors into the box")).to_be_enabled()
+    # The cell above once more, a block pasted from a sheet, and both taken back.
+    page.keyboard.press("Control+d")
+    expect(cell("Label", 4)).to_have_value("D9-7")
+    page.evaluate(
+        """() => { const data = new DataTransfer(); data.setData('text/plain', 'E12-4\\t2\\nA8-3\\t5\\n');
+        document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })) }"""
+    )
+    expect(cell("Label", 5)).to_have_value("A8-3")
+    expect(page.get_by_role("button", name="Put 24 motors into the box")).to_be_enabled()
+    page.keyboard.press("Control+z")
+    page.keyboard.press("Control+z")
+    expect(cell("Label", 4)).to_have_value("")
+    # A row that is no motor says so beside itself and holds nothing up; what was typed survives a reload.
+    cell("Label", 4).fill("jam")
+    expect(page.get_by_role("row").filter(has=cell("Label", 4)).get_by_text("?")).to_be_visible()
+    page.reload()
+    expect(cell("Label", 4)).to_have_value("jam")
+    page.get_by_role("button", name="Put 17 motors into the box").click()
+    expect(page.get_by_label("Motors in the box").locator("tbody tr")).to_have_count(3)
+    assert {r.count for r in MotorStock.objects.all()} == {3, 12, 2}
+
+
+def test_a_sheet_s_columns_are_put_right_once(own: Page, live_server: Any) -> None:
+    page = own
+    page.goto(f"{live_server.url}/stores/box")
+    sheet = {"name": "mine.csv", "mimeType": "text/csv", "buffer": b"what,shelf,n,paid\nB6-4,C3,4,3.20\nC6-5,D1,2,3.90\n"}
+    page.get_by_label("A sheet of motors").set_input_files(sheet)  # type: ignore[arg-type]
+    expect(page.get_by_label("Column 1 holds")).to_have_value("label")
+    page.get_by_label("Column 3 holds").select_option("How many")
+    page.get_by_label("Column 4 holds").select_option("One costs")
+    expect(page.get_by_role("button", name="Put 6 motors into the box")).to_be_enabled()
+    page.reload()
+    page.get_by_label("A sheet of motors").set_input_files(sheet)  # type: ignore[arg-type]
+    expect(page.get_by_label("Column 3 holds")).to_have_value("count")
+    page.get_by_role("button", name="Put 6 motors into the box").click()
+    expect(page.get_by_label("Motors in the box").locator("tbody tr")).to_have_count(2)
+
+
 def test_a_motor_takes_eight_keys_at_most(own: Page, live_server: Any) -> None:
     page = own
     page.goto(f"{live_server.url}/stores/box")

@@ -1292,6 +1292,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/box/read/cells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Cells
+         * @description The same of a sheet's cells: a table filled in, or a sheet with its columns put right.
+         */
+        post: operations["read_motor_cells"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/box/lists/{key}": {
         parameters: {
             query?: never;
@@ -6095,7 +6115,8 @@ export interface components {
         };
         /**
          * ListLineOut
-         * @description One motor as it was read: `text` it stands in, what it would be, and what is wrong with it; `known`: it is on the shelf already.
+         * @description One motor as it was read: `text` it stands in, what it would be, and what is wrong with it; `known`: it is on the shelf already;
+         *     `row`: of the sheet it is from.
          */
         ListLineOut: {
             /** Label */
@@ -6119,6 +6140,8 @@ export interface components {
             cost?: number | null;
             /** Text */
             text: string;
+            /** Row */
+            row?: number | null;
             /** Say */
             say: string;
             /** Problem */
@@ -6143,6 +6166,43 @@ export interface components {
         ListIn: {
             /** Text */
             text: string;
+        };
+        /**
+         * SheetReadOut
+         * @description A sheet as it was read: its cells, what was taken to be in which column, and the first row that is no heading.
+         */
+        SheetReadOut: {
+            /** Lines */
+            lines: components["schemas"]["ListLineOut"][];
+            /** Before */
+            before: string;
+            /** Cells */
+            cells: string[][];
+            /** Columns */
+            columns: {
+                [key: string]: number;
+            };
+            /** First */
+            first: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * CellsIn
+         * @description A sheet's cells; `columns`: what is in which, where somebody says so; `headings`: whether the first rows may be a title and headings.
+         */
+        CellsIn: {
+            /** Cells */
+            cells: string[][];
+            /** Columns */
+            columns?: {
+                [key: string]: number;
+            } | null;
+            /**
+             * Headings
+             * @default true
+             */
+            headings: boolean;
         };
         /**
          * ListLine
@@ -12742,7 +12802,49 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ListReadOut"];
+                    "application/json": components["schemas"]["SheetReadOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_motor_cells: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CellsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetReadOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,7 +1,7 @@
 """Motors as people write them down: labels with counts, sizes and prices in any order, several to a line, or a sheet's cells."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -230,6 +230,7 @@ def _maker(rest: str) -> str:
     return " ".join(words)[:40] if len(words) <= 2 else ""
 
 
+COLUMNS = ("label", "count", "diameter", "maker", "cost")
 # Headings people give the columns that matter, by the beginnings of their words.
 _HEADINGS = {
     "label": ("label", "motor", "engine", "designation", "type", "name", "model"),
@@ -244,31 +245,58 @@ _HEADINGS = {
 TEMPLATE = "label,count,diameter mm,maker,price\n"
 
 
-def motor_list_of(rows: Sequence[Sequence[str]]) -> str:
-    """A sheet's cells as a list of motors, a line each, of the columns that matter.
+@dataclass(frozen=True, slots=True)
+class Columns:
+    """What a sheet's columns hold, by what they tell; the rows before `first` are a title and headings."""
 
-    Columns are known by their headings where there are any; where a heading names no column of labels, it is the one most cells of which
-    are labels. Without headings a row is read whole, all other labels left out.
-    """
-    width = max(len(row) for row in rows)
-    table = [[*row, *[""] * (width - len(row))] for row in rows]
+    first: int
+    at: Mapping[str, int]
+
+
+def columns_of(rows: Sequence[Sequence[str]]) -> Columns:
+    """Columns by their headings where there are any; where none names one of labels, it is the one most cells of which are labels."""
+    table, width = _squared(rows)
     labels = [sum(bool(_LABEL.fullmatch(row[c].strip())) for row in table) for c in range(width)]
     first = next((n for n, row in enumerate(table) if any(_LABEL.fullmatch(cell.strip()) for cell in row)), 0)
-    table = table[max(first - 1, 0) :]  # a title may stand above the headings
-    has_head = not any(_LABEL.search(cell) for cell in table[0])
-    named = _named(table[0]) if has_head else {}
+    head = max(first - 1, 0)  # a title may stand above the headings
+    has_head = not any(_LABEL.search(cell) for cell in table[head])
+    named = _named(table[head]) if has_head else {}
     at = max(range(width), key=lambda c: (labels[c], named.get("label") == c))
     if not labels[at] and "label" not in named:
-        return "\n".join("\t".join(row) for row in table)
-    others = {c: what for what, c in named.items() if what != "label" and c != at}
+        return Columns(0, {})
+    others = {what: c for what, c in named.items() if what != "label" and c != at}
+    return Columns(head + has_head, {"label": at, **others})
+
+
+def lines_of(rows: Sequence[Sequence[str]], columns: Columns) -> list[tuple[int, str]]:
+    """(number of its row, a line as `read_pasted` takes it) of every row with something in it.
+
+    Where nothing but the labels' column is known, a row is read whole, all other labels left out.
+    """
+    table, width = _squared(rows)
+    at = columns.at.get("label")
+    others = {c: what for what, c in columns.at.items() if what != "label"}
     lines = []
-    for row in table[has_head:]:
-        if others:
-            told = [_cell(row[c], what) for c, what in others.items() if row[c].strip()]
+    for n, row in enumerate(table[columns.first :], columns.first):
+        if at is None:
+            told = list(row)
+        elif others:
+            told = [row[at], *(_cell(row[c], what) for c, what in others.items() if row[c].strip())]
         else:
-            told = [row[c] for c in range(width) if c != at and not _LABEL.fullmatch(row[c].strip())]
-        lines.append("\t".join([row[at], *told]))
-    return "\n".join(lines)
+            told = [row[at], *(row[c] for c in range(width) if c != at and not _LABEL.fullmatch(row[c].strip()))]
+        if any(cell.strip() for cell in told):
+            lines.append((n, "\t".join(told)))
+    return lines
+
+
+def motor_list_of(rows: Sequence[Sequence[str]]) -> str:
+    """A sheet's cells as a list of motors, a line each, of the columns that matter."""
+    return "\n".join(line for _, line in lines_of(rows, columns_of(rows)))
+
+
+def _squared(rows: Sequence[Sequence[str]]) -> tuple[list[list[str]], int]:
+    width = max(len(row) for row in rows)
+    return [[*row, *[""] * (width - len(row))] for row in rows], width
 
 
 def _named(heads: Sequence[str]) -> dict[str, int]:

@@ -1,6 +1,6 @@
 """Motors and fields as answers."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from datetime import date
 from decimal import Decimal
 
@@ -21,7 +21,7 @@ from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.classes import CLASSES
 from wobbly_fin.rocketry.motors.explain import doubt_sentence, guessed_figures, guessed_sentences
 from wobbly_fin.rocketry.motors.motor import Motor
-from wobbly_fin.rocketry.motors.pasted import PastedMotor, read_pasted
+from wobbly_fin.rocketry.motors.pasted import Columns, PastedMotor, columns_of, lines_of, read_pasted
 from wobbly_fin.rocketry.motors.plausibility import motor_doubts
 from wobbly_fin.rocketry.motors.typical import typical_motor
 from wobbly_fin.rocketry.stock.stock import StockItem
@@ -35,6 +35,7 @@ from wobbly_fin.stores.api.schemas import (
     ListReadOut,
     MotorBoxOut,
     MotorOut,
+    SheetReadOut,
     StockLineOut,
     StockOut,
     SurfaceOut,
@@ -148,17 +149,47 @@ def compared(motor: Motor, stocked: Stocked | None, units: UnitChoice) -> dict[s
 
 def list_out(user: User, text: str, units: UnitChoice) -> ListReadOut:
     """Motors of a text as they were read, each with what it would be."""
+    return ListReadOut(lines=_read(user, [(None, text)], units), before=_before(user, text))
+
+
+def sheet_out(
+    user: User, cells: Sequence[Sequence[str]], told: Mapping[str, int] | None, units: UnitChoice, *, headings: bool = True
+) -> SheetReadOut:
+    """Motors of a sheet's cells; `told`: its columns, where somebody put them right.
+
+    Raises
+    ------
+    RocketryError
+        `columns`, where one is told that is not there, or none with the labels.
+    """
+    columns = columns_of(cells)
+    if told is not None:
+        if "label" not in told:
+            raise RocketryError("columns", say("motor-sheet-no-labels"))
+        if max(told.values()) >= max(len(row) for row in cells):
+            raise RocketryError("columns", "names a column that is not there")
+        columns = Columns(columns.first if headings else 0, told)
+    lines = lines_of(cells, columns)
+    text = "\n".join(line for _, line in lines)
+    return SheetReadOut(
+        lines=_read(user, lines, units), before=_before(user, text), cells=[list(row) for row in cells], columns=dict(columns.at),
+        first=columns.first, text=text,
+    )  # fmt: skip
+
+
+def _read(user: User, lines: Iterable[tuple[int | None, str]], units: UnitChoice) -> list[ListLineOut]:
     known = {(s.motor.name, round(s.motor.diameter_m * 1000)) for s in shelf(user) if s.own is not None}
+    return [_list_line(p, known, units, row) for row, line in lines for p in read_pasted(line)]
+
+
+def _before(user: User, text: str) -> str:
     before = put_in_before(user, text)
-    return ListReadOut(
-        lines=[_list_line(p, known, units) for p in read_pasted(text)],
-        before=say("motor-list-before", when=f"{before.created_at:%Y-%m-%d}") if before is not None else "",
-    )
+    return say("motor-list-before", when=f"{before.created_at:%Y-%m-%d}") if before is not None else ""
 
 
-def _list_line(p: PastedMotor, known: Collection[tuple[str, int]], units: UnitChoice) -> ListLineOut:
+def _list_line(p: PastedMotor, known: Collection[tuple[str, int]], units: UnitChoice, row: int | None) -> ListLineOut:
     if p.label is None:
-        return ListLineOut(text=p.text, label="", count=0, say="", problem=say(f"pasted-{p.problem}"), known=False)
+        return ListLineOut(text=p.text, row=row, label="", count=0, say="", problem=say(f"pasted-{p.problem}"), known=False)
     said, motor = "", None
     problem = say(f"pasted-{p.problem}") if p.problem else ""
     try:
@@ -169,7 +200,7 @@ def _list_line(p: PastedMotor, known: Collection[tuple[str, int]], units: UnitCh
     except RocketryError as error:
         problem = f"{p.label.text} {error.message}"
     return ListLineOut(
-        text=p.text, label=p.label.text, count=p.count, diameter_mm=p.diameter_m * 1000 if p.diameter_m else None,
+        text=p.text, row=row, label=p.label.text, count=p.count, diameter_mm=p.diameter_m * 1000 if p.diameter_m else None,
         length_mm=p.length_m * 1000 if p.length_m else None, propellant=p.propellant, case=p.case, maker=p.maker, cost=p.cost, say=said,
         problem=problem, known=motor is not None and (motor.name, round(motor.diameter_m * 1000)) in known,
     )  # fmt: skip

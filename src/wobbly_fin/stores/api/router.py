@@ -17,7 +17,7 @@ from wobbly_fin.formats.sheets import cells_of
 from wobbly_fin.rocketry.field.geojson import write_geojson
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
 from wobbly_fin.rocketry.motors.labels import decode
-from wobbly_fin.rocketry.motors.pasted import TEMPLATE, motor_list_of
+from wobbly_fin.rocketry.motors.pasted import TEMPLATE
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
@@ -28,8 +28,9 @@ from wobbly_fin.stores.actions.pass_on import motors_file, take_in
 from wobbly_fin.stores.actions.put_in import Wanted, put_in, take_out_again
 from wobbly_fin.stores.actions.remove import bin_row
 from wobbly_fin.stores.actions.save_field import save_field
-from wobbly_fin.stores.api.answers import box_out, field_out, list_out, motor_out, stock_out
+from wobbly_fin.stores.api.answers import box_out, field_out, list_out, motor_out, sheet_out, stock_out
 from wobbly_fin.stores.api.schemas import (
+    CellsIn,
     DecodeOut,
     DraftOut,
     FieldIn,
@@ -42,6 +43,7 @@ from wobbly_fin.stores.api.schemas import (
     MotorIn,
     MotorOut,
     PutInIn,
+    SheetReadOut,
     StockIn,
     StockOut,
 )
@@ -216,11 +218,19 @@ def read_list(request: HttpRequest, body: ListIn) -> ListReadOut:
     return list_out(person(request), body.text, units_of(preferences_of(person(request))))
 
 
-@router.post("/box/read/file", response={200: ListReadOut, 422: ErrorOut}, operation_id="read_motor_sheet")
-def read_sheet(request: HttpRequest, file: File[UploadedFile]) -> ListReadOut:
+@router.post("/box/read/file", response={200: SheetReadOut, 422: ErrorOut}, operation_id="read_motor_sheet")
+def read_sheet(request: HttpRequest, file: File[UploadedFile]) -> SheetReadOut:
     """The same of a sheet: CSV, XLSX or ODS."""
-    text = motor_list_of(cells_of(file.name or "", file.read()))
-    return list_out(person(request), text, units_of(preferences_of(person(request))))
+    user = person(request)
+    return sheet_out(user, cells_of(file.name or "", file.read()), None, units_of(preferences_of(user)))
+
+
+@router.post("/box/read/cells", response={200: SheetReadOut, 422: ErrorOut}, operation_id="read_motor_cells")
+def read_cells(request: HttpRequest, body: CellsIn) -> SheetReadOut:
+    """The same of a sheet's cells: a table filled in, or a sheet with its columns put right."""
+    user = person(request)
+    told = {str(what): at for what, at in body.columns.items()} if body.columns is not None else None
+    return sheet_out(user, body.cells, told, units_of(preferences_of(user)), headings=body.headings)
 
 
 @router.put("/box/lists/{uuid:key}", response={200: MotorBoxOut, 409: ErrorOut, 422: ErrorOut}, operation_id="put_motors_in")

@@ -1,7 +1,7 @@
 """What the stores API takes and gives."""
 
 import uuid
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
@@ -135,6 +135,9 @@ class FieldOut(Versioned):
     place: str
 
 
+MotorColumn = Literal["label", "count", "diameter", "maker", "cost"]
+
+
 class ListIn(Schema):
     """A list of motors as somebody wrote it."""
 
@@ -155,9 +158,11 @@ class ListLine(Schema):
 
 
 class ListLineOut(ListLine):
-    """One motor as it was read: `text` it stands in, what it would be, and what is wrong with it; `known`: it is on the shelf already."""
+    """One motor as it was read: `text` it stands in, what it would be, and what is wrong with it; `known`: it is on the shelf already;
+    `row`: of the sheet it is from."""
 
     text: str
+    row: int | None = None
     say: str
     problem: str
     known: bool
@@ -168,6 +173,25 @@ class ListReadOut(Schema):
 
     lines: list[ListLineOut]
     before: str
+
+
+class CellsIn(Schema):
+    """A sheet's cells; `columns`: what is in which, where somebody says so; `headings`: whether the first rows may be a title and headings."""
+
+    cells: Annotated[
+        list[Annotated[list[Annotated[str, Field(max_length=500)]], Field(max_length=60)]], Field(min_length=1, max_length=2001)
+    ]
+    columns: dict[MotorColumn, Annotated[int, Field(ge=0, lt=60)]] | None = None
+    headings: bool = True
+
+
+class SheetReadOut(ListReadOut):
+    """A sheet as it was read: its cells, what was taken to be in which column, and the first row that is no heading."""
+
+    cells: list[list[str]]
+    columns: dict[MotorColumn, int]
+    first: int
+    text: str
 
 
 class PutInIn(Schema):

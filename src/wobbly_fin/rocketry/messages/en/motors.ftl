@@ -15,6 +15,7 @@ stock-low = Low: { $count } left, you keep { $keep }.
 stock-bought = Bought { $day }.
 stock-bought-at = Bought at { $shop }.
 stock-bought-both = Bought { $day }, { $shop }.
+motor-sheet-no-labels = Say which column holds the labels (B5-4, C7-5 …): without them nothing can be read.
 motor-list-before = You put this very list in on { $when }. Put it in again only if you bought the same again.
 pasted-none = No motor label stands here. A label reads like B5-4.
 pasted-label = This is nearly a label, but not one. A label reads like B5-4: class letter, thrust, dash, delay.
