@@ -61,7 +61,7 @@
   }
 </script>
 
-<div class="overflow-x-auto">
+<div class="-mx-1 overflow-x-auto px-1">
   <table class="w-full" bind:this={table} aria-label={label}>
     <thead class="quiet text-left text-sm">
       <tr>
@@ -79,7 +79,7 @@
           {#each columns as column, c (column.label)}
             <td class="p-0.5">
               <input
-                class={['input input-sm w-full min-w-16', c === 0 && 'font-display font-bold']}
+                class={['input input-sm w-full min-w-0 max-sm:px-1.5', c === 0 && 'font-display font-bold']}
                 aria-label={`${column.label}, row ${r + 1}`}
                 data-cell={`${r},${c}`}
                 placeholder={r === 0 ? column.placeholder : undefined}
@@ -110,7 +110,10 @@
         {#if note?.text}
           <tr class="sm:hidden"
             ><td
-              class={['px-1 pb-1 text-sm', note.wrong ? 'text-warning font-semibold' : 'quiet']}
+              class={[
+                'px-1 pb-1 text-sm whitespace-normal',
+                note.wrong ? 'text-warning font-semibold' : 'quiet',
+              ]}
               colspan={columns.length + 1}>{note.wrong ? `? ${note.text}` : note.text}</td
             ></tr
           >

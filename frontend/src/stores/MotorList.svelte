@@ -165,7 +165,7 @@
     {#each [['text', 'As they come'], ['table', 'In a table']] as const as [way, name] (way)}
       <button
         type="button"
-        class={['btn btn-sm join-item', kept.value.way === way && !sheet && 'btn-active']}
+        class={['btn btn-sm join-item', kept.value.way === way && !sheet && 'ring-primary z-10 ring-2']}
         aria-pressed={kept.value.way === way && !sheet}
         onclick={() => {
           sheet = undefined;
