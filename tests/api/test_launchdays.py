@@ -83,6 +83,24 @@ def test_wind_read_on_site_judges_again(hedda: Person) -> None:
     assert any("no wind told" in d for d in doubts)  # nobody told a forecast, and what was read on site is not kept with the day
 
 
+def test_the_wind_is_typed_for_the_whole_day_and_a_bad_one_refused_at_its_box(hedda: Person) -> None:
+    day = new_day(hedda)
+    for typed, box in (
+        ({}, "wind"), ({"wind": "a breeze"}, "wind"), ({"wind": "90 m/s"}, "wind"), ({"wind": "4", "wind_from": "up"}, "wind_from"),
+        ({"wind": "5 m/s", "gusts": "3 m/s"}, "gusts"), ({"wind": "5 m/s", "temperature": "400 C"}, "temperature"),
+    ):  # fmt: skip
+        status, out = hedda.call("POST", f"{day}/weather", {"typed": typed})
+        assert status == 422 and [f["field"] for f in out["fields"]] == [box], out
+    assert hedda.get(day)["hours"] == []
+    status, out = hedda.call("POST", f"{day}/weather", {"typed": {"wind": "18 km/h", "wind_from": "NW", "gusts": "7 m/s"}})
+    assert status == 200 and out["weather"] == "typed" and not out["simulated"]
+    assert {(h["wind_m_s"], h["from_deg"], h["gust_m_s"]) for h in out["hours"]} == {(5.0, 315.0, 7.0)}
+    assert (out["hours"][0]["clock"], out["hours"][-1]["clock"]) == (out["opens"], out["closes"])
+    # What nobody told is a breezy day's, from the west.
+    _, out = hedda.call("POST", f"{day}/weather", {"typed": {"wind": "2 m/s"}})
+    assert out["hours"][0]["gust_m_s"] == pytest.approx(2.6) and out["hours"][0]["from_deg"] == 270.0
+
+
 def test_the_weather_is_asked_for_over_http_and_says_it_is_simulated(hedda: Person, settings: Any) -> None:
     day = new_day(hedda)
     status, out = hedda.call("POST", f"{day}/weather", {})

@@ -183,6 +183,14 @@ def test_a_saturday_from_question_to_manifest(own: Page, hedda: User, live_serve
     question = page.get_by_label("Which motor for which rocket")
     expect(question.get_by_text(re.compile(r"\d of 5 rockets fly"))).to_be_visible()
     expect(question.get_by_text("No motor of yours fits its mount")).to_be_visible()
+    # the wind is told where it is asked for; a bad one is refused there, and a good one ends the asking
+    question.get_by_label("Wind", exact=True).fill("windy")
+    question.get_by_role("button", name="Use this wind").click()
+    expect(question.get_by_text("windy")).to_be_visible()
+    question.get_by_label("Wind", exact=True).fill("2 m/s")
+    question.get_by_role("button", name="Use this wind").click()
+    expect(question.get_by_text("How windy will it be?")).to_have_count(0)
+    expect(question.get_by_text(re.compile(r"\d of 5 rockets fly"))).to_be_visible()
     # insist on another motor for one of them, and the day follows
     row = question.get_by_role("row").filter(has_text="Pop")
     other = row.get_by_role("button", pressed=False).filter(has_not_text="no").last

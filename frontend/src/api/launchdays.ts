@@ -70,6 +70,9 @@ export const dropLine = (id: string, line: string) =>
 export const askWeather = (id: string, document?: Record<string, unknown>) =>
   ask(client.POST('/api/launchdays/days/{key}/weather', { ...at(id), body: document ? { document } : {} }));
 
+export const typeWeather = (id: string, typed: Schemas['ForecastIn']['typed']) =>
+  ask(client.POST('/api/launchdays/days/{key}/weather', { ...at(id), body: { typed } }));
+
 export const packFor = (id: string, device: string) =>
   ask(client.GET('/api/launchdays/days/{key}/pack', { params: { path: { key: id }, query: { device } } }));
 

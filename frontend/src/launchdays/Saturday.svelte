@@ -5,6 +5,7 @@
   import { useRockets } from '../api/queries';
   import Verdict from '../kit/Verdict.svelte';
   import { p } from '../router';
+  import DayWind from './DayWind.svelte';
 
   type Row = Schemas['GridRowOut'];
   type Cell = Schemas['GridCellOut'];
@@ -136,8 +137,15 @@
   {:else if rockets.data}
     <p class="quiet">The hangar is empty: <a class="link" href={p('/new')}>measure a rocket</a> first.</p>
   {/if}
+  {#if !plan.hours.length && rockets.data?.length}
+    <div class="border-base-300 mt-2 border-y py-2">
+      <p class="mb-1 font-semibold">How windy will it be?</p>
+      <DayWind {plan} />
+    </div>
+  {/if}
   <p class="mt-2 flex flex-wrap items-center gap-2 font-semibold" role="status">
-    {#if asking}<span class="quiet">Flying {asking}…</span>
+    {#if asking}<progress class="progress w-32" value={grid.length} max={wanted.length}></progress>
+      <span class="quiet">Flying {asking}… {grid.length} of {wanted.length} rockets</span>
     {:else if proposal}{proposal.headline}
       {#if proposal.proven && proposal.flights.length}<span class="quiet text-sm font-normal"
           >No other choice from this box does better.</span

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Plan } from '../api/launchdays';
+  import DayWind from './DayWind.svelte';
   import { laidOut, likely } from '../drawing/laidOut';
 
   let {
@@ -45,8 +46,13 @@
       ! Simulated weather, for practice: it says nothing of the real day.
     </p>{/if}
   {#if !plan.hours.length}
-    <p class="quiet">Not asked yet: the flights are judged in calm air.</p>
+    <p class="quiet mb-2">No wind is told yet: the flights are judged in calm air, and stay open for it.</p>
+    <DayWind {plan} />
   {:else}
+    {#if plan.weather === 'typed'}<p class="quiet">
+        The same wind all day, as you typed it. What you left out is usual: gusts a third above it, the
+        field’s standard temperature.
+      </p>{/if}
     <div class="w-full min-w-0 overflow-hidden" {@attach laidOut((w) => (width = w))}>
       <svg {width} {height} role="img" aria-label={plan.hours.map((h) => h.say).join('. ')}>
         {#each plan.hours as h, i (h.hour)}

@@ -2959,7 +2959,7 @@ export interface paths {
         put?: never;
         /**
          * Post Weather
-         * @description Ask the weather service for the day, or take a forecast file.
+         * @description Ask the weather service for the day, or take a forecast file, or the wind somebody typed.
          */
         post: operations["ask_weather"];
         delete?: never;
@@ -8657,12 +8657,16 @@ export interface components {
         };
         /**
          * ForecastIn
-         * @description A forecast in the open form somebody has as a file; left out: the service is asked.
+         * @description A forecast in the open form somebody has as a file, or the wind as typed; both left out: the service is asked.
          */
         ForecastIn: {
             /** Document */
             document?: {
                 [key: string]: unknown;
+            } | null;
+            /** Typed */
+            typed?: {
+                [key: string]: string;
             } | null;
         };
         /**

@@ -8,7 +8,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from wobbly_fin.accounts.people import person
-from wobbly_fin.launchdays.actions.ask_weather import ask_weather
+from wobbly_fin.launchdays.actions.ask_weather import ask_weather, type_weather
 from wobbly_fin.launchdays.actions.keep_day import bin_day, drop_line, keep_day, keep_line
 from wobbly_fin.launchdays.actions.record import Told, record
 from wobbly_fin.launchdays.alerts import call_heads_up, calls_since
@@ -125,8 +125,11 @@ def delete_line(request: HttpRequest, key: uuid.UUID, line: uuid.UUID) -> DayPla
 
 @router.post("/days/{uuid:key}/weather", response={200: DayPlanOut, **REFUSALS}, operation_id="ask_weather")
 def post_weather(request: HttpRequest, key: uuid.UUID, body: ForecastIn) -> DayPlanOut:
-    """Ask the weather service for the day, or take a forecast file."""
-    ask_weather(person(request), key, body.document)
+    """Ask the weather service for the day, or take a forecast file, or the wind somebody typed."""
+    if body.typed is not None:
+        type_weather(person(request), key, {str(box): text for box, text in body.typed.items()})
+    else:
+        ask_weather(person(request), key, body.document)
     return _board(request, key)
 
 

@@ -1,6 +1,7 @@
 """The question of a day: which of my motors for which of my rockets?"""
 
 import uuid
+from collections import Counter
 
 from django.http import HttpRequest
 from ninja import Router
@@ -100,12 +101,13 @@ def _proposal_out(box: DayBox, rows: list[GridRow], found: Allocation) -> Propos
         )
         for r, why in found.left_out
     ]
-    sure = sum(f.verdict == "good" for f in flights)
+    verdicts = Counter(f.verdict for f in flights)
     cost = sum(o.cost or 0.0 for o in found.flights)
     flown = len({f.rocket_id for f in flights})
     head = say("saturday-nothing")
     if flights:
-        head = say("saturday-headline", flown=str(flown), rockets=str(len(rows)), good=str(sure))
+        counts = [say(f"saturday-count-{v}", many=str(verdicts[v])) for v in ("good", "open", "marginal") if verdicts[v]]
+        head = say("saturday-headline", flown=str(flown), rockets=str(len(rows)), counts=", ".join(counts))
         head += say("saturday-cost", cost=f"{cost:.2f}") if cost else ""
         head += say("saturday-open", needs=", ".join(needs)) if needs else ""
     return ProposalOut(

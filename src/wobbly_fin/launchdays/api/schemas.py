@@ -211,9 +211,10 @@ class CarOut(Schema):
 
 
 class ForecastIn(Schema):
-    """A forecast in the open form somebody has as a file; left out: the service is asked."""
+    """A forecast in the open form somebody has as a file, or the wind as typed; both left out: the service is asked."""
 
     document: dict[str, Any] | None = None
+    typed: dict[Literal["wind", "wind_from", "gusts", "temperature"], str] | None = None
 
 
 class FiringIn(Schema):

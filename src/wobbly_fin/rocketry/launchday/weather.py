@@ -1,5 +1,6 @@
 """A day's weather hour by hour: what it must hold, its open JSON form, and how a site takes one hour of it."""
 
+import math
 from collections.abc import Mapping
 from dataclasses import asdict, dataclass, replace
 from datetime import date
@@ -10,7 +11,8 @@ from wobbly_fin.rocketry.field.hours import HourOfWind, wind_at_hour
 from wobbly_fin.rocketry.flight.gusts import Gustiness
 from wobbly_fin.rocketry.flight.site import Site, WindLayer
 
-FORM = "wobbly-fin/weather"
+FORM, TYPED = "wobbly-fin/weather", "typed"
+_GUSTS = 1.3  # over the mean, where nobody tells them: a breezy day (our own reading) [-]
 MOST_HOURS, MOST_HEIGHTS = 48, 20
 # Gusts this much above the mean make a breezy, and a gusty hour (our own reading). [-]
 BREEZY, GUSTY = 1.2, 1.5
@@ -101,6 +103,19 @@ def site_at(site: Site, weather: HourlyWeather) -> Site:
         gustiness=weather.gustiness,
         ceiling_m=ceiling,
     )
+
+
+def typed_forecast(
+    day: date, hours: tuple[float, float], wind_m_s: float, from_deg: float, gust_m_s: float | None, temperature_c: float
+) -> Forecast:
+    """The same weather all day, as somebody wrote it down; gusts that nobody told are those of a breezy day."""
+    gust = _GUSTS * wind_m_s if gust_m_s is None else gust_m_s
+    if gust < wind_m_s:
+        raise RocketryError("gust_m_s", "are less than the wind itself")
+    first = HourlyWeather(hour=hours[0], wind_m_s=wind_m_s, from_deg=from_deg, gust_m_s=gust, temperature_c=temperature_c)
+    steps = range(1, math.ceil(hours[1] - hours[0]))
+    rest = [replace(first, hour=h) for h in (*(hours[0] + n for n in steps), hours[1]) if h > hours[0]]
+    return Forecast(day=day.isoformat(), source=TYPED, hours=(first, *rest))
 
 
 def forecast_document(forecast: Forecast) -> dict[str, Any]:

@@ -1,6 +1,10 @@
 ### Which of my motors for which of my rockets on a day.
 
-saturday-headline = { $flown } of { $rockets } rockets fly, { $good } of the flights good.
+saturday-headline = { $flown } of { $rockets } rockets fly: { $counts }.
+saturday-count-good = { $many } good
+saturday-count-marginal = { $many } marginal
+saturday-count-open = { $many } good as far as can be judged
+day-wind-missing = Type the wind you expect, for instance 4 m/s. Calm is 0.
 saturday-cost = { " " }The motors cost { $cost }.
 saturday-open = { " " }Still open: { $needs }.
 saturday-nothing = Nothing in the box lets any of these rockets fly on this day.
