@@ -42,6 +42,8 @@ EMPTY: dict[tuple[Propellant, CaseKind], Usual] = {
     ("composite", "single-use"): Usual(62.0, 81.0, 103.0),
     ("composite", "reload"): Usual(98.0, 140.0, 189.0),
 }
+# One case or another is no bell: its ends count whole, and half as much again among other doubts (our own, by simulated motors).
+_OR_OTHER = 1.5
 THRUST_OFF = 0.07  # by how much a printed average strays from the real one, besides its rounding
 SHAPE: Band = (0.5, 1.7)  # a curve drawn without its file: anything from pushing mostly early to pushing mostly late
 GRAIN_KG_M3, FILLS = 1700.0, 0.6  # propellant, and the most of a case's outside volume it takes
@@ -138,7 +140,8 @@ def typical_motor(
     empty_kg = empty.middle * wide_m**1.5 * long_m
     empty_band = _joined(empty.band, LENGTH_OFF.band) if several else empty.band
     if diameter_m is None:
-        empty_band = _joined(empty_band, _other_cases(label, wide_m**1.5 * long_m))
+        low, high = _other_cases(label, wide_m**1.5 * long_m)
+        empty_band = empty_band[0] * low**_OR_OTHER, empty_band[1] * high**_OR_OTHER
     if total_mass_kg is not None:
         if propellant_mass_kg is None and grain_kg >= total_mass_kg:
             grain_kg = 0.6 * total_mass_kg  # a sheet's mass counts for more than what is usual
