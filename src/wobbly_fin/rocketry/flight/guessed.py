@@ -5,6 +5,8 @@ from collections.abc import Sequence
 
 from wobbly_fin.rocketry.motors.unsure import Figure
 
+_UNTOLD = 0.005  # of the height, what no figure of a sheet tells: how the thrust goes up and down (our own, by simulated motors)
+
 
 def height_band(heights_m: Sequence[tuple[Figure | None, float | None]]) -> tuple[float, float, float] | None:
     """Low, middle and high height. [m]
@@ -21,5 +23,7 @@ def height_band(heights_m: Sequence[tuple[Figure | None, float | None]]) -> tupl
     if middle is None or middle <= 0:
         return None
     moved = [math.log(max(height or 0.0, 1e-3 * middle) / middle) for _, height in ends]
-    down, up = (math.sqrt(sum(m * m for m in moved if sign * m > 0)) for sign in (-1, 1))
+    if not moved:
+        return middle, middle, middle
+    down, up = (math.hypot(_UNTOLD, *(m for m in moved if sign * m > 0)) for sign in (-1, 1))
     return middle * math.exp(-down), middle, middle * math.exp(up)
