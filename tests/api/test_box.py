@@ -92,3 +92,33 @@ def test_a_table_filled_in_has_no_headings_and_each_row_its_own_sentence(hedda: 
     )
     again = hedda.call("POST", "/stores/box/read/cells", {"cells": rows, "columns": columns})[1]
     assert [x["row"] for x in again["lines"]] == [2], "else its first rows may be headings"
+
+
+def motor(person: Person, label: str, **told: str) -> str:
+    key = str(uuid.uuid4())
+    status, out = person.call("PUT", f"/stores/motors/{key}", {"label": label} | told)
+    assert status == 200, out
+    return str(out["key"])
+
+
+def test_two_motors_that_are_one_become_one_and_two_again(hedda: Person) -> None:
+    one, other, third = motor(hedda, "C7-5", maker="Ours"), motor(hedda, "C7-5", maker="ours gmbh"), motor(hedda, "D9-5")
+    line = boxed(hedda, motor=one, count="4")
+    rocket = hedda.rocket(printed_motors="")
+    day = str(uuid.uuid4())
+    hedda.call("PUT", f"/launchdays/days/{day}", {"name": "x", "day": "2031-05-01", "opens": "10:00", "closes": "16:00"})
+    body = {"rocket_id": rocket["id"], "motor_key": one, "delay_s": 5.0}
+    assert hedda.call("PUT", f"/launchdays/days/{day}/lines/{uuid.uuid4()}", body)[0] == 200
+    gone = one.removeprefix("own:")
+    for into in (third, one, "catalogue:C8"):
+        status, out = hedda.call("POST", f"/stores/motors/{gone}/merge", {"into": into})
+        assert status == 422 and out["fields"][0]["field"] == "into", out
+    status, stays = hedda.call("POST", f"/stores/motors/{gone}/merge", {"into": other})
+    assert status == 200 and stays["key"] == other
+    (kept,) = hedda.get("/stores/box")["lines"]
+    assert (kept["id"], kept["motor"], kept["count"]) == (line["id"], other, 4)
+    assert one not in {m["key"] for m in hedda.get("/stores/motors")} and hedda.get(f"/stores/shelf/{one}")["key"] == other
+    # What was planned on it flies on the one that stays.
+    assert [x["label"] for x in hedda.get(f"/launchdays/days/{day}")["lines"]] == ["C7-5"]
+    assert hedda.call("POST", f"/stores/motors/{gone}/restore")[0] == 204
+    assert hedda.get("/stores/box")["lines"][0]["motor"] == one and hedda.get(f"/stores/shelf/{one}")["maker"] == "Ours"

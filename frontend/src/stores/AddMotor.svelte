@@ -12,13 +12,16 @@
   import StoresTabs from './StoresTabs.svelte';
 
   const kept = new Kept('new-motor', emptyMotor());
-  const changed = $derived(String(searchParams.get('motor') ?? ''));
-  const there = useMotor(() => changed);
+  const source = $derived(String(searchParams.get('motor') ?? ''));
+  const copied = $derived(searchParams.get('copy') !== null);
+  /** The motor that is changed; a copy is a new one. */
+  const changed = $derived(copied ? '' : source);
+  const there = useMotor(() => source);
   let more = $state(false);
   $effect(() => {
     const form = there.data?.form;
-    if (!form || !changed) return;
-    kept.value = formOf(changed.replace('own:', ''), form);
+    if (!form || !source) return;
+    kept.value = formOf(copied ? crypto.randomUUID() : source.replace('own:', ''), form);
     more = true;
   });
   const drafting = new MotorDrafting(() => kept.value);

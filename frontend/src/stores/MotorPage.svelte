@@ -1,6 +1,6 @@
 <script lang="ts">
   import { ask, client } from '../api/client';
-  import { useMotor, useMotorCard } from '../api/queries';
+  import { renew, useMotor, useMotorCard, useMotors } from '../api/queries';
   import { throwOut } from '../kit/bin';
   import Loading from '../kit/Loading.svelte';
   import { navigate, p, route } from '../router';
@@ -19,6 +19,31 @@
       away: () => ask(client.DELETE('/api/stores/motors/{motor_id}', path)),
       back: () => ask(client.POST('/api/stores/motors/{motor_id}/restore', path)),
       leave: () => navigate('/stores/motors'),
+    });
+  }
+
+  const motors = useMotors();
+  /** What may be the same motor, entered twice. */
+  const alike = $derived(
+    (motors.data ?? []).filter(
+      (m) =>
+        m.own &&
+        motor.data?.own &&
+        m.key !== key &&
+        m.name === motor.data.name &&
+        m.diameter_mm === motor.data.diameter_mm,
+    ),
+  );
+  function merge(into: string) {
+    const path = { params: { path: { motor_id: key.replace('own:', '') } } };
+    return throwOut({
+      says: 'The two motors are one.',
+      away: async () => {
+        await ask(client.POST('/api/stores/motors/{motor_id}/merge', { ...path, body: { into } }));
+        await renew();
+      },
+      back: () => ask(client.POST('/api/stores/motors/{motor_id}/restore', path)),
+      leave: () => navigate('/stores/motors/:key', { params: { key: into } }),
     });
   }
 </script>
@@ -44,9 +69,19 @@
               href={`${p('/stores/motors/new')}?motor=${encodeURIComponent(found.key)}`}
               >Add what its pack says</a
             >{/if}
+          {#if found.form}<a
+              class="btn btn-sm"
+              href={`${p('/stores/motors/new')}?motor=${encodeURIComponent(found.key)}&copy=1`}>Copy it</a
+            >{/if}
           {#if found.own}<button class="btn btn-sm btn-ghost text-error" onclick={out}>Bin it</button>{/if}
         </span>
       </div>
+      {#each alike as other (other.key)}
+        <p class="mb-2 flex flex-wrap items-center gap-2">
+          There is another {other.name}{other.maker ? ` of ${other.maker}` : ''} among your motors.
+          <button class="btn btn-sm" onclick={() => merge(other.key)}>They are one: use that one</button>
+        </p>
+      {/each}
       {#if found.practice}
         <p class="text-warning mb-2 font-semibold">
           <span class="stamp-practice">practice</span> Invented, to practise with. No shop sells it.

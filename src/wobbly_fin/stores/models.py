@@ -13,6 +13,7 @@ class OwnMotor(Owned):
     document = models.JSONField()
     origin = models.CharField(max_length=20)  # label, data sheet, csv, static test
     typed = models.JSONField(default=dict, blank=True)  # the form it was made from, where it can be made from it again
+    merged = models.JSONField(default=dict, blank=True)  # into which motor it went, and which lines of the box with it
 
     class Meta:
         ordering = ["label", "created_at"]

@@ -97,7 +97,7 @@ def _usual(rest: str) -> Motor:
 
 
 def from_shelf(user: User, key: str) -> Shelved:
-    """One motor by its key; raises Http404 where there is none this person may see."""
+    """One motor by its key, or the one it was merged into; raises Http404 where there is none this person may see."""
     kind, _, rest = key.partition(":")
     if kind == "class":
         return Shelved(key=key, motor=_usual(rest))
@@ -106,9 +106,14 @@ def from_shelf(user: User, key: str) -> Shelved:
     else:
         row = OwnMotor.objects.visible_to(user).filter(pk=_uuid(rest)).first() if kind == "own" else None
         found = Shelved(key=key, motor=motor_of(row), own=row) if row else None
-    if found is None:
-        raise Http404
-    return found
+        if found is None and kind == "own":
+            merged = OwnMotor.objects.belonging_to(user).filter(pk=_uuid(rest)).exclude(merged={}).first()
+            return from_shelf(user, merged.merged["into"]) if merged is not None else _nowhere()
+    return found or _nowhere()
+
+
+def _nowhere() -> Shelved:
+    raise Http404
 
 
 def _uuid(text: str) -> UUID:

@@ -24,6 +24,7 @@ from wobbly_fin.site.seen import as_seen
 from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_motor
 from wobbly_fin.stores.actions.draw_field import draw_field, read_field
 from wobbly_fin.stores.actions.keep_stock import StockForm, keep_stock
+from wobbly_fin.stores.actions.merge import merge_motors, part_again
 from wobbly_fin.stores.actions.pass_on import motors_file, take_in
 from wobbly_fin.stores.actions.put_in import Wanted, put_in, take_out_again
 from wobbly_fin.stores.actions.remove import bin_row
@@ -39,6 +40,7 @@ from wobbly_fin.stores.api.schemas import (
     GroundIn,
     ListIn,
     ListReadOut,
+    MergeIn,
     MotorBoxOut,
     MotorIn,
     MotorOut,
@@ -124,10 +126,18 @@ def delete_motor(request: HttpRequest, motor_id: uuid.UUID) -> Status[None]:
     return Status(204, None)
 
 
+@router.post("/motors/{uuid:motor_id}/merge", response={200: MotorOut, 404: ErrorOut, 422: ErrorOut}, operation_id="merge_motor")
+def merge_motor(request: HttpRequest, motor_id: uuid.UUID, body: MergeIn) -> MotorOut:
+    """Make one of two motors that are the same: this one goes into the other."""
+    user = person(request)
+    return motor_out(merge_motors(user, motor_id, body.into), units_of(preferences_of(user)))
+
+
 @router.post("/motors/{uuid:motor_id}/restore", response={204: None, 404: ErrorOut}, operation_id="restore_motor")
 def restore_motor(request: HttpRequest, motor_id: uuid.UUID) -> Status[None]:
     """Take a motor out of the bin."""
     bin_row(person(request), OwnMotor, motor_id, back=True)
+    part_again(person(request), motor_id)
     return Status(204, None)
 
 

@@ -201,6 +201,12 @@ class PutInIn(Schema):
     lines: Annotated[list[ListLine], Field(max_length=2000)]
 
 
+class MergeIn(Schema):
+    """The motor on the shelf that stays."""
+
+    into: str
+
+
 class StockIn(Schema):
     """A line of the box: texts as typed. `motor` is the key on the shelf."""
 
