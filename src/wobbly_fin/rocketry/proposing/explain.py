@@ -90,6 +90,9 @@ def narrowing_sentences(found: Narrowing, layout: Layout, units: UnitChoice = ME
         if worth.figure == "mass_kg":
             yield say("narrow-weigh", **figures)
             continue
+        if worth.figure == "offset_m":
+            yield say("narrow-place", **figures)
+            continue
         label = next(f.metadata["label"] for f in described(type(part)) if f.name == worth.figure)
         yield say("narrow-measure", figure=uncapital(label), **figures)
 

@@ -5,26 +5,19 @@ from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures
-from wobbly_fin.rocketry.airframe.usual import Usual
+from wobbly_fin.rocketry.airframe.usual import SMALL_M, Usual
 from wobbly_fin.rocketry.proposing.kit_lines import NO_PART, KitPart, only
 from wobbly_fin.rocketry.proposing.sketch import Sketch, Tube, body_tubes, mount_tube
 
 Asked = Literal["unknown", "joins", "another", "where", "width"]
 MOUNTS_M = (0.0105, 0.013, 0.018, 0.024, 0.029, 0.038, 0.054, 0.075, 0.098)
 LENGTHS_M = {
-    0.0105: 0.045,
-    0.013: 0.045,
-    0.018: 0.07,
-    0.024: 0.07,
-    0.029: 0.124,
-    0.038: 0.2,
-    0.054: 0.35,
-    0.075: 0.5,
-    0.098: 0.75,
-}
+    0.0105: 0.045, 0.013: 0.045, 0.018: 0.07, 0.024: 0.07, 0.029: 0.124, 0.038: 0.2, 0.054: 0.35, 0.075: 0.5, 0.098: 0.75,
+}  # fmt: skip
 USUAL_BODY = 0.75  # of the body, what a mount takes at most
 _THIN_M = 0.0071  # sheet: what is thinner than this is a fin's thickness
 _SAME = 0.06  # widths that differ by less are one
+_LARGE_HOOK_KG = 0.006  # a hook for 24 mm and more
 _WOOD = ("balsa", "balsa-hard", "lime")
 
 
@@ -84,7 +77,7 @@ def kit_sketch(
     _tubes(work, tubes, only(parts, "coupler", ""), d, body, wired)
     _ends(work, parts, d, mount, body)
     _fins(work, parts)
-    _mounting(work, parts)
+    _mounting(work, parts, d)
     buttons = _guides(work, parts)
     _recovery(work, parts, wired=bool(wired))
     _others(work, parts, d, wired=bool(wired))
@@ -275,7 +268,7 @@ def _fins(work: _Work, parts: Sequence[KitPart]) -> None:
             work.put(part, "tube fins")
 
 
-def _mounting(work: _Work, parts: Sequence[KitPart]) -> None:
+def _mounting(work: _Work, parts: Sequence[KitPart], d: float) -> None:
     mounts = only(parts, "motor_tube")
     for n, mount in enumerate(mounts):
         long = [s for s in mount.sizes_m if s > 0.04 and s > 2 * min(mount.sizes_m)]
@@ -287,6 +280,8 @@ def _mounting(work: _Work, parts: Sequence[KitPart]) -> None:
     for retainer in held:
         screwed = any(w in retainer.text.lower() for w in ("screw", "thread", "cap", "ring"))
         work.put(retainer, "retainer", kind="threaded_ring" if screwed else "hook")
+        if not screwed and d >= SMALL_M:
+            work.own["retainer"] = (work.own["retainer"] or {}) | {"mass_kg": _LARGE_HOOK_KG}
     if not held and not only(parts, "motor_tube", "hooked"):
         # Nothing on the list holds it: wrapped in tape until a push holds, as such kits say.
         work.own["retainer"] = {"kind": "tape", "mass_kg": 0.0005, "mass_source": "guessed"}
@@ -299,6 +294,8 @@ def _mounting(work: _Work, parts: Sequence[KitPart]) -> None:
                 thickness_m=min(thin) if thin else None,
                 material="card" if rings.material == "card" else rings.material,
             )
+        if rings.count == 2 and len(only(parts, "centring_ring")) == 1:
+            work.own["middle"] = None
         work.lines[rings.text] = LineRead(text=rings.text, alias="front")
 
 
@@ -340,7 +337,9 @@ def _recovery(work: _Work, parts: Sequence[KitPart], *, wired: bool) -> None:
             )  # fmt: skip
             work.own["canopy"] = (work.own["canopy"] or {}) | {"diameter_m": None, "lines_kg": 0.0}
         else:
-            stuff = canopy.material if canopy.material in ("ripstop", "film", "metallised-film") else None
+            # A plastic canopy is film.
+            stuff = {"polystyrene": "film"}.get(canopy.material or "", canopy.material)
+            stuff = stuff if stuff in ("ripstop", "film", "metallised-film") else None
             work.put(canopy, "canopy", diameter_m=max((s for s in canopy.sizes_m if s > 0.08), default=None), material=stuff)
     cords = only(parts, "cord")
     for n, cord in enumerate(cords):
@@ -360,7 +359,7 @@ def _others(work: _Work, parts: Sequence[KitPart], d: float, *, wired: bool) -> 
     """What is more than the usual: clay, hardware, lids, baffles, what is aboard."""
     for n, lump in enumerate(only(parts, "mass_lump", "ballast")):
         work.more.append(
-            {"as": f"weight {n}", "type": "mass_lump", "name": "clay in the nose", "kind": "ballast", "position_m": 2.0 * d,
+            {"as": f"weight {n}", "type": "mass_lump", "name": "clay in the nose", "kind": "ballast", "position_m": 1.5 * d,
              "mass_kg": lump.mass_kg or 0.005, "mass_source": "measured" if lump.mass_kg else "guessed"}
         )  # fmt: skip
         work.put(lump, f"weight {n}")

@@ -6,6 +6,7 @@ with it is found by changing it by that much.
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
+from typing import Any
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
@@ -24,7 +25,10 @@ _OFF = {
     "outer_diameter_m": 0.02,
     "inner_diameter_m": 0.02,
     "base_diameter_m": 0.02,
-}
+    # Fins come in more shapes than tubes do.
+    "root_chord_m": 0.2, "tip_chord_m": 0.3, "span_m": 0.2, "sweep_m": 0.3,
+}  # fmt: skip
+_OFF_PLACE = 0.3  # of the body's width: how far from where it was put a part may really sit
 _OFF_ELSE, _OFF_MASS = 0.1, 0.15
 _LEAST_SHARE = 0.02  # of all there is to narrow: below that it is not worth a ruler
 
@@ -98,6 +102,7 @@ def narrowing(
 
 def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator[tuple[int, str, Airframe]]:
     """(part, figure, the airframe with that figure one standard deviation larger)"""
+    width = balance(airframe, [None] * len(airframe.stages)).layout.reference_diameter_m
     masses = {row.index: row.mass_kg for row in weigh(balance(airframe, [None] * len(airframe.stages)).layout)}
     for index, part in enumerate(airframe.parts):
         if isinstance(part, NO_BODY):
@@ -106,6 +111,9 @@ def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator
         if not weighed and masses.get(index, 0.0) > 0:
             heavier = masses[index] * (1 + _OFF_MASS)
             yield index, "mass_kg", with_part(airframe, index, replace(part, mass_kg=heavier, mass_source="guessed"))
+        if part.parent and getattr(part, "offset_m", None) is not None and not known(part, "offset_m"):
+            moved: Any = part
+            yield index, "offset_m", with_part(airframe, index, replace(moved, offset_m=moved.offset_m + _OFF_PLACE * width))
         for f in described(type(part)):
             value = getattr(part, f.name)
             if f.metadata.get("quantity") != "short_length" or not value or f.name in NOT_DIMENSIONS or known(part, f.name):

@@ -47,6 +47,7 @@ kit-asks-width = How wide is the tube? Measure across it.
 
 narrow-weigh = Weigh the { $part }: its guess moves the height by { $height } and the balance by { $margin } calibres ({ $share } of what is unsure).
 narrow-measure = Measure the { $part }, { $figure }: its guess moves the height by { $height } and the balance by { $margin } calibres ({ $share } of what is unsure).
+narrow-place = Look where the { $part } sits: a little further up or down moves the height by { $height } and the balance by { $margin } calibres ({ $share } of what is unsure).
 
 ## What a rocket just begun rests on.
 
