@@ -118,7 +118,14 @@ def different(found: Sequence[Design], count: int) -> list[Design]:
     """Best first: good before marginal, then least impulse; no two of one motor in one tube while others are there."""
     rank = {"good": 0, "marginal": 1}
     best = sorted(
-        found, key=lambda d: (rank.get(d.candidate.settled, 2), d.candidate.motor.curve.total_impulse_n_s, -d.candidate.margin)
+        found,
+        # What is good but for a test on the ground comes after what is good.
+        key=lambda d: (
+            rank.get(d.candidate.settled, 2),
+            d.candidate.verdict != d.candidate.settled,
+            d.candidate.motor.curve.total_impulse_n_s,
+            -d.candidate.margin,
+        ),
     )
     kept: list[Design] = []
     seen: set[tuple[str, float]] = set()
