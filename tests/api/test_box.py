@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 
 from tests.api.conftest import Person
-from wobbly_fin.rocketry.motors.pasted import motor_list_of, read_pasted
+from wobbly_fin.rocketry.motors.pasted import columns_of, lines_of, read_pasted
 from wobbly_fin.stores.models import MotorStock
 
 
@@ -51,7 +51,9 @@ def test_the_empty_sheet_has_headings_that_are_read(hedda: Person) -> None:
     status, text = hedda.call("GET", "/stores/box/template.csv")
     assert status == 200
     filled = text + "C6-5,3,18,ours,4.50\n"
-    (line,) = read_pasted(motor_list_of([row.split(",") for row in filled.strip().splitlines()]))
+    rows = [row.split(",") for row in filled.strip().splitlines()]
+    ((_, told),) = lines_of(rows, columns_of(rows))
+    (line,) = read_pasted(told)
     assert line.label and line.label.text == "C6-5"
     assert (line.count, line.diameter_m, line.maker, line.cost) == (3, 0.018, "ours", 4.5)
 
@@ -90,6 +92,10 @@ def test_a_table_filled_in_has_no_headings_and_each_row_its_own_sentence(hedda: 
         "Ours",
         4.2,
     )
+    # Put in once, the same table again is known, the row that was left out and all.
+    body = {"text": found["text"], "lines": [{"label": right["label"], "count": 3}]}
+    assert not found["before"] and hedda.call("PUT", f"/stores/box/lists/{uuid.uuid4()}", body)[0] == 200
+    assert hedda.call("POST", "/stores/box/read/cells", {"cells": rows, "columns": columns, "headings": False})[1]["before"]
     again = hedda.call("POST", "/stores/box/read/cells", {"cells": rows, "columns": columns})[1]
     assert [x["row"] for x in again["lines"]] == [2], "else its first rows may be headings"
 

@@ -152,6 +152,8 @@ def test_where_nothing_can_be_it_says_which_wish_must_give(run: Any) -> None:
     assert box["designs"] == [] and "in the box" in box["why"] and box["practice"] is False
     low = run("propose", GOALS[0] | {"site": GOALS[0]["site"] | {"ceiling_m": 60}})[1]
     assert low["designs"] == [] and "allows flights up to 60 m" in low["why"]
+    narrow = run("propose", goal(54, 800, 2000, half_m=2500, rod_m=3.0, body_diameter_mm=66, motor="J312"))[1]
+    assert narrow["designs"] == [] and "nobody could build it" in narrow["why"]
     short = run("propose", GOALS[0] | {"want": GOALS[0]["want"] | {"length_max_m": 0.12}})[1]
     assert short["designs"] == [] and "short" in short["why"]
 

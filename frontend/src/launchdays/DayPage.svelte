@@ -153,10 +153,8 @@
       {/if}
       {#if problems.top}<p class="text-error mt-2" role="alert">✕ {problems.top}</p>{/if}
     </section>
-    {#if choosing ?? !(found.lines.length || found.broken.length)}<Saturday
-        plan={found}
-        onwriting={(on) => (choosing = on)}
-      />{/if}
+    {@const planning = choosing ?? !(found.lines.length || found.broken.length)}
+    {#if planning}<Saturday plan={found} onwriting={(on) => (choosing = on)} />{/if}
     <div class="grid grid-cols-1 gap-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
       <section class="grid min-w-0 grid-cols-1 content-start gap-2" aria-label="Manifest">
         {#each found.lines as line (line.id)}
@@ -200,6 +198,7 @@
           ><WindStrip
             plan={found}
             {busy}
+            asked={planning}
             onask={() => change(() => askWeather(id))}
             onfile={(file) => void change(async () => askWeather(id, await forecastOf(file)))}
           /></Later

@@ -8,7 +8,15 @@
     busy,
     onask,
     onfile,
-  }: { plan: Plan; busy: boolean; onask: () => void; onfile: (file: File) => void } = $props();
+    asked = false,
+  }: {
+    plan: Plan;
+    busy: boolean;
+    onask: () => void;
+    onfile: (file: File) => void;
+    /** The wind is asked for elsewhere on the page. */
+    asked?: boolean;
+  } = $props();
   function chosen(event: Event & { currentTarget: HTMLInputElement }) {
     const file = event.currentTarget.files?.[0];
     if (file) onfile(file);
@@ -47,7 +55,7 @@
     </p>{/if}
   {#if !plan.hours.length}
     <p class="quiet mb-2">No wind is told yet: the flights are judged in calm air, and stay open for it.</p>
-    <DayWind {plan} />
+    {#if !asked}<DayWind {plan} />{/if}
   {:else}
     {#if plan.weather === 'typed'}<p class="quiet">
         The same wind all day, as you typed it. What you left out is usual: gusts a third above it, the
@@ -92,5 +100,9 @@
       </svg>
     </div>
     <p class="quiet text-sm">Bars: wind; dashed: gusts; arrows: where it blows. ▾ a flight.</p>
+    <details class="mt-2">
+      <summary class="link cursor-pointer">Type another wind</summary>
+      <div class="mt-2"><DayWind {plan} /></div>
+    </details>
   {/if}
 </section>

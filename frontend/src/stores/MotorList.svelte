@@ -28,6 +28,8 @@
   const sizes = [13, 18, 24, 29, 38, 54, 75, 98];
   let lines = $state<Line[]>([]);
   let before = $state('');
+  /** What was read, in the reader's words: by it the same list is known again. */
+  let read = '';
   let refused = $state('');
   let asked = 0;
   let key = crypto.randomUUID() as string;
@@ -38,7 +40,7 @@
     const cells = kept.value.table.map((row) => [...row]);
     if (sheet || uploading) return;
     const timer = setTimeout(
-      () => void (way === 'table' ? readCells(cells, filled, false) : read(text)),
+      () => void (way === 'table' ? readCells(cells, filled, false) : readText(text)),
       250,
     );
     return () => clearTimeout(timer);
@@ -51,6 +53,7 @@
       const found = await ask;
       if (mine !== asked) return undefined;
       show(found);
+      read = 'text' in found ? String(found.text) : kept.value.text;
       return found;
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
@@ -58,7 +61,7 @@
       return undefined;
     }
   }
-  async function read(text: string) {
+  async function readText(text: string) {
     if (text.trim()) await newest(ask(client.POST('/api/stores/box/read', { body: { text } })));
     else nothing();
   }
@@ -127,7 +130,7 @@
     event.preventDefault();
     const id = key;
     const body = {
-      text: sheet || table ? good.map((l) => l.text).join('\n') : kept.value.text,
+      text: read,
       lines: good.map(({ label, count, diameter_mm, length_mm, propellant, case: casing, maker, cost }) => ({
         label,
         count,

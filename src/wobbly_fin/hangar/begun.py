@@ -217,7 +217,8 @@ class _Told:
                 break
         if not shown and nearest.sketch is not None and nearest.motor is not None:
             # Drawn all the same, with what stands against it.
-            price = price_of_all(nearest.sketch, (), nearest.motor if nearest.motor.key not in boxed else None)
+            bought = nearest.motor if nearest.motor.key not in boxed else None
+            price = price_of_all(nearest.sketch, hand.spared_ids(nearest.sketch), bought)
             yield self._asked(
                 nearest.sketch, [of[nearest.motor.key]], price=price, hours=hours_of(nearest.sketch)[0], failed=nearest.stopped
             )

@@ -43,19 +43,19 @@ def type_weather(user: User, key: uuid.UUID, typed: Mapping[str, str]) -> Launch
     """Keep the wind somebody typed, for the whole day; raises RocketryError naming the box at fault."""
     row, units = day_of(user, key), units_of(preferences_of(user))
 
-    def read(box: str, quantity: QuantityName, usual: float | None) -> float | None:
+    def read(box: str, quantity: QuantityName) -> float | None:
         text = typed.get(box, "").strip()
-        return parse(text, quantity, units, name=box).si if text else usual
+        return parse(text, quantity, units, name=box).si if text else None
 
-    wind = read("wind", "speed", None)
+    wind = read("wind", "speed")
     if wind is None:
         raise RocketryError("wind", say("day-wind-missing"))
     bearing = read_bearing(typed.get("wind_from", "").strip() or "W", "wind_from")
-    temperature = read("temperature", "temperature", None)
+    temperature = read("temperature", "temperature")
     if temperature is None:
         temperature = SiteAir(elevation_m=row.field.elevation_m if row.field is not None else 0.0).temperature_k - ZERO_CELSIUS_K
     try:
-        forecast = typed_forecast(row.day, (row.opens, row.closes), wind, bearing, read("gusts", "speed", None), temperature)
+        forecast = typed_forecast(row.day, (row.opens, row.closes), wind, bearing, read("gusts", "speed"), temperature)
     except RocketryError as error:
         raise RocketryError(_BOXES.get(error.name, error.name), error.message) from error
     with transaction.atomic():

@@ -230,7 +230,6 @@ def _maker(rest: str) -> str:
     return " ".join(words)[:40] if len(words) <= 2 else ""
 
 
-COLUMNS = ("label", "count", "diameter", "maker", "cost")
 # Headings people give the columns that matter, by the beginnings of their words.
 _HEADINGS = {
     "label": ("label", "motor", "engine", "designation", "type", "name", "model"),
@@ -287,11 +286,6 @@ def lines_of(rows: Sequence[Sequence[str]], columns: Columns) -> list[tuple[int,
         if any(cell.strip() for cell in told):
             lines.append((n, "\t".join(told)))
     return lines
-
-
-def motor_list_of(rows: Sequence[Sequence[str]]) -> str:
-    """A sheet's cells as a list of motors, a line each, of the columns that matter."""
-    return "\n".join(line for _, line in lines_of(rows, columns_of(rows)))
 
 
 def _squared(rows: Sequence[Sequence[str]]) -> tuple[list[list[str]], int]:

@@ -103,6 +103,10 @@ class AtHand:
             return sketch
         return replace(sketch, own={**sketch.own, "canopy": _figures(best, _CANOPY)})
 
+    def spared_ids(self, sketch: Sketch) -> frozenset[str]:
+        """The same, by the keys of the parts."""
+        return frozenset(sketch.id_of(alias) for alias in self.spared(sketch))
+
     def spared(self, sketch: Sketch) -> set[str]:
         """Names of the sketch's parts that need not be bought: of one's own, or of a kind that is only asked to be there."""
         spared = {alias for alias in ("nose", "canopy", "fins") if sketch.own.get(alias)}

@@ -69,6 +69,8 @@ def why_none(wish: Wish, nearest: Nearest, units: UnitChoice = METRIC) -> str:
         return say("proposal-too-long", hours=f"{nearest.quickest_h:.1f}", wanted=f"{wish.hours_max:.1f}")
     if nearest.highest_m == 0:
         return say("proposal-no-room")
+    if nearest.unbuilt:
+        return say("proposal-unbuilt")
     if nearest.failed:
         return say("proposal-fails", tests="; ".join(uncapital(trial_sentence(t, units)) for t in nearest.failed))
     return say("proposal-none-meets")

@@ -85,7 +85,9 @@ def narrowing(
     moved: list[tuple[int, str, float, float]] = []
     for index, figure, changed in _guesses(airframe, known):
         try:
-            moved.append((index, figure, smaller_margin(balance(changed, motors)) - base, (height_m(changed) or top) - top))
+            # In still air where a part sits moves no height.
+            higher = 0.0 if figure == "offset_m" else (height_m(changed) or top) - top
+            moved.append((index, figure, smaller_margin(balance(changed, motors)) - base, higher))
         except RocketryError:
             continue
     margins, heights = sum(m**2 for _, _, m, _ in moved), sum(h**2 for _, _, _, h in moved)
@@ -102,8 +104,8 @@ def narrowing(
 
 def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator[tuple[int, str, Airframe]]:
     """(part, figure, the airframe with that figure one standard deviation larger)"""
-    width = balance(airframe, [None] * len(airframe.stages)).layout.reference_diameter_m
-    masses = {row.index: row.mass_kg for row in weigh(balance(airframe, [None] * len(airframe.stages)).layout)}
+    layout = balance(airframe, [None] * len(airframe.stages)).layout
+    masses = {row.index: row.mass_kg for row in weigh(layout)}
     for index, part in enumerate(airframe.parts):
         if isinstance(part, NO_BODY):
             continue
@@ -112,8 +114,9 @@ def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator
             heavier = masses[index] * (1 + _OFF_MASS)
             yield index, "mass_kg", with_part(airframe, index, replace(part, mass_kg=heavier, mass_source="guessed"))
         if part.parent and getattr(part, "offset_m", None) is not None and not known(part, "offset_m"):
-            moved: Any = part
-            yield index, "offset_m", with_part(airframe, index, replace(moved, offset_m=moved.offset_m + _OFF_PLACE * width))
+            off_m = _OFF_PLACE * layout.reference_diameter_m
+            placed: Any = part
+            yield index, "offset_m", with_part(airframe, index, replace(placed, offset_m=placed.offset_m + off_m))
         for f in described(type(part)):
             value = getattr(part, f.name)
             if f.metadata.get("quantity") != "short_length" or not value or f.name in NOT_DIMENSIONS or known(part, f.name):

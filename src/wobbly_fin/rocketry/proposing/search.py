@@ -87,8 +87,9 @@ def seek(
         if number >= _SEEN_ENOUGH and nearest.highest_m < _HOPELESS * wish.apogee_m[0]:
             return
         if design is not None:
-            own = frozenset(design.sketch.id_of(alias) for alias in hand.spared(design.sketch))
-            design = _afforded(replace(design, spared=own, motor_at_hand=begun.motor.key in in_box), wish, nearest)
+            design = _afforded(
+                replace(design, spared=hand.spared_ids(design.sketch), motor_at_hand=begun.motor.key in in_box), wish, nearest
+            )
         queue.heard(begun, nearest.first_m, weak=weak, met=design is not None)
         yield design
 

@@ -71,6 +71,7 @@ class Nearest:
     first_m: float | None = None  # of the latest, as sized, before any clay
     cheapest: float = math.inf  # of what would do but for its price [money]
     quickest_h: float = math.inf  # and but for its hours
+    unbuilt: bool = False  # whether one does all, and no order of work builds it
     failed: tuple[Trial, ...] = ()  # of what came nearest
     latest: tuple[Trial, ...] = ()
     sketch: Sketch | None = None  # what came nearest
@@ -84,8 +85,8 @@ class Nearest:
             self.failed = failed
         self._near(len(failed), sketch, motor)
 
-    def fell_short(self, times: float, sketch: Sketch, motor: Motor) -> None:
-        """By how many times one went less high than wished, or higher."""
+    def missed_height(self, times: float, sketch: Sketch, motor: Motor) -> None:
+        """One went so many times as high as the nearer end of what is wished for."""
         self._near(_BY_HEIGHT + abs(math.log(times)), sketch, motor)
 
     def _near(self, off: float, sketch: Sketch, motor: Motor) -> None:
@@ -149,6 +150,7 @@ class Sizing:
                 if not meets(whole, self.wish):
                     return None
                 hours, buildable = hours_of(made, self.wish.schools)
+                self.nearest.unbuilt |= not buildable
                 return Design(sketch=made, candidate=whole, hours=hours) if buildable else None
             self.nearest.missed(failed, made, motor)
             mended = self._mended(sketch, made, motor, aims, failed)
@@ -204,7 +206,7 @@ class Sizing:
         self.nearest.saw(height)
         self.nearest.first_m = height
         if height < low:
-            self.nearest.fell_short(height / low, sketch, motor)
+            self.nearest.missed_height(height / low, sketch, motor)
             return None
         aim = low + aims.height * (high - low)
         if height <= max(aim, _TOLD_OFF * high if aims.height >= 0.5 else 0.0):
@@ -224,7 +226,7 @@ class Sizing:
         self.nearest.saw(height)
         if low <= height <= high:
             return sketch
-        self.nearest.fell_short(height / high, sketch, motor)
+        self.nearest.missed_height(height / high, sketch, motor)
         return None
 
     def _settled(self, sketch: Sketch, motor: Motor, aims: Aims) -> Sketch:

@@ -1,4 +1,4 @@
-"""Make one motor of two that are one: what lies in the box, what is planned and what is noted goes over to the one that stays."""
+"""Make one motor of two that are one: what lies in the box and what is planned goes over to the one that stays."""
 
 import uuid
 

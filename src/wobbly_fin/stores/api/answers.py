@@ -29,6 +29,7 @@ from wobbly_fin.rocketry.units.display import UnitChoice, show, show_range, show
 from wobbly_fin.site.seen import version_of
 from wobbly_fin.stores.actions.put_in import put_in_before
 from wobbly_fin.stores.api.schemas import (
+    LONGEST_CELL,
     FeatureIn,
     FieldOut,
     ListLineOut,
@@ -162,6 +163,7 @@ def sheet_out(
     RocketryError
         `columns`, where one is told that is not there, or none with the labels.
     """
+    cells = [[cell[:LONGEST_CELL] for cell in row] for row in cells]
     columns = columns_of(cells)
     if told is not None:
         if "label" not in told:
@@ -172,7 +174,7 @@ def sheet_out(
     lines = lines_of(cells, columns)
     text = "\n".join(line for _, line in lines)
     return SheetReadOut(
-        lines=_read(user, lines, units), before=_before(user, text), cells=[list(row) for row in cells], columns=dict(columns.at),
+        lines=_read(user, lines, units), before=_before(user, text), cells=cells, columns=dict(columns.at),
         first=columns.first, text=text,
     )  # fmt: skip
 

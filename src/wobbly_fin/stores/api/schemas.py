@@ -135,6 +135,7 @@ class FieldOut(Versioned):
     place: str
 
 
+LONGEST_CELL = 500
 MotorColumn = Literal["label", "count", "diameter", "maker", "cost"]
 
 
@@ -179,7 +180,8 @@ class CellsIn(Schema):
     """A sheet's cells; `columns`: what is in which, where somebody says so; `headings`: whether the first rows may be a title and headings."""
 
     cells: Annotated[
-        list[Annotated[list[Annotated[str, Field(max_length=500)]], Field(max_length=60)]], Field(min_length=1, max_length=2001)
+        list[Annotated[list[Annotated[str, Field(max_length=LONGEST_CELL)]], Field(max_length=60)]],
+        Field(min_length=1, max_length=2001),
     ]
     columns: dict[MotorColumn, Annotated[int, Field(ge=0, lt=60)]] | None = None
     headings: bool = True

@@ -21,6 +21,7 @@ proposal-too-low = The highest that any motor in the box takes a rocket like thi
 proposal-ceiling = Your field allows flights up to { $ceiling }; you asked for at least { $wanted }. Wish for less, or choose a field with a higher ceiling.
 proposal-too-high = The lowest that could be had is about { $height }, with all the ballast a motor lifts; { $wanted } was asked for at most.
 proposal-no-room = Nothing as short as asked holds a motor, its mount and what it comes down under, in a tube that takes the payload.
+proposal-unbuilt = A rocket flies as you wish, but nobody could build it: no hand or stick gets at what has to be glued between its tubes. A wider body gives the room.
 proposal-fails = Of all that were tried, what came nearest failed: { $tests }. A longer rod, another day or a wider wish may let it pass.
 proposal-none-meets = Sizes were tried, and none met all windows at once: widen the one you can best do without.
 proposal-no-motor-at-all = There is no motor in your box yet: add one, or show the practice shelf in Settings.
