@@ -186,7 +186,7 @@ def test_a_saturday_from_question_to_manifest(own: Page, hedda: User, live_serve
     # the wind is told where it is asked for; a bad one is refused there, and a good one ends the asking
     question.get_by_label("Wind", exact=True).fill("windy")
     question.get_by_role("button", name="Use this wind").click()
-    expect(question.get_by_text("windy")).to_be_visible()
+    expect(question.get_by_text("'windy' is not")).to_be_visible()
     question.get_by_label("Wind", exact=True).fill("2 m/s")
     question.get_by_role("button", name="Use this wind").click()
     expect(question.get_by_text("How windy will it be?")).to_have_count(0)
