@@ -8,11 +8,11 @@ from scipy.optimize import brentq
 
 from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.solve import NoSolutionError, ballast_for, smaller_margin, with_part
+from wobbly_fin.rocketry.canopies.devices import device_of
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.proposing.sketch import Sketch
 
-_CD = 0.75  # of a flat canopy
 _PASSES, _SETTLED = 4, 0.004  # in which they come to terms; what changes less than that share has
 _SPANS = (0.6, 2.2)  # of the body’s width: fins that look and fly like fins
 ENOUGH = 1.1  # where no fin of that size gives what is asked [calibres]
@@ -46,7 +46,7 @@ def settled(
             sketch = _straight(sketch, motor, margin_calibres, min(enough_calibres, margin_calibres))
         found = balance(sketch.airframe(), [motor])
         hanging = found.burnout.mass_kg
-        across = math.sqrt(8 * hanging * STANDARD_GRAVITY_M_S2 / (math.pi * density_kg_m3 * _CD * descent_rate_m_s**2))
+        across = math.sqrt(8 * hanging * STANDARD_GRAVITY_M_S2 / (math.pi * density_kg_m3 * device_of(sketch.canopy_kind).cd * descent_rate_m_s**2))
         sketch = replace(sketch, canopy_m=round(max(across, 0.08), 3), balance_m=round(found.ignition.cg_m, 4))
         if _alike(before, sketch):
             break

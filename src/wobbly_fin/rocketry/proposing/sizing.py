@@ -28,6 +28,7 @@ _MENDS, _LONGER = 6, 2.0  # how often a try is mended; by how many widths a bay 
 _BY_HEIGHT = 100  # more tests than there are: a height that is out of the window stands behind every test
 _MOST_CLAY = 2.5  # of what it weighs without
 _MOST_MARGIN = 0.97  # of its window
+_CLEAR = 1.3  # of the share that is called marginal, what a mended figure shall clear its limit by
 _TOLD_OFF = 0.97  # of a limit, what is kept clear of it
 
 
@@ -138,43 +139,56 @@ class Sizing:
         What fails and can be mended: more margin where the wind at the rod's end asks for it, less height and a faster descent where it
         lands outside, stiffer fins, a longer bay.
         """
-        aims = Aims()
+        aims, best = Aims(), None
         for _ in range(_MENDS):
             sketch = self.hand.cut(sketch)
             made = self._of_height(self._settled(sketch, motor, aims), motor, aims)
             if made is None:
-                return None
+                break
             made = self.hand.hung(made)
             whole, failed = self._judged(made, motor)
-            if whole is not None:
-                if not meets(whole, self.wish):
-                    return None
-                hours, buildable = hours_of(made, self.wish.schools)
-                self.nearest.unbuilt |= not buildable
-                return Design(sketch=made, candidate=whole, hours=hours) if buildable else None
-            self.nearest.missed(failed, made, motor)
-            mended = self._mended(sketch, made, motor, aims, failed)
+            if whole is None:
+                self.nearest.missed(failed, made, motor)
+                mended = self._mended(sketch, made, motor, aims, failed)
+            else:
+                best = self._better(best, whole, made)
+                # Good but barely: mended as if the limits were a little further off.
+                tight = [t for t in whole.tests if t.margin is not None and t.margin < self.rules.marginal_fraction]
+                mended = self._mended(sketch, made, motor, aims, tight, 1 + _CLEAR * self.rules.marginal_fraction) if tight else None
             if mended is None or not room_for(self.wish, mended[0]):
-                return None
+                break
             sketch, aims = mended
-        return None
+        return best
+
+    def _better(self, best: Design | None, whole: Candidate, made: Sketch) -> Design | None:
+        """The better of a design and one that flies, where that meets the wish and can be built."""
+        if not meets(whole, self.wish) or (best is not None and whole.margin <= best.candidate.margin):
+            return best
+        hours, buildable = hours_of(made, self.wish.schools)
+        self.nearest.unbuilt |= not buildable
+        return Design(sketch=made, candidate=whole, hours=hours) if buildable else best
 
     def _mended(
-        self, sketch: Sketch, made: Sketch, motor: Motor, aims: Aims, failed: Sequence[Trial]
+        self, sketch: Sketch, made: Sketch, motor: Motor, aims: Aims, failed: Sequence[Trial], clear: float = 1.0
     ) -> tuple[Sketch, Aims] | None:
-        """The sketch and what it is aimed at, with what failed as made better; None where nothing can be."""
+        """The sketch and what it is aimed at, with what failed as made better; None where nothing can be.
+
+        `clear`: so many times its limit is what a figure shall come to.
+        """
         names = {t.name for t in failed}
         flutter = next((t for t in failed if t.name == "flutter"), None)
         if flutter is not None and not sketch.usual.stiffest(made.span_m, sketch.stiffer):
-            short = _number(flutter.value) / max(_number(flutter.limit), 1.0)
+            short = clear * _number(flutter.value) / max(_number(flutter.limit), 1.0)
             sketch, names = replace(sketch, stiffer=sketch.usual.stiffer(made.span_m, sketch.stiffer, short)), names - {"flutter"}
         if "bay" in names and sketch.stretch < STRETCHES[-1] + _LONGER:
             sketch, names = replace(sketch, stretch=sketch.stretch + _LONGER), names - {"bay"}
+        if "loads" in names and sketch.canopy_kind != "domed":
+            sketch, names = replace(sketch, sturdy=True), names - {"loads"}
         leaning = [t for t in failed if t.name.startswith("stable")]
         wide = made.span_m > 0.99 * widest_m(sketch)
         if leaning and (aims.margin < _MOST_MARGIN or (wide and aims.enough < self.wish.margin_calibres[1])):
             least, most = self.wish.margin_calibres
-            short = max(_number(t.limit) - _number(t.value) for t in leaning)
+            short = max(clear * _number(t.limit) - _number(t.value) for t in leaning)
             aims, names = aims.straighter(1.3 * short / (most - least) + 0.05), names - {t.name for t in leaning}
             if wide:
                 # No fin of usual size does it: clay in the nose.

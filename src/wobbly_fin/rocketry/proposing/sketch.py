@@ -14,6 +14,7 @@ from wobbly_fin.rocketry.airframe.parts import PART_TYPES, Part
 from wobbly_fin.rocketry.airframe.usual import Usual
 from wobbly_fin.rocketry.assembly.stand import USUAL_HANDS
 from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.canopies.devices import CanopyKind
 from wobbly_fin.rocketry.flight.sequence import Sequence
 from wobbly_fin.rocketry.proposing.wish import Cargo
 from wobbly_fin.rocketry.recovery.plan import THROW_N, ChargeWish, RecoveryPlan
@@ -22,7 +23,7 @@ from wobbly_fin.rocketry.stock.stock import STOCK
 _SPACE = uuid.UUID("6c0f3a52-5b7e-4f0e-9d6e-2f1f7a4b8c11")
 _HEAVY_M = 0.06  # a motor tube, outside
 _WIDEST_RING_M = 0.045  # between mount and tube: wider rings are plates, built otherwise
-_MAIN_HEIGHT_M, _DROGUE = 180.0, 0.27  # where the main is let out; the drogue's share of its width: some four times as fast
+_MAIN_HEIGHT_M, _DROGUE = 180.0, 0.36  # where the main is let out; the drogue's share of its width: some four times as fast
 _THROW_N_PER_M = 1500.0  # of the body's width: a wider nose is a heavier one
 
 
@@ -112,6 +113,8 @@ class Sketch:
         More of it, for less height: shared between the nose and the forward ring so that it balances where it did.
     stiffer : int
         Fins of so many sheets stiffer than usual.
+    sturdy : bool
+        A sewn dome on stronger and more lines lets it down, where a flat one's would tear.
     charged : bool
         The motor's own charge lets it out; otherwise altimeters do, in a bay between two tubes.
     own : mapping
@@ -133,6 +136,7 @@ class Sketch:
     weight_kg: float = 0.0
     edges: str = "rounded"
     stiffer: int = 0
+    sturdy: bool = False
     charged: bool = True
     cargo: Cargo | None = None
     balance_m: float | None = None
@@ -201,6 +205,11 @@ class Sketch:
         return self.told_of("fins", "root_chord_m", min(self.usual.root_m, 0.8 * self.body_m))
 
     @property
+    def canopy_kind(self) -> CanopyKind:
+        """What lets it down: a flat one opens with a jerk that many lines carry better."""
+        return "domed" if self.sturdy or not self.charged else "flat"
+
+    @property
     def drogue(self) -> Canopy:
         """A small cross of cloth."""
         usual = round(max(_DROGUE * self.canopy_m, 0.2), 2)
@@ -251,7 +260,7 @@ class Sketch:
                    **usual.plate, "material": "birch-ply"}  # fmt: skip
             yield {"as": "payload", "type": "mass_lump", "name": "payload", "in": "bay", "kind": "payload", "edge": "fore",
                    "offset_m": 0.9 * d + 0.01, "length_m": self.cargo.length_m, "diameter_m": self.cargo.diameter_m,
-                   "mass_kg": self.cargo.mass_kg, "mass_source": "guessed"}  # fmt: skip
+                   **_weighed_out(self.cargo.mass_kg)}  # fmt: skip
         yield from self.ahead
         if not self.charged:
             yield from self._altimeters(shape)
@@ -273,14 +282,14 @@ class Sketch:
     def _ballast(self) -> Iterator[dict[str, Any]]:
         """Clay where a hand gets at it: in the nose from behind, on the forward ring from the front."""
         nose_at, ring_at = 0.6 * self.nose_m, self.length_m - self.astern_m - self.mount_m
-        lump = {"type": "mass_lump", "kind": "ballast", "mass_source": "guessed"}
+        lump = {"type": "mass_lump", "kind": "ballast"}
         fore = min(max((ring_at - (self.balance_m or 0.6 * self.length_m)) / (ring_at - nose_at), 0.0), 1.0)
         nose, ring = self.ballast_kg + fore * self.weight_kg, (1 - fore) * self.weight_kg
         if nose > 0:
-            yield {**lump, "as": "ballast", "name": "clay in the nose", "position_m": nose_at, "mass_kg": round(nose, 4)}
+            yield {**lump, "as": "ballast", "name": "clay in the nose", "position_m": nose_at, **_weighed_out(nose)}
         if ring > 0:
             yield {**lump, "as": "ring ballast", "name": "weight on the forward ring", "in": "mount", "edge": "fore", "offset_m": 0.0,
-                   "mass_kg": round(ring, 4)}  # fmt: skip
+                   **_weighed_out(ring)}  # fmt: skip
 
     def _altimeters(self, shape: Mapping[str, Any]) -> Iterator[dict[str, Any]]:
         """A tube with the main, and behind it a coupler between two lids with two altimeters."""
@@ -299,36 +308,14 @@ class Sketch:
                "offset_m": long / 2 - 0.02, "length_m": 0.04, "mass_kg": 1.3 * d, "mass_source": "guessed"}  # fmt: skip
         yield {"as": "ports", "type": "static_port", "in": "lids", "count": 4, "edge": "fore", "offset_m": 0.3 * long, "diameter_m": 0.003,
                "angle_deg": 45.0}  # fmt: skip
-        yield {
-            "as": "screws",
-            "type": "joint",
-            "in": "lids",
-            "kind": "screwed",
-            "end": "fore",
-            "count": 4,
-            "mass_kg": 0.006,
-            "mass_source": "guessed",
-        }
-        yield {
-            "as": "lower pins",
-            "type": "joint",
-            "name": "lower pins",
-            "in": "lids",
-            "kind": "pinned",
-            "end": "aft",
-            "count": 2,
-            "opens": "first",
-        }
+        yield {"as": "screws", "type": "joint", "in": "lids", "kind": "screwed", "end": "fore", "count": 4, "mass_kg": 0.006,
+               "mass_source": "guessed"}  # fmt: skip
+        yield {"as": "lower pins", "type": "joint", "name": "lower pins", "in": "lids", "kind": "pinned", "end": "aft", "count": 2,
+               "opens": "first"}  # fmt: skip
         yield {"as": "upper pins", "type": "joint", "name": "upper pins", "in": "nose" if self.cargo is None else "joiner", "kind": "pinned",
                "end": "aft", "count": 3, "opens": "main"}  # fmt: skip
-        yield {
-            "as": "upper cord",
-            "type": "cord",
-            "name": "upper cord",
-            "in": "upper",
-            "length_m": 3.0 * self.length_m,
-            "material": "nylon-web",
-        }
+        yield {"as": "upper cord", "type": "cord", "name": "upper cord", "in": "upper", "length_m": 3.0 * self.length_m,
+               "material": "nylon-web"}  # fmt: skip
 
     def _tail(self) -> Iterator[dict[str, Any]]:
         tube, usual, d = self.body, self.usual, self.body.outside_m
@@ -374,13 +361,20 @@ class Sketch:
         web = {} if self.charged else {"material": "nylon-web"}
         yield {"as": "anchor", "type": "anchor", "edge": "fore", **place, **usual.anchor, **({} if self.charged else strong)}
         yield {"as": "cord", "type": "cord", "in": "body", **usual.cord(self.length_m), **web}
-        main = {"as": "canopy", "type": "canopy", **usual.canopy(self.canopy_m)}
+        main = {"as": "canopy", "type": "canopy", **usual.canopy(self.canopy_m), "kind": self.canopy_kind}
+        if self.canopy_kind == "domed":
+            main |= {"material": "ripstop", "lines_kg": 0.02 * self.canopy_m}
         if self.charged:
             yield {**main, "in": "body"}
             return
-        yield {**main, "in": "upper", "name": "main", "material": "ripstop", "lines_kg": 0.012 * self.canopy_m}
+        yield {**main, "in": "upper", "name": "main"}
         yield {"as": "drogue", "type": "canopy", "in": "body", "name": "drogue", "kind": "cross", "diameter_m": self.drogue.diameter_m,
                "material": "ripstop", "lines_kg": 0.012 * (self.drogue.diameter_m or 0.0)}  # fmt: skip
+
+
+def _weighed_out(mass_kg: float) -> dict[str, Any]:
+    """A mass that is put in by the scale, to a gram or a hundredth (our reading): no guess at what it will be."""
+    return {"mass_kg": round(mass_kg, 4), "mass_source": "guessed", "mass_uncertainty_kg": round(max(0.001, 0.01 * mass_kg), 5)}
 
 
 @lru_cache(maxsize=4096)
