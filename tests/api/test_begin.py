@@ -7,6 +7,8 @@ from typing import Any
 import pytest
 
 from tests.api.conftest import Person
+from tests.rocketry.proposing.hand_drawn import ALL, hand_drawn
+from tests.rocketry.proposing.test_kits import LISTS
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.demo.scenario import ROCKETS, demo_file
 from wobbly_fin.formats.rocket_file import read_rocket_file
@@ -195,18 +197,26 @@ TOLD = {
 }
 
 
-def test_a_list_tells_the_balance_of_the_same_rocket_drawn_by_hand_within_its_band(hedda: Person) -> None:
-    """On the motor it is shown with. All but one: whose canopy lies ahead of its transition, which the list does not tell."""
+PAIRS = [*((told, demo_file(next(r for r in ROCKETS if r.name == name)).to_airframe()) for name, told in TOLD.items()),
+         *((LISTS[n], hand_drawn(n)) for n in ALL)]  # fmt: skip
+
+
+def test_a_list_tells_the_balance_of_the_same_rocket_drawn_by_hand_within_its_band(
+    hedda: Person, capsys: pytest.CaptureFixture[str]
+) -> None:
+    """On the motor it is shown with."""
     far = {}
-    for name, told in TOLD.items():
-        by_hand = demo_file(next(r for r in ROCKETS if r.name == name)).to_airframe()
+    for told, by_hand in PAIRS:
         first = rockets(begin(hedda, "kit", kit=told))[0]
-        motor = next(m for m in catalogue() if m.name == first["said"]["motor"].rpartition("-")[0])
+        shown = first["said"]["motor"]
+        motor = next((m for m in catalogue() if m.name in (shown, shown.rpartition("-")[0])), None)
         drawn = read_rocket_file(first["document"]).to_airframe()
         band = float(first["sure"].split("balance give or take ")[1].split()[0])
-        far[name] = (smaller_margin(balance(drawn, [motor])) - smaller_margin(balance(by_hand, [motor]))) / band
-    assert {n for n, times in far.items() if abs(times) > 2} <= {"Copper Kettle"}, far
-    assert sum(abs(times) < 1 for times in far.values()) >= 4, far
+        far[told[:30]] = (smaller_margin(balance(drawn, [motor])) - smaller_margin(balance(by_hand, [motor]))) / band
+    inside = sum(abs(times) < 1 for times in far.values())
+    with capsys.disabled():
+        print(f"\n{inside} of {len(far)} lists within their band, on average {sum(far.values()) / len(far):+.2f} of it off")
+    assert len(far) >= 25 and inside >= 0.88 * len(far), far
 
 
 @pytest.fixture

@@ -126,7 +126,7 @@ def test_knowing_a_figure_narrows_the_band() -> None:
     airframe, motor = found.sketch.airframe(), heaviest(found)
     told = {"nothing": lambda part, figure: False, "all": lambda part, figure: True}
     wide, narrow = (narrowing(airframe, [motor], known, lambda a: height_m(a, motor)) for known in told.values())
-    assert narrow.height_sd_m < wide.height_sd_m and narrow.margin_sd_calibres < wide.margin_sd_calibres
+    assert narrow.height_m < wide.height_m and narrow.margin_calibres < wide.margin_calibres
     # What is left are the masses, which no ruler tells.
     assert {w.figure for w in narrow.first} == {"mass_kg"}
 

@@ -69,7 +69,7 @@ def begun_out(begun: Begun) -> tuple[BegunOut, dict[str, float]]:
         lines=_lines(begun),
         missing=_missing(begun),
         sure=say(
-            "begun-sure", height=show(unsure.height_sd_m, "height", units), margin=f"{unsure.margin_sd_calibres:.1f}"
+            "begun-sure", height=show(unsure.height_m, "height", units), margin=f"{unsure.margin_calibres:.1f}"
         ),
         first=list(narrowing_sentences(unsure, found.layout, units)),
     ), figures  # fmt: skip

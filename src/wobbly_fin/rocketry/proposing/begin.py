@@ -68,7 +68,8 @@ def beginnings(have: Have, motors: Sequence[Motor], density_kg_m3: float) -> Ite
     """Whole rockets, the usual one first, sized with the strongest motor of the shelf that fits them."""
     if have.kit:
         sketch, lines, missing = kit_sketch(have.kit, "kit", have.mount_m)
-        yield Beginning(sketch=_sized(sketch, motors, density_kg_m3), lines=lines, missing=missing)
+        # A kit's fins are what they are, mostly larger than they need be.
+        yield Beginning(sketch=_sized(sketch, motors, density_kg_m3, sketch.usual.span_m), lines=lines, missing=missing)
         return
     for sketch in _sketches(have):
         yield Beginning(sketch=_sized(sketch, motors, density_kg_m3))
@@ -84,8 +85,8 @@ def _sketches(have: Have) -> Iterator[Sketch]:
         longest = LENGTHS_M[min(MOUNTS_M, key=lambda m: abs(m - mount.bore_m))]
         fins = have.fins or (3 if n < _OF_TUBE else 4)
         sketch = Sketch(
-            name=f"beginning {n}", body=body, mount=mount, motor_length_m=longest, stretch=3.0, fins=fins, span_m=1.5 * body.outside_m,
-            canopy_m=12 * body.outside_m, own=own,
+            name=f"beginning {n}", body=body, mount=mount, motor_length_m=longest, stretch=3.0, fins=fins, span_m=body.usual.span_m,
+            canopy_m=body.usual.canopy_m, own=own,
         )  # fmt: skip
         if have.whole and have.length_m is not None:
             left = have.length_m - sketch.nose_m
@@ -112,9 +113,9 @@ def _pairs(have: Have) -> Iterator[tuple[Tube, Tube]]:
         yield from ((mount, body) for body in body_tubes(mount, across, None)[:1])
 
 
-def _sized(sketch: Sketch, motors: Sequence[Motor], density_kg_m3: float) -> Sketch:
+def _sized(sketch: Sketch, motors: Sequence[Motor], density_kg_m3: float, least_span_m: float = 0.0) -> Sketch:
     fitting = [
         m for m in motors if abs(m.diameter_m - sketch.mount.bore_m) < 0.0015 and m.length_m <= sketch.motor_length_m + 0.001
     ]
     heaviest = max(fitting, key=lambda m: m.total_mass_kg, default=None)
-    return settled(sketch, heaviest, MARGIN_CALIBRES, DESCENT_M_S, density_kg_m3)
+    return settled(sketch, heaviest, MARGIN_CALIBRES, DESCENT_M_S, density_kg_m3, least_span_m=least_span_m)

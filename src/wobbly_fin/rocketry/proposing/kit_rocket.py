@@ -4,7 +4,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any, Literal
 
+from wobbly_fin.rocketry.airframe.airframe import Airframe, Stage
 from wobbly_fin.rocketry.airframe.fresh import fresh_figures
+from wobbly_fin.rocketry.airframe.layout import Layout, lay_out
+from wobbly_fin.rocketry.airframe.parts import BodyTube
 from wobbly_fin.rocketry.airframe.usual import SMALL_M, Usual
 from wobbly_fin.rocketry.proposing.kit_lines import NO_PART, KitPart, only
 from wobbly_fin.rocketry.proposing.sketch import Sketch, Tube, body_tubes, mount_tube
@@ -32,8 +35,9 @@ class LineRead:
 
 @dataclass(slots=True)
 class _Work:
-    """What the lines tell, as it is gathered."""
+    """What the lines tell, as it is gathered; `hull`: the body by itself, for what is as usual of its width."""
 
+    hull: Layout
     own: dict[str, dict[str, Any] | None] = field(default_factory=dict)
     ahead: list[dict[str, Any]] = field(default_factory=list)
     astern: list[dict[str, Any]] = field(default_factory=list)
@@ -62,12 +66,13 @@ def kit_sketch(
     mount_m : float or None
         For motors of this diameter, where somebody said so; None: from the list, or as usual for the body. [m]
     """
-    work = _Work()
     tubes = only(parts, "body_tube")
     across = _across(parts)
     mount = mount_tube(mount_m or _mount_m(parts, across))
     body = _body(across, mount, tubes)
     d = body.outside_m
+    alone = BodyTube(length_m=10 * d, outer_diameter_m=d, inner_diameter_m=body.bore_m)
+    work = _Work(hull=lay_out(Airframe(stages=(Stage(id="", parts=(alone,)),))))
     for part in parts:
         if part.kind in ("", NO_PART):
             work.lines[part.text] = LineRead(text=part.text, asks="unknown" if part.kind == "" else None)
@@ -81,15 +86,28 @@ def kit_sketch(
     buttons = _guides(work, parts)
     _recovery(work, parts, wired=bool(wired))
     _others(work, parts, d, wired=bool(wired))
+    _packed(work, parts, d)
     sketch = Sketch(
         name=name, body=body, mount=mount, motor_length_m=LENGTHS_M[min(MOUNTS_M, key=lambda m: abs(m - mount.bore_m))], stretch=3.0,
-        fins=int((work.own.get("fins") or {}).get("count", 3)), span_m=1.5 * d, canopy_m=12 * d, own=work.own, buttons=buttons,
+        fins=int((work.own.get("fins") or {}).get("count", 3)), span_m=body.usual.span_m, canopy_m=body.usual.canopy_m, own=work.own, buttons=buttons,
         charged=not wired, ahead=tuple(work.ahead), astern=tuple(work.astern), more=tuple(work.more),
     )  # fmt: skip
     told = {line.alias for line in work.lines.values()}
     drawn = [str(p["as"]) for p in sketch.figures() if "as" in p]
     missing = tuple(a for a in drawn if a not in told and a not in ("glue", "paint", "joiner 1"))
     return sketch, tuple(work.lines.get(p.text, LineRead(text=p.text, asks="another")) for p in parts), missing
+
+
+def _packed(work: _Work, parts: Sequence[KitPart], d: float) -> None:
+    """Canopy and cord go ahead of a baffle, and ahead of a step into a slimmer tube; else they lie in the body."""
+    upper = next((p for p in work.ahead if p["type"] == "body_tube"), None)
+    slimmer = any(p["as"] == "step" and p["fore_diameter_m"] > p["aft_diameter_m"] for p in work.ahead)
+    carries = any(p.role == "upper" for p in only(parts, "body_tube")) or only(parts, "bulkhead")
+    if upper is None or carries or not (slimmer or only(parts, "baffle")):
+        return
+    tied = {"name": None, "offset_m": 1.25 * d} | ({"kind": "loop_patch"} if d >= SMALL_M else {})
+    for alias, more in (("canopy", {}), ("cord", {}), ("anchor", tied)):
+        work.own[alias] = (work.own.get(alias) or {}) | {"in": upper["as"]} | more
 
 
 def _across(parts: Sequence[KitPart]) -> float | None:
@@ -262,7 +280,7 @@ def _fins(work: _Work, parts: Sequence[KitPart]) -> None:
             if kind != "tube_fins" or sets:
                 work.ask(part, "where")
                 continue
-            figures = fresh_figures(kind, None)
+            figures = fresh_figures(kind, work.hull) | ({"count": part.count} if 3 <= part.count <= 12 else {})
             work.own["fins"] = None
             work.more.append({"as": "tube fins", "type": kind, "in": "body", "edge": "aft", "offset_m": 0.0, **figures})
             work.put(part, "tube fins")
@@ -288,12 +306,7 @@ def _mounting(work: _Work, parts: Sequence[KitPart], d: float) -> None:
     for rings in only(parts, "centring_ring"):
         thin = [s for s in rings.sizes_m if s < _THIN_M]
         for alias in ("front", "aft", "middle"):
-            work.put(
-                rings,
-                alias,
-                thickness_m=min(thin) if thin else None,
-                material="card" if rings.material == "card" else rings.material,
-            )
+            work.put(rings, alias, thickness_m=min(thin) if thin else None, material=rings.material)
         if rings.count == 2 and len(only(parts, "centring_ring")) == 1:
             work.own["middle"] = None
         work.lines[rings.text] = LineRead(text=rings.text, alias="front")
@@ -308,10 +321,10 @@ def _guides(work: _Work, parts: Sequence[KitPart]) -> bool | None:
             continue
         bore = min((s for s in lug.sizes_m if s < 0.013), default=None)
         long = max((s for s in lug.sizes_m if s > 0.013), default=None)
-        sizes = (
+        wide = (
             {} if bore is None else {"inner_diameter_m": bore + 0.0004, "outer_diameter_m": bore + 0.0012, "rod_diameter_m": bore}
         )
-        work.put(lug, "lug", length_m=long, **sizes)
+        work.put(lug, "lug", length_m=long, **wide)
     for button in buttons:
         work.put(button, "front button")
     return bool(buttons) if lugs or buttons else None
@@ -380,15 +393,8 @@ def _others(work: _Work, parts: Sequence[KitPart], d: float, *, wired: bool) -> 
                 continue
             alias = f"{kind} {n}"
             inside = "upper 1" if kind == "device" else joiner if kind == "bulkhead" and joiner else "body"
-            figures = fresh_figures(kind, None)
             work.more.append(
-                {
-                    "as": alias,
-                    "type": kind,
-                    "in": inside,
-                    "edge": "fore",
-                    **figures,
-                    "offset_m": place * d if inside != joiner else 0.002,
-                }
-            )
+                {"as": alias, "type": kind, "in": inside, "edge": "fore", **fresh_figures(kind, work.hull),
+                 "offset_m": place * d if inside != joiner else 0.002}
+            )  # fmt: skip
             work.put(part, alias)

@@ -10,8 +10,9 @@ from typing import Any
 
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
+from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.mass import weigh
-from wobbly_fin.rocketry.airframe.parts import NO_BODY
+from wobbly_fin.rocketry.airframe.parts import NO_BODY, Allowance, CanopyPack, Cord
 from wobbly_fin.rocketry.airframe.parts.part import Part, described
 from wobbly_fin.rocketry.airframe.solve import NOT_DIMENSIONS, smaller_margin, with_part
 from wobbly_fin.rocketry.errors import RocketryError
@@ -29,7 +30,9 @@ _OFF = {
     "root_chord_m": 0.2, "tip_chord_m": 0.3, "span_m": 0.2, "sweep_m": 0.3,
 }  # fmt: skip
 _OFF_PLACE = 0.3  # of the body's width: how far from where it was put a part may really sit
-_OFF_ELSE, _OFF_MASS = 0.1, 0.15
+SURE = 2.0  # standard deviations that are told: some 19 rockets of 20 lie within
+_LOOSE = 0.4  # of the room ahead of it: how far forward of where it is pushed a canopy or cord may lie
+_OFF_ELSE, _OFF_MASS, _OFF_SOFT, _OFF_ALLOWANCE = 0.1, 0.15, 0.3, 0.8
 _LEAST_SHARE = 0.02  # of all there is to narrow: below that it is not worth a ruler
 
 
@@ -58,10 +61,16 @@ class Worth:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Narrowing:
-    """How sure the rocket is as guessed, and what to measure, the best first."""
+    """How sure the rocket is as guessed, and what to measure, the best first.
 
-    margin_sd_calibres: float
-    height_sd_m: float
+    Attributes
+    ----------
+    margin_calibres, height_m : float
+        Give or take so much: two standard deviations of all that is guessed.
+    """
+
+    margin_calibres: float
+    height_m: float
     first: tuple[Worth, ...]
 
 
@@ -99,7 +108,7 @@ def narrowing(
         for i, f, m, h in moved
     ]  # fmt: skip
     best = sorted((w for w in worth if w.share >= _LEAST_SHARE), key=lambda w: -w.share)
-    return Narrowing(margin_sd_calibres=margins**0.5, height_sd_m=heights**0.5, first=tuple(best))
+    return Narrowing(margin_calibres=SURE * margins**0.5, height_m=SURE * heights**0.5, first=tuple(best))
 
 
 def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator[tuple[int, str, Airframe]]:
@@ -111,12 +120,15 @@ def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator
             continue
         weighed = part.mass_kg is not None and part.mass_source == "measured"
         if not weighed and masses.get(index, 0.0) > 0:
-            heavier = masses[index] * (1 + _OFF_MASS)
+            heavier = masses[index] * (1 + _off_mass(part))
             yield index, "mass_kg", with_part(airframe, index, replace(part, mass_kg=heavier, mass_source="guessed"))
         if part.parent and getattr(part, "offset_m", None) is not None and not known(part, "offset_m"):
             off_m = _OFF_PLACE * layout.reference_diameter_m
             placed: Any = part
             yield index, "offset_m", with_part(airframe, index, replace(placed, offset_m=placed.offset_m + off_m))
+        loose = isinstance(part, CanopyPack) and part.position_m is None and part.offset_m is None
+        if loose and layout.placed[index].host is not None and not known(part, "offset_m"):
+            yield index, "offset_m", _pulled_forward(airframe, layout, index)
         for f in described(type(part)):
             value = getattr(part, f.name)
             if f.metadata.get("quantity") != "short_length" or not value or f.name in NOT_DIMENSIONS or known(part, f.name):
@@ -131,3 +143,22 @@ def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator
                 )
             except RocketryError:
                 continue
+
+
+def _off_mass(part: Part) -> float:
+    """One standard deviation of a mass nobody weighed, as a share: paint and glue are anybody's guess."""
+    return _OFF_ALLOWANCE if isinstance(part, Allowance) else _OFF_SOFT if isinstance(part, CanopyPack | Cord) else _OFF_MASS
+
+
+def _pulled_forward(airframe: Airframe, layout: Layout, index: int) -> Airframe:
+    """The same with a canopy, and the cord behind it, further forward than a push would leave them."""
+    pack = layout.placed[index]
+    tube = layout.placed[pack.host or 0]
+    by = _LOOSE * max(pack.fore_m - tube.fore_m, 0.0)
+    for other in layout.placed:
+        part: Any = other.part
+        if isinstance(part, CanopyPack | Cord) and other.host == pack.host and part.offset_m is None and part.position_m is None:
+            airframe = with_part(
+                airframe, other.index, replace(part, edge="fore", offset_m=max(other.fore_m - tube.fore_m - by, 0.0))
+            )
+    return airframe

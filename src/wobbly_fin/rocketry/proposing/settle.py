@@ -14,7 +14,7 @@ from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.proposing.sketch import Sketch
 
 _PASSES, _SETTLED = 4, 0.004  # in which they come to terms; what changes less than that share has
-_SPANS = (0.6, 2.2)  # of the body’s width: fins that look and fly like fins
+_LEAST_SPAN, _MOST_SPAN = 0.6, 2.2  # of the body’s width: fins that look and fly like fins
 ENOUGH = 1.1  # where no fin of that size gives what is asked [calibres]
 _NEAR = (0.94, 1.06)  # where a span sized before is looked for first
 _CUT_M = 0.0005  # a span is found to that
@@ -28,6 +28,7 @@ def settled(
     density_kg_m3: float,
     *,
     enough_calibres: float = ENOUGH,
+    least_span_m: float = 0.0,
 ) -> Sketch:
     """The same with fins, canopy and guides sized and placed; what its owner knows of them stands.
 
@@ -37,16 +38,23 @@ def settled(
         The one it is balanced with; None: without one.
     enough_calibres : float
         The margin up to which clay makes good what no fin of usual size gives.
+    least_span_m : float
+        The shortest span, where that is longer than the shortest that looks like a fin.
     """
     told = sketch.own.get("fins", {})
     spans = told is not None and "span_m" not in told
     for _ in range(_PASSES):
         before = sketch
         if spans:
-            sketch = _straight(sketch, motor, margin_calibres, min(enough_calibres, margin_calibres))
+            sketch = _straight(sketch, motor, margin_calibres, min(enough_calibres, margin_calibres), least_span_m)
         found = balance(sketch.airframe(), [motor])
         hanging = found.burnout.mass_kg
-        across = math.sqrt(8 * hanging * STANDARD_GRAVITY_M_S2 / (math.pi * density_kg_m3 * device_of(sketch.canopy_kind).cd * descent_rate_m_s**2))
+        across = math.sqrt(
+            8
+            * hanging
+            * STANDARD_GRAVITY_M_S2
+            / (math.pi * density_kg_m3 * device_of(sketch.canopy_kind).cd * descent_rate_m_s**2)
+        )
         sketch = replace(sketch, canopy_m=round(max(across, 0.08), 3), balance_m=round(found.ignition.cg_m, 4))
         if _alike(before, sketch):
             break
@@ -55,7 +63,7 @@ def settled(
 
 def widest_m(sketch: Sketch) -> float:
     """The longest span of a fin that looks and flies like one. [m]"""
-    return _SPANS[1] * sketch.body.outside_m
+    return _MOST_SPAN * sketch.body.outside_m
 
 
 def _alike(a: Sketch, b: Sketch) -> bool:
@@ -66,9 +74,9 @@ def _alike(a: Sketch, b: Sketch) -> bool:
     return all(abs(x / y - 1) < _SETTLED for x, y in pairs)
 
 
-def _straight(sketch: Sketch, motor: Motor | None, margin_calibres: float, enough: float) -> Sketch:
+def _straight(sketch: Sketch, motor: Motor | None, margin_calibres: float, enough: float, least_span_m: float) -> Sketch:
     """The same with a span that gives the margin, or as near below it as fins of usual size come; the rest is clay in the nose."""
-    least, most = _SPANS[0] * sketch.body.outside_m, widest_m(sketch)
+    least, most = max(_LEAST_SPAN * sketch.body.outside_m, least_span_m), widest_m(sketch)
     airframe, known = sketch.airframe(), dict[float, float]()
     index = [p.id for p in airframe.parts].index(sketch.id_of("fins"))
     fins: Any = list(airframe.parts)[index]

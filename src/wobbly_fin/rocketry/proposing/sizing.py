@@ -154,7 +154,9 @@ class Sizing:
                 best = self._better(best, whole, made)
                 # Good but barely: mended as if the limits were a little further off.
                 tight = [t for t in whole.tests if t.margin is not None and t.margin < self.rules.marginal_fraction]
-                mended = self._mended(sketch, made, motor, aims, tight, 1 + _CLEAR * self.rules.marginal_fraction) if tight else None
+                mended = (
+                    self._mended(sketch, made, motor, aims, tight, 1 + _CLEAR * self.rules.marginal_fraction) if tight else None
+                )
             if mended is None or not room_for(self.wish, mended[0]):
                 break
             sketch, aims = mended

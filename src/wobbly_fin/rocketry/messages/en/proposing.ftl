@@ -53,7 +53,7 @@ narrow-place = Look where the { $part } sits: a little further up or down moves 
 ## What a rocket just begun rests on.
 
 begun-nearest = This comes nearest. The sentence above says what stops it: change that, or take it and try on.
-begun-sure = Guessed so far: height give or take { $height }, balance give or take { $margin } calibres.
+begun-sure = Partly guessed: height give or take { $height }, balance give or take { $margin } calibres, in 19 of 20 cases.
 begun-name = { $across } rocket
 begun-missing = Not told, so as usual: { $parts }.
 
