@@ -6,8 +6,13 @@ from typing import Any
 import pytest
 
 from tests.api.conftest import Person
+from wobbly_fin.demo.scenario import ROCKETS, demo_file
+from wobbly_fin.hangar.actions.save import save_rocket
+from wobbly_fin.logbook.learnt import delays_of
+from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.motors.pasted import columns_of, lines_of, read_pasted
-from wobbly_fin.stores.models import MotorStock
+from wobbly_fin.stores.models import MotorCard, MotorStock, OwnMotor
+from wobbly_fin.stores.shelf import motor_of
 
 
 def boxed(person: Person, **told: Any) -> dict[str, Any]:
@@ -100,6 +105,20 @@ def test_a_table_filled_in_has_no_headings_and_each_row_its_own_sentence(hedda: 
     assert [x["row"] for x in again["lines"]] == [2], "else its first rows may be headings"
 
 
+def test_shape_and_recovery_offer_the_box_first_and_what_is_invented_last(hedda: Person) -> None:
+    file = demo_file(next(r for r in ROCKETS if r.name == "Inchworm"))
+    save_rocket(hedda.user, key := uuid.uuid4(), file, None)
+    boxed(hedda, motor=motor(hedda, "A3-4", diameter="18"), count="2", delay_s=4.0)
+    motor(hedda, "B2-4", diameter="18")
+    boxed(hedda, motor="catalogue:C8", delay_s=5.0)
+    shown = hedda.get(f"/hangar/rockets/{key}/shape")["motor_choices"][0]["options"]
+    labels = [o["label"] for o in shown]
+    assert labels[:3] == ["A3, 2 in the box", "C8, 3 in the box", "B2"] and len(labels) > 5
+    assert all(label.endswith(", to practise with") for label in labels[3:]) and len({o["key"] for o in shown}) == len(shown)
+    offered = [o["label"] for o in hedda.get(f"/hangar/rockets/{key}/recovery")["motors"]]
+    assert offered[0] == "best today" and offered[1:] == labels
+
+
 def motor(person: Person, label: str, **told: str) -> str:
     key = str(uuid.uuid4())
     status, out = person.call("PUT", f"/stores/motors/{key}", {"label": label} | told)
@@ -111,6 +130,9 @@ def test_two_motors_that_are_one_become_one_and_two_again(hedda: Person) -> None
     one, other, third = motor(hedda, "C7-5", maker="Ours"), motor(hedda, "C7-5", maker="ours gmbh"), motor(hedda, "D9-5")
     line = boxed(hedda, motor=one, count="4")
     rocket = hedda.rocket(printed_motors="")
+    hedda.log(rocket, motor_key=one)
+    Flight.objects.update(real_delay_s=6.4)
+    MotorCard.objects.create(owner=hedda.user, motor_key=one)
     day = str(uuid.uuid4())
     hedda.call("PUT", f"/launchdays/days/{day}", {"name": "x", "day": "2031-05-01", "opens": "10:00", "closes": "16:00"})
     body = {"rocket_id": rocket["id"], "motor_key": one, "delay_s": 5.0}
@@ -121,10 +143,14 @@ def test_two_motors_that_are_one_become_one_and_two_again(hedda: Person) -> None
         assert status == 422 and out["fields"][0]["field"] == "into", out
     status, stays = hedda.call("POST", f"/stores/motors/{gone}/merge", {"into": other})
     assert status == 200 and stays["key"] == other
+    assert MotorCard.objects.get().motor_key == other
     (kept,) = hedda.get("/stores/box")["lines"]
     assert (kept["id"], kept["motor"], kept["count"]) == (line["id"], other, 4)
     assert one not in {m["key"] for m in hedda.get("/stores/motors")} and hedda.get(f"/stores/shelf/{one}")["key"] == other
-    # What was planned on it flies on the one that stays.
+    # What was learnt of it is known of the one that stays; what was planned on it flies on that.
+    learnt = {k for k, _ in delays_of(hedda.user)}
+    assert learnt == {motor_of(OwnMotor.objects.get(pk=other.removeprefix("own:"))).key}
     assert [x["label"] for x in hedda.get(f"/launchdays/days/{day}")["lines"]] == ["C7-5"]
     assert hedda.call("POST", f"/stores/motors/{gone}/restore")[0] == 204
+    assert MotorCard.objects.get().motor_key == one and {k for k, _ in delays_of(hedda.user)} != learnt
     assert hedda.get("/stores/box")["lines"][0]["motor"] == one and hedda.get(f"/stores/shelf/{one}")["maker"] == "Ours"

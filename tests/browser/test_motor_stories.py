@@ -191,11 +191,11 @@ def test_a_saturday_from_question_to_manifest(own: Page, hedda: User, live_serve
     question.get_by_role("button", name="Use this wind").click()
     expect(question.get_by_text("How windy will it be?")).to_have_count(0)
     expect(question.get_by_text(re.compile(r"\d of 5 rockets fly"))).to_be_visible()
-    # insist on another motor for one of them, and the day follows
+    # drag one of them to another motor, and the day follows
     row = question.get_by_role("row").filter(has_text="Pop")
     other = row.get_by_role("button", pressed=False).filter(has_not_text="no").last
     label = re.search(r"on (\S+):", other.get_attribute("aria-label") or "")
-    other.click()
+    row.locator("button[draggable=true]").first.drag_to(other)
     assert label is not None
     expect(row.get_by_text(re.compile(rf"\d+:\d\d {re.escape(label[1])}"))).to_be_visible()
     take = question.get_by_role("button", name=re.compile(r"Put \d flights on the manifest"))

@@ -116,6 +116,8 @@
       busy = false;
     }
   }
+  /** The rocket whose proposed square is being dragged to another motor. */
+  let dragged = $state('');
   const insist = (rocket: string, load: string) => (tried[rocket] = tried[rocket] === load ? '' : load);
 </script>
 
@@ -214,7 +216,18 @@
                           : 'border-base-300',
                         !cell.here && 'border-dashed',
                         tried[row.rocket_id] === m.load && 'outline-base-content outline-2',
+                        dragged === row.rocket_id && 'outline-primary outline-2 outline-dashed',
+                        flown.some((f) => f.load === m.load) && 'cursor-grab',
                       ]}
+                      draggable={flown.some((f) => f.load === m.load)}
+                      ondragstart={() => (dragged = row.rocket_id)}
+                      ondragend={() => (dragged = '')}
+                      ondragover={(event) => dragged === row.rocket_id && event.preventDefault()}
+                      ondrop={(event) => {
+                        event.preventDefault();
+                        tried[row.rocket_id] = m.load;
+                        dragged = '';
+                      }}
                       aria-pressed={tried[row.rocket_id] === m.load}
                       aria-label={`${row.rocket} on ${cell.label}: ${cell.height}, ${cell.verdict}. ${cell.why} Insist on it`}
                       title={`${cell.label}: ${cell.why || cell.verdict}${cell.here ? '' : ' – none in the box'}`}
@@ -253,7 +266,8 @@
         /></label
       >
       <p class="quiet text-sm">
-        Press a square to insist on that motor, a motor’s name to save it. Dashed: none in the box.
+        Drag a rocket’s bold square to another motor, or press one, to insist on it; press a motor’s name to
+        save it. Dashed: none in the box.
       </p>
     </div>
   {/if}

@@ -27,6 +27,8 @@ from wobbly_fin.rocketry.recovery.whole import Recovery
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.rocketry.variants import under
 from wobbly_fin.stores.parts import part_shelf
+from wobbly_fin.stores.shelf import shelf_for
+from wobbly_fin.stores.stock import Offer, offers
 
 _MOST_OPTIONS = 6
 _PATH_POINTS = 80
@@ -63,7 +65,7 @@ class RecoveryStation:
     electronics: bool
     motor: str
     named: str
-    motors: tuple[str, ...]
+    motors: tuple[Offer, ...]
     apogee_m: float | None
     far_m: float | None
     far_at_once_m: float | None
@@ -97,7 +99,7 @@ def recovery_of(user: User, row: Rocket) -> RecoveryStation:
         electronics=bool(layout.working("altimeter")),
         motor=flown.label if flown else "",
         named=_named(asked.file, names),
-        motors=names,
+        motors=offers(user, [s for s in shelf_for(user, asked.base.mounts) if s.motor.name in names]),
         apogee_m=flown.flight.apogee_altitude_m if flown else None,
         far_m=_far_m(flown.flight) if flown else None,
         far_at_once_m=_far_m(_at_once(flown, site)) if flown else None,

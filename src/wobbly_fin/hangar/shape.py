@@ -32,6 +32,7 @@ from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.rocketry.units.parse import parse
 from wobbly_fin.stores.shelf import shelf_for
+from wobbly_fin.stores.stock import Offer, offers
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -49,7 +50,7 @@ class Shape:
     load : str
         The key of the motors it is shown with.
     fitting : tuple of tuple of str
-        Per stage, the names of the motors that fit.
+        Per stage, the motors that fit, the box first.
     filled_m : float
         The last stage's motors together as one circle: what their exhaust fills of the base. [m]
     drag : Drag
@@ -71,7 +72,7 @@ class Shape:
     beside: tuple[tuple[Mount, Motor], ...]
     load: str
     chosen: tuple[bool, ...]
-    fitting: tuple[tuple[str, ...], ...]
+    fitting: tuple[tuple[Offer, ...], ...]
     filled_m: float
     drag: Drag
     flight: Flight | None
@@ -125,7 +126,7 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
         beside=beside,
         load=load,
         chosen=chosen,
-        fitting=tuple(tuple(m.name for m in motors) for motors in fitting),
+        fitting=tuple(offers(user, [s for s in shelved if s.motor in motors]) for motors in fitting),
         filled_m=filled,
         drag=cruise_drag(found.layout, filled),
         flight=flight,

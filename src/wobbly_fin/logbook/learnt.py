@@ -32,7 +32,7 @@ from wobbly_fin.rocketry.learning.rocket_fit import (
 from wobbly_fin.rocketry.motors.motor import Motor
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import MotorStock
-from wobbly_fin.stores.shelf import guessed_motors, shelf
+from wobbly_fin.stores.shelf import also_known, guessed_motors, shelf
 from wobbly_fin.workshop.finished import mended
 
 MOST_FLIGHTS = 60  # the newest count; more would not narrow what scatters anyway
@@ -136,9 +136,10 @@ def delays_of(user: User) -> dict[tuple[str, float], DelayLearnt]:
     """Every motor type and delay its owner ever measured, in whatever rocket."""
     rows = Flight.objects.visible_to(user).filter(real_delay_s__isnull=False, delay_s__isnull=False).exclude(motor_key="")
     fired: dict[tuple[str, float], list[Fired]] = {}
+    merged = also_known(user)
     for row in rows.values("pk", "motor_key", "delay_s", "real_delay_s", "real_delay_sd_s", "batch"):
         one = Fired(key=str(row["pk"]), delay_s=row["real_delay_s"], sd_s=row["real_delay_sd_s"] or 0.2, batch=row["batch"])
-        fired.setdefault((row["motor_key"], row["delay_s"]), []).append(one)
+        fired.setdefault((merged.get(row["motor_key"], row["motor_key"]), row["delay_s"]), []).append(one)
     return {key: _delays.get((key[1], *those), partial(learn_delay, key[1], those)) for key, those in fired.items()}
 
 

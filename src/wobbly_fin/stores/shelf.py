@@ -112,6 +112,22 @@ def from_shelf(user: User, key: str) -> Shelved:
     return found or _nowhere()
 
 
+def also_known(user: User) -> dict[str, str]:
+    """The core's keys of motors that were merged into others, each with the key of the one that stays: their flights tell of that one."""
+    rows = OwnMotor.objects.belonging_to(user).exclude(merged={})
+    found = {motor_of(row).key: str(row.merged.get("core", "")) for row in rows}
+    # Merged into one that was itself merged later: followed to its end, which a round of merges does not have.
+    return {old: end for old in found if (end := _last(old, found)) != old}
+
+
+def _last(key: str, merged: dict[str, str]) -> str:
+    seen: set[str] = set()
+    while merged.get(key) and key not in seen:
+        seen.add(key)
+        key = merged[key]
+    return key
+
+
 def _nowhere() -> Shelved:
     raise Http404
 

@@ -1,11 +1,13 @@
-"""What is in the box: how many of each motor, and what they cost."""
+"""What is in the box: how many of each motor, and what they cost; motors to choose from, the box first."""
 
 from collections import defaultdict
 from collections.abc import Iterable
+from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
 from wobbly_fin.rocketry.choosing.situation import Stocked
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.shelf import Shelved
 
@@ -32,3 +34,27 @@ def stock_of(user: User, everything: Iterable[Shelved]) -> dict[str, Stocked]:
                 case_owned=any(r.case_owned for r in here),
             )
     return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Offer:
+    """A motor to choose by its name, and how it stands in a list."""
+
+    name: str
+    label: str
+
+
+def offers(user: User, everything: Iterable[Shelved]) -> tuple[Offer, ...]:
+    """Motors to choose from: what lies in the box first, then one's own, then what is there to practise with; each name once."""
+    shelved = tuple(everything)
+    here = {key: stocked.count for key, stocked in stock_of(user, shelved).items()}
+    ranked = sorted(shelved, key=lambda s: (not here.get(s.motor.key), s.own is None))
+    first = {s.motor.name: s for s in reversed(ranked)}
+    names = dict.fromkeys(s.motor.name for s in ranked)
+    return tuple(Offer(name=name, label=_offered(first[name], here.get(first[name].motor.key, 0))) for name in names)
+
+
+def _offered(shelved: Shelved, count: int) -> str:
+    if count:
+        return say("offer-here", motor=shelved.motor.name, count=count)
+    return say("offer-practice", motor=shelved.motor.name) if shelved.practice else shelved.motor.name

@@ -44,7 +44,7 @@
             ])}
         >
           <option value="">the best today{!choice.chosen && choice.motor ? `: ${choice.motor}` : ''}</option>
-          {#each choice.options as name (name)}<option value={name}>{name}</option>{/each}
+          {#each choice.options as o (o.key)}<option value={o.key}>{o.label}</option>{/each}
         </select>
       </label>
     {/each}

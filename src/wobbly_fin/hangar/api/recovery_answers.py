@@ -19,11 +19,11 @@ from wobbly_fin.hangar.api.recovery_schemas import (
     HappeningOut,
     LinkOut,
     LoadCaseOut,
-    OptionOut,
     RecoveryOut,
     TimelineOut,
     VentOut,
 )
+from wobbly_fin.hangar.api.schemas import OptionOut
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.hangar.recovery import Choice, RecoveryStation
 from wobbly_fin.rocketry.airframe.layout import recovery_packs
@@ -106,7 +106,7 @@ def recovery_out(row: Rocket, s: RecoveryStation) -> RecoveryOut:
         motor=s.motor,
         failings=[FailingOut(say=failing_sentence(f, units), then=f.then) for f in s.failings],
         motor_named=s.named,
-        motors=[OptionOut(key="", label="best today"), *(OptionOut(key=m, label=m) for m in s.motors)],
+        motors=[OptionOut(key="", label="best today"), *(OptionOut(key=m.name, label=m.label) for m in s.motors)],
     )  # fmt: skip
 
 

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from wobbly_fin.formats.pictures import PictureOut
+from wobbly_fin.hangar.api.schemas import OptionOut
 from wobbly_fin.site.schema import Schema
 
 Typed = Annotated[str, StringConstraints(max_length=80)]
@@ -150,13 +151,6 @@ class CardOut(Schema):
 
     title: str
     steps: list[CardStepOut]
-
-
-class OptionOut(Schema):
-    """One of several."""
-
-    key: str
-    label: str
 
 
 class VentOut(Schema):

@@ -9,6 +9,13 @@ from pydantic import RootModel
 from wobbly_fin.site.schema import Schema
 
 
+class OptionOut(Schema):
+    """One of several."""
+
+    key: str
+    label: str
+
+
 class PaintDrawnOut(Schema):
     """A part's colours as they are drawn."""
 

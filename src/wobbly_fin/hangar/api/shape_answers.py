@@ -9,6 +9,7 @@ import numpy as np
 from wobbly_fin.formats.rocket_file import RocketFile
 from wobbly_fin.hangar.api.answers import rocket_out
 from wobbly_fin.hangar.api.drawn import drawn_out
+from wobbly_fin.hangar.api.schemas import OptionOut
 from wobbly_fin.hangar.api.shape_boxes import selected_out
 from wobbly_fin.hangar.api.shape_schemas import (
     BalanceOut,
@@ -78,7 +79,9 @@ def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None) -> ShapeOut
         drawn=drawn_out(found.layout),
         motors=[_motor_drawn(a) for a in found.aboard],
         motor_choices=[
-            MotorChoiceOut(stage_id=s.id, motor=m.name if m else None, chosen=c, options=list(o))
+            MotorChoiceOut(
+                stage_id=s.id, motor=m.name if m else None, chosen=c, options=[OptionOut(key=x.name, label=x.label) for x in o]
+            )
             for s, m, c, o in zip(file.stages, shape.motors, shape.chosen, shape.fitting, strict=True)
         ],
         load=shape.load,

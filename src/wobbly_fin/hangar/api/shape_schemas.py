@@ -4,7 +4,7 @@ import datetime
 import uuid
 from typing import Any, Literal
 
-from wobbly_fin.hangar.api.schemas import DrawnOut, RocketOut
+from wobbly_fin.hangar.api.schemas import DrawnOut, OptionOut, RocketOut
 from wobbly_fin.site.schema import Schema
 
 
@@ -172,7 +172,7 @@ class MotorChoiceOut(Schema):
     stage_id: uuid.UUID
     motor: str | None
     chosen: bool
-    options: list[str]
+    options: list[OptionOut]
 
 
 class ScaleRowIn(Schema):

@@ -32,7 +32,7 @@ class Usual(NamedTuple):
 
 # Share of its class's top that a motor as sold delivers. Makers fill a class; black powder is pressed to it more closely.
 FULL: dict[Propellant | None, Usual] = {
-    "black powder": Usual(0.80, 0.92, 0.99), "composite": Usual(0.64, 0.86, 0.99), None: Usual(0.66, 0.89, 0.99),
+    "black powder": Usual(0.80, 0.92, 0.99), "composite": Usual(0.64, 0.86, 0.99), None: Usual(0.60, 0.89, 1.0),
 }  # fmt: skip
 # Specific impulse. [s]
 PUSHES: dict[Propellant, Usual] = {"black powder": Usual(71.0, 82.0, 94.0), "composite": Usual(167.0, 194.0, 223.0)}

@@ -1,4 +1,4 @@
-"""Make one motor of two that are one: what lies in the box and what is planned goes over to the one that stays."""
+"""Make one motor of two that are one: what lies in the box, what is planned and what was learnt goes over to the one that stays."""
 
 import uuid
 
@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.messages import say
-from wobbly_fin.stores.models import MotorStock, OwnMotor
+from wobbly_fin.stores.models import MotorCard, MotorStock, OwnMotor
 from wobbly_fin.stores.shelf import Shelved, from_shelf, motor_of
 
 
@@ -30,7 +30,15 @@ def merge_motors(user: User, key: uuid.UUID, into: str) -> Shelved:
         raise RocketryError("into", say("merge-two", one=one.name, other=other.name))
     with transaction.atomic():
         lines = MotorStock.objects.belonging_to(user).filter(motor_key=f"own:{gone.pk}")
-        gone.merged = {"into": stays.key, "stock": [str(pk) for pk in lines.values_list("pk", flat=True)]}
+        # How it is put together was told once; where both were told, the one that stays knows best.
+        cards = MotorCard.objects.belonging_to(user).filter(motor_key=f"own:{gone.pk}")
+        if MotorCard.objects.visible_to(user).filter(motor_key=stays.key).exists():
+            cards = cards.none()
+        gone.merged = {
+            "into": stays.key, "core": other.key, "stock": [str(pk) for pk in lines.values_list("pk", flat=True)],
+            "cards": [str(pk) for pk in cards.values_list("pk", flat=True)],
+        }  # fmt: skip
+        cards.update(motor_key=stays.key)
         gone.deleted_at = timezone.now()
         gone.save(update_fields=["merged", "deleted_at", "updated_at"])
         lines.update(motor_key=stays.key)
@@ -43,8 +51,8 @@ def part_again(user: User, key: uuid.UUID) -> None:
     if row is None:
         return
     with transaction.atomic():
-        MotorStock.objects.belonging_to(user).filter(pk__in=row.merged["stock"], motor_key=row.merged["into"]).update(
-            motor_key=f"own:{row.pk}"
-        )
+        for rows, kept in ((MotorStock.objects, "stock"), (MotorCard.objects, "cards")):
+            brought = rows.belonging_to(user).filter(pk__in=row.merged.get(kept, []), motor_key=row.merged["into"])
+            brought.update(motor_key=f"own:{row.pk}")
         row.merged = {}
         row.save(update_fields=["merged", "updated_at"])
