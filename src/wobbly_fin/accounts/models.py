@@ -14,6 +14,7 @@ class Preferences(models.Model):
     conditions = models.JSONField(default=dict)
     workshop = models.JSONField(default=dict)  # as typed: printer_height
     practice = models.BooleanField(default=False)  # invented motors and parts on the shelf, to practise with
+    checklist = models.JSONField(default=list, blank=True)  # lines of their own: stage, text, hold
     flyer = models.JSONField(default=dict)  # certification level, age
     updated_at = models.DateTimeField(auto_now=True)
 

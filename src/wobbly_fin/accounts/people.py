@@ -8,6 +8,7 @@ from django.http import HttpRequest
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer
+from wobbly_fin.rocketry.launchday.checklists.own import OwnLine
 from wobbly_fin.rocketry.units.display import UnitChoice
 
 
@@ -39,6 +40,11 @@ def flyer_of(preferences: Preferences) -> Flyer | None:
     """Who flies, as far as they said."""
     told = preferences.flyer
     return Flyer(level=told.get("level", 0), age=told.get("age")) if told else None
+
+
+def checklist_of(preferences: Preferences) -> tuple[OwnLine, ...]:
+    """The lines this person wants in every checklist."""
+    return tuple(OwnLine(**line) for line in preferences.checklist)
 
 
 def rules_of(preferences: Preferences) -> Rules:

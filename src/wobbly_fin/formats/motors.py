@@ -7,13 +7,12 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, SerializerFunctionWrapHandler, model_serializer
 
 from wobbly_fin.formats.base import Document, Number, Sample, within
-from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.motors.assembly_card import AssemblyCard, read_card
 from wobbly_fin.rocketry.motors.curve import ThrustCurve
 from wobbly_fin.rocketry.motors.motor import CaseKind, Motor, Propellant
 from wobbly_fin.rocketry.motors.unsure import FIGURES, Unsure
 
-MOST_MOTORS, LARGEST_FILE = 1_000, 20_000_000
+MOST_MOTORS = 1_000
 Ends = Annotated[list[Number], Field(min_length=2, max_length=2)]
 
 
@@ -107,14 +106,3 @@ class MotorsFile(Document):
     def cards(self) -> dict[str, AssemblyCard]:
         """How reloads among them are put together, by label; raises RocketryError at the field at fault."""
         return {label: within(f"assembly.{label}", partial(read_card, told)) for label, told in self.assembly.items()}
-
-
-def read_motors(data: bytes) -> MotorsFile:
-    """A file of motors; raises RocketryError or ValidationError naming what is wrong with it."""
-    if len(data) > LARGEST_FILE:
-        raise RocketryError(
-            "file", f"is {len(data) / 1e6:.0f} MB; a file of motors takes less than {LARGEST_FILE // 1_000_000} MB"
-        )
-    if not data.lstrip().startswith(b"{"):
-        raise RocketryError("file", "is no file of motors as they are saved here; a list or a sheet goes into the motor box")
-    return MotorsFile.model_validate_json(data)

@@ -7,6 +7,7 @@ from wobbly_fin.formats.drag_file import DragDocument
 from wobbly_fin.formats.judge_file import JudgeDocument
 from wobbly_fin.formats.learn_file import LearnDocument
 from wobbly_fin.formats.motors import MotorDocument, MotorsFile
+from wobbly_fin.formats.passed_on import ChecklistFile, CodeFile, PartsFile
 from wobbly_fin.formats.pick_file import PickDocument
 from wobbly_fin.formats.plan_file import PlanDocument
 from wobbly_fin.formats.propose_file import ProposeDocument
@@ -18,6 +19,9 @@ PUBLISHED: dict[str, type[Document]] = {
     "flight": FlightDocument,
     "motor": MotorDocument,
     "motors": MotorsFile,
+    "parts": PartsFile,
+    "range-rules": CodeFile,
+    "checklist": ChecklistFile,
     "pick": PickDocument,
     "judge": JudgeDocument,
     "plan": PlanDocument,

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from django.contrib.auth.models import User
 from django.http import Http404
 
-from wobbly_fin.accounts.people import flyer_of, preferences_of, rules_of, units_of
+from wobbly_fin.accounts.people import checklist_of, flyer_of, preferences_of, rules_of, units_of
 from wobbly_fin.formats.rocket_file import RocketFile, read_rocket_file
 from wobbly_fin.hangar import facts
 from wobbly_fin.hangar.judged import judged
@@ -26,6 +26,7 @@ from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.launchday.checklists.from_rocket import loadout_of
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
 from wobbly_fin.rocketry.launchday.checklists.order import read_order
+from wobbly_fin.rocketry.launchday.checklists.own import OwnLine
 from wobbly_fin.rocketry.launchday.dayplan import DayOrder, Wish, order_day, places
 from wobbly_fin.rocketry.launchday.judge import Ruling, rule, ruling_of, with_change
 from wobbly_fin.rocketry.launchday.weather import Forecast, HourlyWeather, read_forecast, site_at
@@ -178,6 +179,7 @@ class DayContext:
     open_hours: Forecast | None  # of the forecast, those in which the range is open
     opens: float
     closes: float
+    own: tuple[OwnLine, ...]  # of the checklist
 
     @classmethod
     def of(cls, user: User, day: LaunchDay) -> "DayContext":
@@ -193,7 +195,7 @@ class DayContext:
             user, site, ground_of(field) if field else None, flyer_of(preferences), rules_of(preferences), code_for(day),
             forecast, units_of(preferences), box, facts.delays(user), cards_of(user, everything),
             replace(forecast, hours=tuple(within)) if forecast and within else None,
-            day.opens, day.closes,
+            day.opens, day.closes, checklist_of(preferences),
         )  # fmt: skip
 
 
@@ -300,5 +302,6 @@ def loadout_for(plan: DayPlan, planned: Planned) -> Loadout:
         lessons=tuple(lesson_sentence(x) for x in facts.lessons(planned.row.rocket)),
         wind_limit_m_s=plan.code.wind_max_m_s, order=read_order(plan.day.school, plan.day.igniter_at, plan.day.arming),
         temperature_c=plan.now.temperature_c if plan.now is not None else None, cards=plan.context.cards,
+        own=plan.context.own,
         units=plan.units,
     )  # fmt: skip

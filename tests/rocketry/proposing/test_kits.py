@@ -61,6 +61,7 @@ def test_a_list_becomes_a_rocket_that_flies_straight_and_can_be_built(text: str)
         ("(2) centering rings 24/41", "centring_ring", 2, (24, 41), None),
         ("Fins - 3/32 basswood (x4)", "fin_set", 4, (2.38,), "lime"),
         ("ring x2", "centring_ring", 2, (), None),
+        ("24 mm motor tube x 70", "motor_tube", 1, (24, 70), None),
         ("one tube, 13.8 mm by 230 mm", "body_tube", 1, (13.8, 230), None),
         ('launch lug 1/8" x 1 1/2"', "launch_lug", 1, (3.175, 38.1), None),
         ("60 cm nylon parachute", "canopy", 1, (600,), "ripstop"),

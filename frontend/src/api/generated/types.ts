@@ -156,6 +156,46 @@ export interface paths {
         patch: operations["change_preferences"];
         trace?: never;
     };
+    "/api/preferences/checklist.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Checklist File
+         * @description One's own lines of checklists as a file to pass on.
+         */
+        get: operations["checklist_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/preferences/checklist/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Checklist
+         * @description Add somebody else's lines to one's own.
+         */
+        post: operations["import_checklist"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/read": {
         parameters: {
             query?: never;
@@ -1434,6 +1474,66 @@ export interface paths {
         get: operations["stock_parts"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/parts.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Parts File
+         * @description One's own parts as a file to pass on.
+         */
+        get: operations["parts_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/parts/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Parts
+         * @description Put somebody else's parts by.
+         */
+        post: operations["import_parts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/parts/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Kit Parts
+         * @description Put by what a kit's list tells the size of.
+         */
+        post: operations["kit_parts"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2884,6 +2984,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/launchdays/days/{key}/code.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Code File
+         * @description The rules a day goes by, as a file to pass on.
+         */
+        get: operations["code_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/launchdays/days/{key}/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Code
+         * @description Let a day go by the rules of a file.
+         */
+        post: operations["import_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/launchdays/days/{key}/noted": {
         parameters: {
             query?: never;
@@ -3597,6 +3737,21 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * OwnLineIn
+         * @description A line of one's own in every checklist.
+         */
+        OwnLineIn: {
+            /** Stage */
+            stage: string;
+            /** Text */
+            text: string;
+            /**
+             * Hold
+             * @default false
+             */
+            hold: boolean;
+        };
         /** PreferencesOut */
         PreferencesOut: {
             units: components["schemas"]["UnitsIn"];
@@ -3609,6 +3764,12 @@ export interface components {
                 [key: string]: string;
             };
             flyer: components["schemas"]["FlyerIn"];
+            /** Checklist */
+            checklist: components["schemas"]["OwnLineIn"][];
+            /** Stages */
+            stages: {
+                [key: string]: string;
+            };
             /** Practice */
             practice: boolean;
         };
@@ -3631,6 +3792,8 @@ export interface components {
             flyer?: components["schemas"]["FlyerIn"] | null;
             /** Practice */
             practice?: boolean | null;
+            /** Checklist */
+            checklist?: components["schemas"]["OwnLineIn"][] | null;
         };
         /**
          * ReadOut
@@ -4514,7 +4677,7 @@ export interface components {
             /** Chosen */
             chosen: boolean;
             /** Options */
-            options: string[];
+            options: components["schemas"]["OptionOut"][];
         };
         /**
          * MotorDrawnOut
@@ -4531,6 +4694,16 @@ export interface components {
             diameter_m: number;
             /** Off Axis M */
             off_axis_m: number[];
+        };
+        /**
+         * OptionOut
+         * @description One of several.
+         */
+        OptionOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
         };
         /**
          * ScaleIn
@@ -5254,16 +5427,6 @@ export interface components {
             fault: boolean;
             /** Links */
             links: components["schemas"]["LinkOut"][];
-        };
-        /**
-         * OptionOut
-         * @description One of several.
-         */
-        OptionOut: {
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
         };
         /**
          * PictureCircleOut
@@ -6356,6 +6519,14 @@ export interface components {
             said: string[][];
             /** Material */
             material: string | null;
+        };
+        /**
+         * KitIn
+         * @description A kit's list of parts, as it is printed or as somebody writes it.
+         */
+        KitIn: {
+            /** Text */
+            text: string;
         };
         /**
          * PartIn
@@ -8664,6 +8835,14 @@ export interface components {
             } | null;
         };
         /**
+         * CodeTakenOut
+         * @description What rules taken in say otherwise than the shipped ones they begin from.
+         */
+        CodeTakenOut: {
+            /** Differs */
+            differs: string[];
+        };
+        /**
          * ChangedLineOut
          * @description A planned flight that came to something else since its owner last saw it.
          */
@@ -9914,6 +10093,83 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreferencesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    checklist_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    import_checklist: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string[];
+                    };
                 };
             };
             /** @description Unprocessable Entity */
@@ -13228,6 +13484,127 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockOut"][];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    parts_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    import_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string[];
+                    };
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    kit_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string[];
+                    };
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Refused */
@@ -17445,6 +17822,103 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    code_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    import_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeTakenOut"];
+                };
             };
             /** @description Not Found */
             404: {

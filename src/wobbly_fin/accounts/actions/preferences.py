@@ -1,5 +1,7 @@
 """Change how a person likes things."""
 
+from dataclasses import asdict
+from functools import partial
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -7,9 +9,12 @@ from django.db import transaction
 
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.accounts.people import preferences_of, units_of
+from wobbly_fin.formats.base import within
 from wobbly_fin.rocketry.choosing.rules import RULES, Rules
 from wobbly_fin.rocketry.choosing.situation import Flyer
 from wobbly_fin.rocketry.errors import RocketryError
+from wobbly_fin.rocketry.launchday.checklists.own import MOST_OWN, OwnLine
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.rocketry.units.parse import parse, read_number
 from wobbly_fin.rocketry.units.quantities import QUANTITIES, SYMBOLS
@@ -27,6 +32,7 @@ def change_preferences(
     workshop: dict[str, str] | None = None,
     flyer: dict[str, Any] | None = None,
     practice: bool | None = None,
+    checklist: list[dict[str, Any]] | None = None,
 ) -> Preferences:
     """Change what is given, keep the rest; raises RocketryError for an unknown unit, theme or limit."""
     with transaction.atomic():
@@ -47,8 +53,32 @@ def change_preferences(
             found.flyer = _read_flyer(flyer)
         if practice is not None:
             found.practice = practice
+        if checklist is not None:
+            found.checklist = read_checklist(checklist)
         found.save()
     return found
+
+
+def read_checklist(told: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """Lines of one's own as they are kept, each once, empty ones left out; raises RocketryError naming the line at fault."""
+    found: dict[str, dict[str, Any]] = {}
+    for number, line in enumerate(told):
+        text = " ".join(str(line["text"]).split())
+        if text:
+            own = within(f"checklist.{number}", partial(OwnLine, stage=line["stage"], text=text, hold=bool(line.get("hold"))))
+            found[own.key] = asdict(own)
+    if len(found) > MOST_OWN:
+        raise RocketryError("checklist", say("own-lines-many", most=MOST_OWN))
+    return list(found.values())
+
+
+def add_lines(user: User, lines: list[dict[str, Any]]) -> dict[str, list[str]]:
+    """Add lines to one's own checklist; `taken` and `there`: their texts."""
+    new = read_checklist(lines)
+    now = preferences_of(user).checklist
+    taken = [line for line in new if line not in now]
+    change_preferences(user, checklist=[*now, *taken])
+    return {"taken": [x["text"] for x in taken], "there": [x["text"] for x in new if x in now]}
 
 
 def _read_flyer(told: dict[str, Any]) -> dict[str, Any]:

@@ -8,6 +8,7 @@ from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from wobbly_fin.accounts.api.schemas import (
     FlyerIn,
     LimitOut,
+    OwnLineIn,
     PreferencesOut,
     SessionOut,
     TraceOut,
@@ -15,10 +16,12 @@ from wobbly_fin.accounts.api.schemas import (
     UnitsIn,
 )
 from wobbly_fin.accounts.models import Preferences, Trace
-from wobbly_fin.accounts.people import is_officer, preferences_of, rules_of, units_of
+from wobbly_fin.accounts.people import checklist_of, is_officer, preferences_of, rules_of, units_of
 from wobbly_fin.accounts.trace import MOST, visits_of
 from wobbly_fin.accounts.visitor import DEMO_USERNAME
 from wobbly_fin.rocketry.choosing.rules import RULES, Rule, Rules
+from wobbly_fin.rocketry.launchday.checklists.item import STAGES
+from wobbly_fin.rocketry.launchday.checklists.own import OWN_STAGES
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
@@ -70,6 +73,8 @@ def preferences_out(found: Preferences) -> PreferencesOut:
         for rule in RULES
     ]
     return PreferencesOut(
+        checklist=[OwnLineIn(**asdict(line)) for line in checklist_of(found)],
+        stages={key: STAGES[key] for key in OWN_STAGES},
         units=UnitsIn(**asdict(units_of(found))),
         theme=found.theme,
         limits=limits,

@@ -1,12 +1,15 @@
 """Signing in and out, preferences, reading a typed quantity."""
 
+from dataclasses import asdict
+
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Router, Status
+from ninja import File, Router, Status
+from ninja.files import UploadedFile
 
 from wobbly_fin.accounts.actions.password import change_password
-from wobbly_fin.accounts.actions.preferences import change_preferences
+from wobbly_fin.accounts.actions.preferences import add_lines, change_preferences
 from wobbly_fin.accounts.api.answers import preferences_out, session_out, traces_out
 from wobbly_fin.accounts.api.schemas import (
     PasswordIn,
@@ -20,15 +23,18 @@ from wobbly_fin.accounts.api.schemas import (
     TracesOut,
 )
 from wobbly_fin.accounts.known_device import remember_device
-from wobbly_fin.accounts.people import person, preferences_of, units_of
+from wobbly_fin.accounts.people import checklist_of, person, preferences_of, units_of
 from wobbly_fin.accounts.throttle import LARGEST_SIGN_IN, AddressThrottle, NameThrottle, PersonThrottle
 from wobbly_fin.accounts.trace import device_words, end_visit, trace, trace_failure
 from wobbly_fin.accounts.visitor import forget_signed_out, remember_signed_out, sign_visitor_in
+from wobbly_fin.formats.passed_on import ChecklistFile, read_passed_on
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.glossary import TERMS, WORDS
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.rocketry.units.parse import parse
 from wobbly_fin.rocketry.units.quantities import QUANTITIES
+from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut, RefusedError
 
 router = Router(tags=["accounts"])
@@ -127,8 +133,25 @@ def patch_preferences(request: HttpRequest, body: PreferencesIn) -> PreferencesO
         workshop=body.workshop,
         flyer=body.flyer.model_dump() if body.flyer else None,
         practice=body.practice,
+        checklist=[line.model_dump() for line in body.checklist] if body.checklist is not None else None,
     )
     return preferences_out(found)
+
+
+@router.get("/preferences/checklist.json", operation_id="checklist_file")
+def get_checklist_file(request: HttpRequest) -> HttpResponse:
+    """One's own lines of checklists as a file to pass on."""
+    lines = [asdict(line) for line in checklist_of(preferences_of(person(request)))]
+    return download(ChecklistFile(lines=lines).model_dump_json(indent=1), "checklist.json", "application/json")
+
+
+@router.post(
+    "/preferences/checklist/import", response={200: dict[str, list[str]], 422: ErrorOut}, operation_id="import_checklist"
+)
+def import_checklist(request: HttpRequest, file: File[UploadedFile]) -> dict[str, list[str]]:
+    """Add somebody else's lines to one's own."""
+    found = read_passed_on(file.read(), ChecklistFile, say("passed-checklist"))
+    return add_lines(person(request), [x.model_dump() for x in found.lines])
 
 
 @router.post("/units/read", response={200: ReadOut, 422: ErrorOut}, operation_id="read_quantity")

@@ -1,7 +1,9 @@
 """What the accounts API takes and gives."""
 
 import datetime
-from typing import Literal
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
 
 from wobbly_fin.site.schema import Schema
 
@@ -66,6 +68,14 @@ class FlyerIn(Schema):
     age: str = ""
 
 
+class OwnLineIn(Schema):
+    """A line of one's own in every checklist."""
+
+    stage: Annotated[str, StringConstraints(max_length=20)]
+    text: Annotated[str, StringConstraints(max_length=400)]
+    hold: bool = False
+
+
 class PreferencesIn(Schema):
     """What to change. Limits are texts in any unit: one left out stays, an empty one goes back to its default."""
 
@@ -75,6 +85,7 @@ class PreferencesIn(Schema):
     workshop: dict[str, str] | None = None
     flyer: FlyerIn | None = None
     practice: bool | None = None
+    checklist: Annotated[list[OwnLineIn], Field(max_length=100)] | None = None
 
 
 class LimitOut(Schema):
@@ -95,6 +106,8 @@ class PreferencesOut(Schema):
     limits: list[LimitOut]
     workshop: dict[str, str]
     flyer: FlyerIn
+    checklist: list[OwnLineIn]
+    stages: dict[str, str]  # of a checklist, in which one's own lines may stand
     practice: bool  # whether invented motors and parts stand on the shelf
 
 

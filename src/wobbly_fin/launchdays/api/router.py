@@ -5,10 +5,13 @@ import uuid
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Router, Status
+from ninja import File, Router, Status
+from ninja.files import UploadedFile
 
 from wobbly_fin.accounts.people import person
+from wobbly_fin.formats.passed_on import CodeFile, read_passed_on
 from wobbly_fin.launchdays.actions.ask_weather import ask_weather, type_weather
+from wobbly_fin.launchdays.actions.code_file import code_file, take_code
 from wobbly_fin.launchdays.actions.keep_day import bin_day, drop_line, keep_day, keep_line
 from wobbly_fin.launchdays.actions.record import Told, record
 from wobbly_fin.launchdays.alerts import call_heads_up, calls_since
@@ -27,6 +30,7 @@ from wobbly_fin.launchdays.api.pack import pack_out
 from wobbly_fin.launchdays.api.schemas import (
     CarOut,
     ChangedLineOut,
+    CodeTakenOut,
     DayPlanOut,
     ForecastIn,
     LandingCloudOut,
@@ -42,6 +46,7 @@ from wobbly_fin.launchdays.since import changes_of, note
 from wobbly_fin.launchdays.spread import cloud_of
 from wobbly_fin.logbook.models import Flight
 from wobbly_fin.rocketry.launchday.explain import clock_sentence, look_sentence
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
@@ -75,6 +80,19 @@ def put_day(request: HttpRequest, key: uuid.UUID, body: LaunchDayIn) -> DayPlanO
 def get_day(request: HttpRequest, key: uuid.UUID) -> DayPlanOut:
     """The board: every flight judged in its hour."""
     return _board(request, key)
+
+
+@router.get("/days/{uuid:key}/code.json", operation_id="code_file")
+def get_code_file(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
+    """The rules a day goes by, as a file to pass on."""
+    found = code_file(day_of(person(request), key))
+    return download(found.model_dump_json(indent=1), "range-rules.json", "application/json")
+
+
+@router.post("/days/{uuid:key}/code", response={200: CodeTakenOut, **REFUSALS}, operation_id="import_code")
+def post_code(request: HttpRequest, key: uuid.UUID, file: File[UploadedFile]) -> CodeTakenOut:
+    """Let a day go by the rules of a file."""
+    return CodeTakenOut(differs=take_code(person(request), key, read_passed_on(file.read(), CodeFile, say("passed-code"))))
 
 
 @router.post("/days/{uuid:key}/noted", response={200: DayPlanOut, **REFUSALS}, operation_id="note_changes")

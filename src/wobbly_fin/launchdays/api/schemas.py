@@ -47,6 +47,12 @@ class LaunchDayOut(Schema):
     told: int
 
 
+class CodeTakenOut(Schema):
+    """What rules taken in say otherwise than the shipped ones they begin from."""
+
+    differs: list[str]
+
+
 class ManifestLineIn(Schema):
     """A flight on the manifest; `told_hour` as typed, empty: the day decides."""
 

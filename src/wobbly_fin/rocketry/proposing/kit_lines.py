@@ -147,7 +147,7 @@ def _read(text: str, units: UnitChoice) -> KitPart:
 
 # A count in front ("4 fins", "2 × ring", "(2) rings"), in brackets, or behind a word ("ring x2"); never a figure that a unit follows.
 _COUNTS = (
-    r"^\((\d{1,2})\)\s*", r"\((?:[x×]\s*)?(\d{1,2})\s*(?:[x×]|pcs?\.?|off|pieces)?\)", r"(?<=[a-z]{3})[\s,:]*[x×]\s*(\d{1,2})\s*$",
+    r"^\((\d{1,2})\)\s*", r"\((?:[x×]\s*)?(\d{1,2})\s*(?:[x×]|pcs?\.?|off|pieces)?\)", r"(?<=[a-z]{3})[\s,:]*[x×]\s*(\d|1[0-2])\s*$",
     r"(?<=[a-z]{3})\s*:\s*(\d{1,2})\s*$", r"^(\d{1,2})\s*(?:[x×]|off|pcs?\.?|pieces of)\s+(?=[a-z])",
     r"^(\d{1,2})\s+(?!mm\b|cm\b|in\b|inch|m\b|g\b|oz|ft|x\b|×)(?=[a-z])",
 )  # fmt: skip

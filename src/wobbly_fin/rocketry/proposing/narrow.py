@@ -12,7 +12,7 @@ from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.mass import weigh
-from wobbly_fin.rocketry.airframe.parts import NO_BODY, Allowance, CanopyPack, Cord
+from wobbly_fin.rocketry.airframe.parts import NO_BODY
 from wobbly_fin.rocketry.airframe.parts.part import Part, described
 from wobbly_fin.rocketry.airframe.solve import NOT_DIMENSIONS, smaller_margin, with_part
 from wobbly_fin.rocketry.errors import RocketryError
@@ -32,7 +32,7 @@ _OFF = {
 _OFF_PLACE = 0.3  # of the body's width: how far from where it was put a part may really sit
 SURE = 2.0  # standard deviations that are told: some 19 rockets of 20 lie within
 _LOOSE = 0.4  # of the room ahead of it: how far forward of where it is pushed a canopy or cord may lie
-_OFF_ELSE, _OFF_MASS, _OFF_SOFT, _OFF_ALLOWANCE = 0.1, 0.15, 0.3, 0.8
+_OFF_ELSE, _OFF_MASS, _OFF_SOFT = 0.1, 0.15, 0.3  # soft: cloth and cord
 _LEAST_SHARE = 0.02  # of all there is to narrow: below that it is not worth a ruler
 
 
@@ -120,14 +120,13 @@ def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator
             continue
         weighed = part.mass_kg is not None and part.mass_source == "measured"
         if not weighed and masses.get(index, 0.0) > 0:
-            heavier = masses[index] * (1 + _off_mass(part))
+            heavier = masses[index] * (1 + (_OFF_MASS if part.FORM == "solid" else _OFF_SOFT))
             yield index, "mass_kg", with_part(airframe, index, replace(part, mass_kg=heavier, mass_source="guessed"))
         if part.parent and getattr(part, "offset_m", None) is not None and not known(part, "offset_m"):
             off_m = _OFF_PLACE * layout.reference_diameter_m
             placed: Any = part
             yield index, "offset_m", with_part(airframe, index, replace(placed, offset_m=placed.offset_m + off_m))
-        loose = isinstance(part, CanopyPack) and part.position_m is None and part.offset_m is None
-        if loose and layout.placed[index].host is not None and not known(part, "offset_m"):
+        if part.FORM == "cloth" and _loose(part) and layout.placed[index].host is not None and not known(part, "offset_m"):
             yield index, "offset_m", _pulled_forward(airframe, layout, index)
         for f in described(type(part)):
             value = getattr(part, f.name)
@@ -145,9 +144,9 @@ def _guesses(airframe: Airframe, known: Callable[[Part, str], bool]) -> Iterator
                 continue
 
 
-def _off_mass(part: Part) -> float:
-    """One standard deviation of a mass nobody weighed, as a share: paint and glue are anybody's guess."""
-    return _OFF_ALLOWANCE if isinstance(part, Allowance) else _OFF_SOFT if isinstance(part, CanopyPack | Cord) else _OFF_MASS
+def _loose(part: Part) -> bool:
+    """Whether nobody said where it lies."""
+    return part.position_m is None and part.offset_m is None
 
 
 def _pulled_forward(airframe: Airframe, layout: Layout, index: int) -> Airframe:
@@ -157,7 +156,7 @@ def _pulled_forward(airframe: Airframe, layout: Layout, index: int) -> Airframe:
     by = _LOOSE * max(pack.fore_m - tube.fore_m, 0.0)
     for other in layout.placed:
         part: Any = other.part
-        if isinstance(part, CanopyPack | Cord) and other.host == pack.host and part.offset_m is None and part.position_m is None:
+        if part.FORM != "solid" and other.host == pack.host and _loose(part):
             airframe = with_part(
                 airframe, other.index, replace(part, edge="fore", offset_m=max(other.fore_m - tube.fore_m - by, 0.0))
             )

@@ -12,9 +12,11 @@ from ninja.files import UploadedFile
 from wobbly_fin.accounts.people import person, preferences_of, units_of
 from wobbly_fin.formats.kml import write_kml
 from wobbly_fin.formats.label_answer import label_answer
-from wobbly_fin.formats.motors import read_motors
+from wobbly_fin.formats.motors import MotorsFile
+from wobbly_fin.formats.passed_on import PartsFile, read_passed_on
 from wobbly_fin.formats.sheets import cells_of
 from wobbly_fin.rocketry.field.geojson import write_geojson
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.curve_csv import write_motor_csv
 from wobbly_fin.rocketry.motors.labels import decode
 from wobbly_fin.rocketry.motors.pasted import TEMPLATE
@@ -25,6 +27,7 @@ from wobbly_fin.stores.actions.add_motor import SheetForm, add_motor, draft_moto
 from wobbly_fin.stores.actions.draw_field import draw_field, read_field
 from wobbly_fin.stores.actions.keep_stock import StockForm, keep_stock
 from wobbly_fin.stores.actions.merge import merge_motors, part_again
+from wobbly_fin.stores.actions.part_files import kit_parts, parts_file, take_parts
 from wobbly_fin.stores.actions.pass_on import motors_file, take_in
 from wobbly_fin.stores.actions.put_in import Wanted, put_in, take_out_again
 from wobbly_fin.stores.actions.remove import bin_row
@@ -38,6 +41,7 @@ from wobbly_fin.stores.api.schemas import (
     FieldOut,
     GeoJsonIn,
     GroundIn,
+    KitIn,
     ListIn,
     ListReadOut,
     MergeIn,
@@ -94,7 +98,7 @@ def get_motors_file(request: HttpRequest) -> HttpResponse:
 @router.post("/motors/import", response={200: dict[str, list[str]], 422: ErrorOut}, operation_id="import_motors")
 def import_motors(request: HttpRequest, file: File[UploadedFile]) -> dict[str, list[str]]:
     """Put somebody else's motors on the shelf."""
-    return take_in(person(request), read_motors(file.read()))
+    return take_in(person(request), read_passed_on(file.read(), MotorsFile, say("passed-motors")))
 
 
 @router.get("/shelf/{key}", response={200: MotorOut, 404: ErrorOut}, operation_id="motor")
@@ -301,6 +305,25 @@ def parts(request: HttpRequest) -> list[StockOut]:
     user = person(request)
     units = units_of(preferences_of(user))
     return [stock_out(item, units) for item in part_shelf(user)]
+
+
+@router.get("/parts.json", operation_id="parts_file")
+def get_parts_file(request: HttpRequest) -> HttpResponse:
+    """One's own parts as a file to pass on."""
+    return download(parts_file(person(request)).model_dump_json(indent=1, exclude_none=True), "parts.json", "application/json")
+
+
+@router.post("/parts/import", response={200: dict[str, list[str]], 422: ErrorOut}, operation_id="import_parts")
+def import_parts(request: HttpRequest, file: File[UploadedFile]) -> dict[str, list[str]]:
+    """Put somebody else's parts by."""
+    return take_parts(person(request), read_passed_on(file.read(), PartsFile, say("passed-parts")))
+
+
+@router.post("/parts/kit", response={200: dict[str, list[str]], 422: ErrorOut}, operation_id="kit_parts")
+def post_kit_parts(request: HttpRequest, body: KitIn) -> dict[str, list[str]]:
+    """Put by what a kit's list tells the size of."""
+    user = person(request)
+    return kit_parts(user, body.text, units_of(preferences_of(user)))
 
 
 @router.post("/parts/{uuid:key}/restore", response={204: None, 404: ErrorOut}, operation_id="restore_part")

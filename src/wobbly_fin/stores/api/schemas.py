@@ -3,7 +3,7 @@
 import uuid
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, StringConstraints
 
 from wobbly_fin.rocketry.field.field import FeatureKind
 from wobbly_fin.rocketry.motors.motor import CaseKind, Propellant
@@ -201,6 +201,12 @@ class PutInIn(Schema):
 
     text: Annotated[str, Field(max_length=200_000)] = ""
     lines: Annotated[list[ListLine], Field(max_length=2000)]
+
+
+class KitIn(Schema):
+    """A kit's list of parts, as it is printed or as somebody writes it."""
+
+    text: Annotated[str, StringConstraints(max_length=8000)]
 
 
 class MergeIn(Schema):

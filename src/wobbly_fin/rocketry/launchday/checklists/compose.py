@@ -6,6 +6,7 @@ from wobbly_fin.rocketry.launchday.checklists.fly import after, count, pad, read
 from wobbly_fin.rocketry.launchday.checklists.item import Item
 from wobbly_fin.rocketry.launchday.checklists.load import hold, motor
 from wobbly_fin.rocketry.launchday.checklists.loadout import Loadout
+from wobbly_fin.rocketry.launchday.checklists.own import with_own
 from wobbly_fin.rocketry.launchday.checklists.prepare import bench, recovery
 
 
@@ -18,7 +19,7 @@ def checklist(loadout: Loadout, *, any_weather: bool = False) -> tuple[Item, ...
         With what only cold asks for, whatever was read: for a phone that will read it where nobody can be asked.
     """
     warmth = loadout.temperature_c
-    every = _composed(loadout)
+    every = with_own(_composed(loadout), loadout.own)
     return tuple(i for i in every if any_weather or i.below_c is None or (warmth is not None and warmth < i.below_c))
 
 

@@ -14,6 +14,7 @@ from wobbly_fin.rocketry.choosing.situation import Payload
 from wobbly_fin.rocketry.flight.vehicle import Rocket
 from wobbly_fin.rocketry.launchday.checklists.loadout import DeviceLoad, Loadout, MotorLoad
 from wobbly_fin.rocketry.launchday.checklists.order import DEFAULT, Order
+from wobbly_fin.rocketry.launchday.checklists.own import OwnLine
 from wobbly_fin.rocketry.launchday.explain import stand_off_words
 from wobbly_fin.rocketry.launchday.judge import Ruling
 from wobbly_fin.rocketry.messages import say
@@ -44,6 +45,7 @@ def loadout_of(
     temperature_c: float | None = None,
     cards: Mapping[str, AssemblyCard] = MappingProxyType({}),
     lessons: tuple[str, ...] = (),
+    own: tuple[OwnLine, ...] = (),
     units: UnitChoice = METRIC,
 ) -> Loadout:
     """The loadout of one line of the manifest.
@@ -103,6 +105,7 @@ def loadout_of(
         change=_at_the_pad(ruling, units),
         temperature_c=temperature_c,
         order=order,
+        own=own,
     )  # fmt: skip
 
 

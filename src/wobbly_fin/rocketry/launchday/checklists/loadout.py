@@ -5,6 +5,7 @@ from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.launchday.checklists.order import DEFAULT, Order, PackedFirst
+from wobbly_fin.rocketry.launchday.checklists.own import OwnLine
 from wobbly_fin.rocketry.motors.assembly_card import AssemblyCard
 
 Guide = Literal["rod", "rail"]
@@ -106,6 +107,8 @@ class Loadout:
         As read at the field; None: as forecast or not known.
     order : Order
         In which school it is prepared.
+    own : tuple of OwnLine
+        What its owner asks for besides.
     """
 
     rocket: str
@@ -138,6 +141,7 @@ class Loadout:
     change: str = ""
     temperature_c: float | None = None
     order: Order = DEFAULT
+    own: tuple[OwnLine, ...] = ()
 
     def __post_init__(self) -> None:
         if not self.motors:
