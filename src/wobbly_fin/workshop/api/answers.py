@@ -2,7 +2,7 @@
 
 import datetime
 import uuid
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from zoneinfo import ZoneInfo
 
 from wobbly_fin.rocketry.assembly.explain import mend_sentence, problem_sentence
@@ -56,8 +56,8 @@ def station_out(s: Station) -> StationOut:
     """The whole station."""
     zone = zone_of(s.hours.zone)
     changed = dict(changed_steps(s.plan, s.state, s.units))
-    steps = [_step_out(s, step, zone, changed) for step in s.plan.steps]
     photos = list(s.build.photos.all())
+    steps = [_step_out(s, step, zone, changed, photos) for step in s.plan.steps]
     by_state = {out.key: out.state for out in steps}
     begins = {slot.id: slot.start_s for slot in s.agenda.schedule.slots}
     ready = sorted(
@@ -156,7 +156,7 @@ def _state(s: Station, step: Step) -> str:
     return "waiting"
 
 
-def _step_out(s: Station, step: Step, zone: ZoneInfo, changed: Mapping[str, str]) -> BuildStepOut:
+def _step_out(s: Station, step: Step, zone: ZoneInfo, changed: Mapping[str, str], photos: Sequence[BuildPhoto]) -> BuildStepOut:
     state = _state(s, step)
     slot = s.agenda.schedule.of.get(step.key)
     done = s.state.done.get(step.key)
@@ -208,7 +208,7 @@ def _step_out(s: Station, step: Step, zone: ZoneInfo, changed: Mapping[str, str]
         changed=changed.get(step.key, ""),
         spent=lasting(s.state.spent_s[step.key]) if step.key in s.state.spent_s else "",
         remarks=s.state.remarks.get(step.key, []),
-        photos=[p.pk for p in s.build.photos.all() if p.step == step.key],
+        photos=[p.pk for p in photos if p.step == step.key],
     )
 
 
