@@ -17,6 +17,7 @@
   import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
   import { notify } from '../kit/notices.svelte';
+  import PassOn from '../kit/PassOn.svelte';
   import { p, route } from '../router';
   import ShareLink from '../sharing/ShareLink.svelte';
   import AddLine from './AddLine.svelte';
@@ -125,7 +126,7 @@
       </div>
       {#if changing && fields.data}
         <div class="border-base-300 mt-3 border-t pt-3">
-          {#key found.day}
+          {#key `${found.day} ${found.code.key} ${JSON.stringify(found.own_rules)}`}
             <DayForm
               fields={fields.data}
               plan={found}
@@ -141,6 +142,16 @@
               }}
             />
           {/key}
+          <div class="mt-3">
+            <PassOn
+              what="range rules"
+              why="The club’s rules typed once go over to every day, yours or another’s."
+              from={`/api/launchdays/days/${id}/code.json`}
+              to={`/api/launchdays/days/${id}/code`}
+              said={(told) =>
+                told['differs']?.length ? told['differs'].join(' ') : 'As published, nothing changed.'}
+            />
+          </div>
         </div>
       {/if}
       {#if found.lines.some((l) => l.since)}

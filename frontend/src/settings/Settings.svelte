@@ -4,6 +4,7 @@
   import { queryClient, useChangeOfWords, usePreferences, useSession } from '../api/queries';
   import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
+  import Checklist from './Checklist.svelte';
   import Flyer from './Flyer.svelte';
   import Backups from './Backups.svelte';
   import Limits from './Limits.svelte';
@@ -52,6 +53,14 @@
             workshop={found.workshop}
             {refused}
             onchange={(workshop) => tell(() => ({ workshop }))}
+          /></Later
+        >
+        <Later height={220}
+          ><Checklist
+            lines={found.checklist}
+            stages={found.stages}
+            {refused}
+            onchange={(checklist) => tell(() => ({ checklist }))}
           /></Later
         >
         <Later height={110}><PracticeShelf /></Later>

@@ -3,17 +3,29 @@
   import { useMotors } from '../api/queries';
   import Later from '../kit/Later.svelte';
   import Loading from '../kit/Loading.svelte';
+  import PassOn from '../kit/PassOn.svelte';
   import { p } from '../router';
   import { values } from '../stations/motor/board';
   import Decoder from './Decoder.svelte';
   import MotorList from './MotorList.svelte';
   import MotorTile from './MotorTile.svelte';
-  import PassOn from './PassOn.svelte';
   import PracticeShelf from './PracticeShelf.svelte';
   import StoresTabs from './StoresTabs.svelte';
   import { byClass, keep, noWish } from './shelf';
 
   const motors = useMotors();
+  const said = (found: Record<string, string[]>) => {
+    const [taken, better, there] = ['taken', 'better', 'there'].map((k) => found[k]?.length ?? 0);
+    return (
+      [
+        `${count(taken ?? 0, 'motor')} new`,
+        better ? `${better} known better now` : '',
+        there ? `${there} left as they were` : '',
+      ]
+        .filter(Boolean)
+        .join(', ') + '.'
+    );
+  };
   let wish = $state(noWish());
   const shown = $derived(keep(motors.data ?? [], wish));
   const selects = $derived([
@@ -53,7 +65,15 @@
     <a class="btn btn-primary" href={p('/stores/motors/new')}>Add a motor</a>
     <a class="btn" href={p('/stores/box')}>Add many at once</a>
     <PracticeShelf />
-    <PassOn own={(motors.data ?? []).filter((m) => m.own).length} />
+    <div class="paper p-3">
+      <PassOn
+        what="motors"
+        why="One types a maker’s range, and the whole club has it. The box stays yours."
+        from={motors.data?.some((m) => m.own) ? '/api/stores/motors.json' : ''}
+        to="/api/stores/motors/import"
+        {said}
+      />
+    </div>
   </div>
   <Loading query={motors}>
     {#snippet children(all)}
