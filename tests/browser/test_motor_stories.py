@@ -254,3 +254,19 @@ def test_a_season_on_paper_is_pasted_shown_logged_and_taken_back(own: Page, hedd
     expect(page.get_by_role("link", name=re.compile("Pip")).first).to_be_visible()
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_text("Nothing has flown yet")).to_be_visible()
+    # The same in a table, by keys alone; a row that lacks something says so beside it.
+    if not page.get_by_role("button", name="In a table").is_visible():
+        page.get_by_text("Take in a paper log").click()
+    page.get_by_role("button", name="In a table").click()
+    table = page.get_by_label("Your paper log")
+    table.get_by_role("textbox").first.focus()
+    for cell in ("2026-05-01", "Pip", "B5-4", "about 130 m", "ok"):
+        page.keyboard.type(cell)
+        page.keyboard.press("Tab")
+    page.keyboard.press("Enter")
+    page.keyboard.type("2026-05-02")
+    expect(page.get_by_role("button", name="Log 1 flight", exact=True)).to_be_enabled()
+    expect(table.get_by_text("✓").filter(visible=True)).to_have_count(1)
+    expect(table.get_by_text("Which rocket?").filter(visible=True)).to_be_visible()
+    page.get_by_role("button", name="Log 1 flight", exact=True).click()
+    expect(page.get_by_text("1 flight logged")).to_be_visible()

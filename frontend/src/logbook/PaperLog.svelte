@@ -3,6 +3,7 @@
   import { count, day } from '../api/format';
   import { queryClient, useChoices, useRockets } from '../api/queries';
   import { send } from '../api/send';
+  import Cells from '../kit/Cells.svelte';
   import { Kept } from '../kit/keep.svelte';
   import { notify } from '../kit/notices.svelte';
   import { said } from '../kit/said';
@@ -11,7 +12,15 @@
   type Line = Schemas['PaperLineOut'] & { id: number };
   const rockets = useRockets();
   const choices = useChoices();
-  const kept = new Kept('paper-log', { text: '' });
+  const HEADS = [
+    { label: 'Date', placeholder: '2026-05-01', width: 'w-28' },
+    { label: 'Rocket', placeholder: 'Pip', width: 'w-32' },
+    { label: 'Motor', placeholder: 'B5-4', width: 'w-24' },
+    { label: 'Height', placeholder: 'about 130 m', width: 'w-28' },
+    { label: 'Result', placeholder: 'ok', width: 'w-28' },
+    { label: 'Remarks', placeholder: '', width: 'w-44' },
+  ];
+  const kept = new Kept('paper-log', { text: '', way: 'text', table: [] as string[][] });
   let lines = $state<Line[]>([]);
   let columns = $state<Record<string, string>>({});
   let refused = $state('');
@@ -20,8 +29,26 @@
   let asked = 0;
   let key = crypto.randomUUID() as string;
 
+  const filled = $derived(kept.value.table.filter((row) => row.some((cell) => cell.trim())));
+  /** A table filled in by hand is read as the same table pasted. */
+  const written = $derived(
+    kept.value.way !== 'table'
+      ? kept.value.text
+      : filled.length
+        ? [HEADS.map((h) => h.label), ...filled].map((row) => row.join('\t')).join('\n')
+        : '',
+  );
+  function inRow(row: number) {
+    const mine = kept.value.table[row];
+    const line = mine && lines[filled.indexOf(mine)];
+    if (!line) return undefined;
+    const wanted = lacks(line);
+    if (ready.includes(line)) return { text: '✓', wrong: false };
+    return { text: wanted.join(' ') || 'date, rocket and motor are needed', wrong: true };
+  }
+
   $effect(() => {
-    const text = kept.value.text;
+    const text = written;
     const timer = setTimeout(() => void read(text), 300);
     return () => clearTimeout(timer);
   });
@@ -97,7 +124,7 @@
       );
       key = crypto.randomUUID();
       left = found.refused;
-      kept.drop({ text: '' });
+      kept.drop({ text: '', way: kept.value.way, table: [] });
       lines = [];
       notify(`${count(found.taken.length, 'flight')} logged. The box is as it was.`, {
         undo: async () => {
@@ -123,13 +150,26 @@
     Paste last season’s table with any headings, or lines of date, rocket, motor, height and result. You see
     how it was understood before anything is logged; nothing leaves the box.
   </p>
-  <textarea
-    class="textarea mt-1 w-full font-mono"
-    rows="4"
-    aria-label="Your paper log"
-    placeholder="2026-05-01, Pip, B5-4, about 130 m, ok"
-    spellcheck="false"
-    bind:value={kept.value.text}></textarea>
+  <div class="mt-1 flex gap-1" role="group" aria-label="How you write it">
+    {#each [['text', 'As text'], ['table', 'In a table']] as [way, name] (way)}
+      <button
+        class={['btn btn-xs', kept.value.way === way && 'btn-neutral']}
+        aria-pressed={kept.value.way === way}
+        onclick={() => (kept.value.way = way ?? 'text')}>{name}</button
+      >
+    {/each}
+  </div>
+  {#if kept.value.way === 'table'}
+    <Cells columns={HEADS} bind:cells={kept.value.table} says={inRow} label="Your paper log" />
+  {:else}
+    <textarea
+      class="textarea mt-1 w-full font-mono"
+      rows="4"
+      aria-label="Your paper log"
+      placeholder="2026-05-01, Pip, B5-4, about 130 m, ok"
+      spellcheck="false"
+      bind:value={kept.value.text}></textarea>
+  {/if}
   <label class="btn btn-sm mt-1"
     >From a sheet
     <input
