@@ -16,10 +16,13 @@ os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
 
 def pytest_configure() -> None:
-    """Hashing is made slow on purpose, a fifth of a second for each person made: what is shipped is asserted, and not waited for."""
+    """What is made slow on purpose is asserted, and not waited for: hashing, a fifth of a second for each person made, and the disk, at
+    each write. Servers that tests start and kill are processes of their own and wait for it."""
     from django.conf import settings as site
 
     site.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    options = site.DATABASES["default"]["OPTIONS"]
+    options["init_command"] = options["init_command"].replace("synchronous=FULL", "synchronous=OFF")
 
 
 @pytest.fixture(autouse=True)

@@ -1,8 +1,10 @@
 """One's own password: changed by whoever knows the old one, told apart from one that will not do, and not to be guessed at."""
 
+from pathlib import Path
 from typing import Any
 
 import pytest
+from django.db import connection
 from django.test import Client
 
 from tests.api.conftest import Person
@@ -25,8 +27,12 @@ def sign_in(password: str) -> int:
     return int(Client().post("/api/session", body, content_type="application/json").status_code)
 
 
-def test_what_is_shipped_hashes_slowly() -> None:
+def test_what_is_shipped_hashes_slowly_and_waits_for_the_disk(db: None) -> None:
     assert "Argon2" in shipped.PASSWORD_HASHERS[0]
+    # And what is written is on the disk before anybody is told so, but in tests.
+    assert "PRAGMA synchronous=FULL;" in Path(shipped.__file__).read_text(encoding="utf-8")
+    with connection.cursor() as cursor:
+        assert cursor.execute("PRAGMA synchronous").fetchone() == (0,)
 
 
 def test_it_is_changed_and_only_this_visit_goes_on(hedda: Person) -> None:
