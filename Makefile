@@ -110,7 +110,7 @@ thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API and every door, w
 	WOBBLY_THOROUGH=1 $(PY) -m pytest tests/api/test_schema.py tests/api/test_hostile.py tests/api/test_guessing.py tests/faults/test_stalled.py tests/api/test_agreement.py tests/api/test_begin.py tests/cli/test_propose.py tests/rocketry/choosing/test_registry.py tests/rocketry/motors/test_typical.py
 	cd frontend && SCHEDULES=500 npx vitest run src/launchdays
 	tools/chromium.sh
-	WOBBLY_LATE=$${WOBBLY_LATE:-1} $(PY) -m pytest tests/browser
+	WOBBLY_THOROUGH=1 WOBBLY_LATE=$${WOBBLY_LATE:-1} $(PY) -m pytest tests/browser
 
 bench: $(DEV_STAMP) $(BUILT) ## speed, memory and start-up, as ratios in one run; a club day over sockets
 	$(PY) -m bench.run

@@ -35,7 +35,7 @@
 </script>
 
 <section aria-label={`Pass on ${what}`}>
-  <h3 class="font-bold">Pass on</h3>
+  <h2 class="font-bold">Pass on</h2>
   <p class="quiet mb-2 text-sm">{why}</p>
   <div class="flex flex-wrap gap-2">
     {#if from}<a class="btn btn-sm" href={from} download>Save as a file</a>{/if}

@@ -54,7 +54,7 @@
               >{flight.success ? '✓' : '✕'}</span
             >
             {flight.said.opening}, {flight.said.landing}{flight.remarks ? '.' : ''}
-            <span class="quiet">{flight.remarks}</span>
+            <span class="quiet max-sm:hidden">{flight.remarks}</span>
             {#if flight.has_log}<span class="quiet text-sm">· log</span>{/if}
             {#if flight.has_review}<a
                 class="link text-sm"

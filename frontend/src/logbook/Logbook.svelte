@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { MediaQuery } from 'svelte/reactivity';
   import { searchParams } from 'sv-router';
   import { useLogbook, useRockets } from '../api/queries';
   import Later from '../kit/Later.svelte';
@@ -30,6 +31,7 @@
     else searchParams.delete(name);
     if (name !== 'page') searchParams.delete('page');
   }
+  const wide = new MediaQuery('width >= 40rem', true); // as `sm` of the styles
 </script>
 
 <svelte:head><title>Logbook · Wobbly Fin</title></svelte:head>
@@ -73,9 +75,12 @@
   {#snippet children(found)}
     {#if found.flights.length}
       <div class="mb-2"><Totals totals={found.totals} /></div>
-      {#if found.records.length}<Later class="mb-2 min-h-[178px] md:min-h-[66px]"
+      {#if found.records.length && wide.current}<Later class="mb-2 min-h-[178px] md:min-h-[66px]"
           ><Records records={found.records} /></Later
-        >{/if}
+        >{:else if found.records.length}<details class="mb-2">
+          <summary class="link cursor-pointer px-4">Records</summary>
+          <Records records={found.records} />
+        </details>{/if}
       <!-- Before what it turns: nobody tabs through a page of flights to reach the next. -->
       <Pages book={found} turn={(to) => narrow('page', to)} />
       <Later class="mb-2 min-h-[172px] md:min-h-[156px]"><Season flights={found.season} /></Later>

@@ -69,8 +69,6 @@
   </div>
   <p class="min-h-6 text-sm" aria-live="polite">
     {#if pointed}<b>{pointed.rocket_name}</b> on {pointed.label}, {day(pointed.flown_on)}: {pointed.said}
-    {:else}<span class="quiet"
-        >○ came back fit to fly · filled: with a log · ✕ did not. Each leads to its page.</span
-      >{/if}
+    {:else}<span class="quiet">○ flies again · ● with a log · ✕ does not</span>{/if}
   </p>
 </section>

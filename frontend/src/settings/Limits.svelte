@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { ApiError, Schemas } from '../api/client';
+  import HowCome from '../kit/HowCome.svelte';
   import { inTurns } from '../kit/turns.svelte';
 
   type Limit = Schemas['LimitOut'];
@@ -16,8 +17,7 @@
 <section class="paper p-4" aria-label="Limits">
   <h2 class="text-lg font-bold">What a flight is judged by</h2>
   <p class="quiet mb-3 text-sm">
-    Yours to change, in any unit; every verdict follows at once. Empty a box to go back. Your local code may
-    be stricter, and it decides.
+    Yours to change, in any unit. Empty a box to go back. Your local code decides.
   </p>
   <ul
     class={[
@@ -31,10 +31,10 @@
       <li
         class="border-base-300 grid grid-cols-1 items-center gap-x-4 border-t py-2 sm:grid-cols-[1fr_130px_auto]"
       >
-        <label for={`limit-${limit.key}`}>
-          <span class="font-semibold">{limit.title}</span>
-          <span class="quiet block text-sm">{limit.source}</span>
-        </label>
+        <span>
+          <label class="font-semibold" for={`limit-${limit.key}`}>{limit.title}</label>
+          <HowCome about={limit.title}><p>{limit.source}</p></HowCome>
+        </span>
         <input
           id={`limit-${limit.key}`}
           class={['input input-sm w-full', error && 'input-error']}
@@ -45,7 +45,7 @@
         <button
           class={[
             'btn btn-ghost btn-xs justify-start sm:w-28 sm:justify-center',
-            limit.value === limit.default && 'max-sm:hidden',
+            limit.value === limit.default && 'invisible max-sm:hidden',
           ]}
           disabled={limit.value === limit.default}
           onclick={() => onchange({ [limit.key]: '' })}>back to {limit.said_default}</button

@@ -4,7 +4,11 @@
   import { placeOf } from './places';
 
   /** What would decide what is not known, each with the place where it is told; whether it is built is told right here. */
-  let { needs, rocket }: { needs: Schemas['UntoldOut'][]; rocket: string } = $props();
+  let {
+    needs,
+    rocket,
+    here = '',
+  }: { needs: Schemas['UntoldOut'][]; rocket: string; here?: string } = $props();
 
   const built = useChange(
     () =>
@@ -23,6 +27,7 @@
     <button class="btn btn-xs" disabled={built.isPending} onclick={() => built.mutate(undefined)}
       >{need.say} It is</button
     >
+  {:else if need.at === here}<!-- That is what this page is for. -->
   {:else if need.at === 'day'}
     <span class="text-sm">{need.say}</span>
   {:else}

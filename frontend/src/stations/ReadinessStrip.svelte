@@ -11,8 +11,10 @@
     delay?: number | null;
     /** Where the station says the whole answer itself. */
     brief?: boolean;
+    /** The station that shows it. */
+    here?: string;
   }
-  let { rocket, motor = '', delay = null, brief = false }: Props = $props();
+  let { rocket, motor = '', delay = null, brief = false, here = '' }: Props = $props();
 
   const ready = useReadiness(
     () => rocket.id,
@@ -42,12 +44,12 @@
     <Verdict verdict={found.verdict} />
     {#if brief && found.verdict !== 'no'}<p class="font-semibold">{found.label}</p>
     {:else}<p class="min-w-0 font-semibold"><Said text={found.say} /></p>{/if}
-    <p class="quiet text-sm" aria-label="Its figures">{figures(found)}</p>
+    <p class={['quiet text-sm', !brief && 'max-sm:hidden']} aria-label="Its figures">{figures(found)}</p>
     {#if found.verdict === 'no' && found.decides_at}
       <a class="link text-sm" href={placeOf(found.decides_at, rocket.id)}>Mend it</a>
     {/if}
     {#if found.change}<p class="text-sm"><Said text={found.change} /></p>{/if}
-    <Needs needs={found.needs} rocket={rocket.id} />
+    <Needs needs={found.needs} rocket={rocket.id} {here} />
   {:else if ready.error}
     <p class="quiet text-sm">{ready.error.message}</p>
   {:else}

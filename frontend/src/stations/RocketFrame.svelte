@@ -133,7 +133,8 @@
         delay={station === 'motor' && searchParams.get('delay') !== null
           ? Number(searchParams.get('delay'))
           : null}
-        brief={station === 'motor'}
+        brief={station === 'motor' || station === 'build'}
+        here={station}
       /></Later
     >
     <Later first class="min-h-dvh">{@render work(found)}</Later>

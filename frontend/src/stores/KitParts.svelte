@@ -25,7 +25,7 @@
 </script>
 
 <section aria-label="Parts of a kit">
-  <h3 class="font-bold">From a kit’s list</h3>
+  <h2 class="font-bold">From a kit’s list</h2>
   <label class="block text-sm">
     <span class="quiet mb-1 block">One part a line, with its size. What has no size is left out.</span>
     <textarea

@@ -12,6 +12,8 @@
   const curing = $derived(station.curing.map((k) => bench.step(k)).filter((s) => s !== undefined));
   const now = $derived(station.now.map((k) => bench.step(k)).filter((s) => s !== undefined));
   const next = $derived(station.next.map((k) => bench.step(k)).filter((s) => s !== undefined));
+  const FEW = 3;
+  let all = $state(false);
   let allowed = $state(typeof Notification === 'undefined' ? 'denied' : Notification.permission);
 
   $effect(() => {
@@ -36,7 +38,10 @@
   <section class="paper p-3" aria-label="Curing">
     <div class="flex items-baseline justify-between gap-2">
       <h2 class="text-lg font-bold">Curing</h2>
-      {#if allowed === 'default'}<button class="link text-sm" onclick={tellMe}>tell me when it holds</button
+      {#if allowed === 'default'}<button
+          class="link text-sm"
+          aria-label="Tell me when it holds"
+          onclick={tellMe}>tell me</button
         >{/if}
     </div>
     <ul>
@@ -70,7 +75,7 @@
 <section class="paper p-3" aria-label="Now">
   <h2 class="text-lg font-bold">Now</h2>
   <ul>
-    {#each now as s (s.key)}
+    {#each all ? now : now.slice(0, FEW) as s (s.key)}
       {@const rest = s.until ? left(s.until, clock.now) : ''}
       <li
         class={[
@@ -90,9 +95,7 @@
         >
           {s.title}
           <span class={['block text-sm', s.state === 'urgent' ? 'text-error font-semibold' : 'quiet']}
-            >{s.state === 'urgent'
-              ? `before it sets: ${rest || 'now'}`
-              : `${s.hands_on} · ${s.assembly}`}</span
+            >{s.state === 'urgent' ? `before it sets: ${rest || 'now'}` : s.hands_on}</span
           >
         </button>
       </li>
@@ -104,6 +107,9 @@
       </li>
     {/each}
   </ul>
+  {#if now.length > FEW}<button class="link min-h-8 text-sm" onclick={() => (all = !all)}
+      >{all ? 'fewer' : `${now.length - FEW} more`}</button
+    >{/if}
 </section>
 
 {#if next.length}

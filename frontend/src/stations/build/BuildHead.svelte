@@ -3,7 +3,6 @@
   import { latestOf } from '../../api/order';
   import type { Station } from '../../api/workshop';
   import HowCome from '../../kit/HowCome.svelte';
-  import Later from '../../kit/Later.svelte';
   import MendChoice from './MendChoice.svelte';
   import Problems from './Problems.svelte';
   import type { Bench } from './bench.svelte';
@@ -38,7 +37,7 @@
   }
 </script>
 
-{#snippet controls(where: string)}
+{#snippet controls()}
   <label class="text-sm">
     <span class="block font-semibold">For the launch on</span>
     <input
@@ -59,9 +58,9 @@
     />
   </label>
   <form class="text-sm" onsubmit={whatFits}>
-    <label for={`spell-${where}`} class="block font-semibold">I have now</label>
+    <label for="spell" class="block font-semibold">I have now</label>
     <span class="flex gap-1">
-      <input id={`spell-${where}`} class="input input-sm w-24" bind:value={spell} placeholder="40 min" />
+      <input id="spell" class="input input-sm w-24" bind:value={spell} placeholder="40 min" />
       <button class="btn btn-sm">What fits?</button>
     </span>
   </form>
@@ -83,7 +82,7 @@
         {station.headline}
       </h2>
       <div class="quiet">
-        {#if station.left}{station.done_count} of {station.steps.length} steps done, {station.left} of work left.{/if}
+        {#if station.left}{station.done_count} of {station.steps.length} steps done, {station.left} left.{/if}
         {#if station.latest || station.pace}
           <HowCome about="the date">
             {#if station.latest}<p>{station.latest}</p>{/if}
@@ -92,12 +91,9 @@
         {/if}
       </div>
     </div>
-    <div class="hidden flex-wrap items-start gap-x-6 gap-y-2 md:flex">
-      <Later closed>{@render controls('desk')}</Later>
-    </div>
-    <details class="w-full md:hidden">
-      <summary class="link cursor-pointer">Launch day, warmth, time I have</summary>
-      <div class="mt-2 flex flex-wrap gap-3"><Later closed>{@render controls('phone')}</Later></div>
+    <details class="w-full md:w-auto" open={!build?.deadline}>
+      <summary class="link cursor-pointer md:text-right">Dates</summary>
+      <div class="mt-2 flex flex-wrap items-start gap-x-6 gap-y-2">{@render controls()}</div>
     </details>
   </div>
   {#if station.verdict === 'done'}

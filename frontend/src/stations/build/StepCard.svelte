@@ -46,13 +46,13 @@
     <div class="min-w-0 flex-1">
       <p class="quiet text-sm">
         <span class="tape px-2">{words[step.state]}</span>
-        {step.assembly} · {step.hands_on} hands-on{step.begins_said && !done
-          ? ` · ${step.begins_said}`
-          : ''}{step.decides && !done
-          ? ' · decides the date'
-          : step.slack && !done
-            ? ` · ${step.slack} to spare`
-            : ''}{step.spent ? ` · took ${step.spent}` : ''}
+        <span class="max-sm:hidden">{step.assembly} ·</span>
+        {step.hands_on}{step.begins_said && !done ? ` · ${step.begins_said}` : ''}{step.slack &&
+        !done &&
+        !step.decides
+          ? ` · ${step.slack} to spare`
+          : ''}{step.spent ? ` · took ${step.spent}` : ''}
+        {#if step.decides && !done}<span class="max-sm:hidden">· decides the date</span>{/if}
       </p>
       <h2 class="font-display text-2xl leading-tight font-bold">{step.title}</h2>
     </div>
@@ -129,7 +129,6 @@
         {#if step.pictured && picture.data}
           <figure class="min-w-0">
             <Sketch picture={picture.data} tall={step.stands ? 170 : 240} />
-            <figcaption class="quiet mt-1 text-center text-sm">{picture.data.says}</figcaption>
           </figure>
         {/if}
       </div>

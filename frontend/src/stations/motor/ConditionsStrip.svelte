@@ -151,8 +151,9 @@
     </label>
     <p class="quiet col-span-3 min-w-40 flex-1 self-center text-sm">
       {#if refused && !atBox}<span class="text-error" role="alert">✕ {refused.message}</span>
-      {:else}Ceiling {now?.said.ceiling ?? '…'}, {now?.said.elevation ?? '…'} above the sea, air
-        {now?.said.density ?? '…'}.{/if}
+      {:else}Ceiling {now?.said.ceiling ?? '…'}{more
+          ? `, ${now?.said.elevation ?? '…'} above the sea, air ${now?.said.density ?? '…'}`
+          : ''}.{/if}
     </p>
   </div>
   {#if more}<MoreConditions {day} {refused} oncommit={commit} />{/if}

@@ -65,7 +65,6 @@
             }}
           /></Later
         >
-        <p class="text-sm"><Said text={flight.delay_sentence} /></p>
         <Later first class="min-h-24"
           ><dl class="mt-2 grid grid-cols-4 gap-x-3 gap-y-1">
             {#each figures as [key, name] (key)}
@@ -87,6 +86,7 @@
             <p class="text-sm">Cd not known: height may be <b>{flight.height_band}</b>.</p>
           {/if}
           <HowCome about="the flight">
+            <p class="mb-2"><Said text={flight.delay_sentence} /></p>
             <p>
               {#if flight.rigid}
                 A rigid body in three dimensions: thrust along its axis, drag along it, normal force at

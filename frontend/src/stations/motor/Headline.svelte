@@ -60,17 +60,24 @@
       <p class="quiet">{board.conditions}</p>
     </HowCome>
   </div>
-  <Later first
-    ><ul class="quiet text-sm leading-snug" aria-label="What others would say">
-      {#each board.printed as line (line.label)}<li>
-          <Said text={line.say} />
-          {#if line.unknown}<button
-              class="btn btn-xs"
-              disabled={add.isPending}
-              aria-label={`Add ${line.label} to your motors`}
-              onclick={() => void addPrinted(line.label)}>Add it</button
-            >{/if}
-        </li>{/each}
-    </ul></Later
-  >
+  {#if board.printed.length}
+    <Later first
+      ><details class="text-sm leading-snug" open={board.printed.some((line) => line.unknown)}>
+        <summary class="link quiet cursor-pointer"
+          >The kit’s box says {board.printed.map((line) => line.label).join(', ')}</summary
+        >
+        <ul class="quiet" aria-label="What others would say">
+          {#each board.printed as line (line.label)}<li>
+              <Said text={line.say} />
+              {#if line.unknown}<button
+                  class="btn btn-xs"
+                  disabled={add.isPending}
+                  aria-label={`Add ${line.label} to your motors`}
+                  onclick={() => void addPrinted(line.label)}>Add it</button
+                >{/if}
+            </li>{/each}
+        </ul>
+      </details></Later
+    >
+  {/if}
 </div>
