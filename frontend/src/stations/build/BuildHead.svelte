@@ -92,7 +92,7 @@
       </div>
     </div>
     <details class="w-full md:w-auto" open={!build?.deadline}>
-      <summary class="link cursor-pointer md:text-right">Dates</summary>
+      <summary class="link cursor-pointer md:text-right">Date, bench</summary>
       <div class="mt-2 flex flex-wrap items-start gap-x-6 gap-y-2">{@render controls()}</div>
     </details>
   </div>
