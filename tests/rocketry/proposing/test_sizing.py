@@ -6,6 +6,7 @@ import pytest
 
 from wobbly_fin.rocketry.airframe.balance import balance
 from wobbly_fin.rocketry.airframe.layout import lay_out
+from wobbly_fin.rocketry.airframe.parts import CanopyPack
 from wobbly_fin.rocketry.airframe.solve import smaller_margin
 from wobbly_fin.rocketry.motors.catalogue import catalogue
 from wobbly_fin.rocketry.proposing.effort import hours_of
@@ -59,6 +60,17 @@ def test_a_tube_leaves_room_for_the_stick_that_glues_the_rings() -> None:
         assert tubes and all(t.small or t.bore_m - mount.outside_m > 0.008 for t in tubes)
         # One that is asked for by its width is tried all the same.
         assert body_tubes(mount, tubes[0].outside_m, None)[0].outside_m == pytest.approx(tubes[0].outside_m, abs=1e-3)
+
+
+def test_a_dome_lets_down_as_softly_and_a_weight_that_is_weighed_out_is_no_guess(heavy: Sketch) -> None:
+    flat, dome = (settled(replace(heavy, sturdy=sturdy), MOTOR, 1.4, 5.0, 1.2) for sturdy in (False, True))
+    canopies = [next(p for p in lay_out(s.airframe()).of(CanopyPack)).part for s in (flat, dome)]
+    assert [c.kind for c in canopies] == ["flat", "domed"]
+    # The same drag area but for the dome's own grams: 0.75 of a circle laid flat, 1.3 of a mouth.
+    assert dome.canopy_m == pytest.approx(flat.canopy_m * (0.75 / 1.3) ** 0.5, rel=0.02)
+    bare, clay = (balance(replace(heavy, weight_kg=w).airframe(), [None]).empty for w in (0.0, 1.0))
+    assert clay.mass_kg - bare.mass_kg == pytest.approx(1.0)
+    assert 0 < clay.sigma_kg - bare.sigma_kg < 0.01
 
 
 def test_what_is_mended_is_no_longer_than_wished(heavy: Sketch) -> None:

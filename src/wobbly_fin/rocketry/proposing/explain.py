@@ -36,6 +36,8 @@ def given_up(design: Design, units: UnitChoice = METRIC) -> Iterator[str]:
         yield say("proposal-altimeters")
     if sketch.stiffer:
         yield say("proposal-stiffer")
+    if sketch.canopy_kind == "domed":
+        yield say("proposal-domed", across=show(sketch.canopy_m, "short_length", units))
     if sketch.edges == "square":
         yield say("proposal-square")
     if not sketch.body.sold:

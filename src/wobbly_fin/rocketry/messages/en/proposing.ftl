@@ -5,6 +5,7 @@
 proposal-ballast = { $mass } of clay, to keep it straight or below the height asked for
 proposal-altimeters = the motor has no charge of its own: two altimeters open it, and their charges need a test on the ground before the first flight
 proposal-stiffer = stiffer fins than usual, as it flies fast
+proposal-domed = a sewn domed parachute, { $across } across its mouth: its eight lines carry the opening better than a flat one’s
 proposal-square = fins left square at their edges: quicker to make, and it brakes more
 proposal-tube = no tube of { $across } is in the usual shops: it has to be found or made
 proposal-mount = no motor tube of { $across } bore is in the usual shops: it has to be found or made
