@@ -137,6 +137,7 @@ def test_an_evening_dragged_away_moves_the_finish(page: Page, demo: str) -> None
     expect(ready).not_to_have_text(first, use_inner_text=True)
     page.get_by_role("button", name="Undo").last.click()
     page.get_by_role("tab", name="How I build").click()
+    page.get_by_text("Date, bench").click()
     with page.expect_response(re.compile("/schools")):
         page.locator("[name=temperature]").first.fill("3 C")
         page.locator("[name=temperature]").first.press("Enter")

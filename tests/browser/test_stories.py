@@ -315,7 +315,7 @@ def test_limits_are_the_owners_and_every_verdict_follows(signed_in: Page) -> Non
     page.keyboard.press("/")
     page.get_by_role("combobox", name="Jump to").fill("limits")
     page.keyboard.press("Enter")
-    box = page.get_by_label("Speed leaving the rod, at least")
+    box = page.get_by_role("textbox", name="Speed leaving the rod, at least")
     box.fill("3 kg")
     box.press("Tab")
     expect(page.get_by_text("does not measure a speed")).to_be_visible()

@@ -186,7 +186,7 @@ def test_the_way_back_of_a_limit_is_there_while_it_leads_somewhere(signed_in: Pa
     page = signed_in
     page.set_viewport_size({"width": 390, "height": 844})
     page.goto(f"{live_server.url}/settings")
-    box = page.get_by_label("Speed leaving the rod, at least")
+    box = page.get_by_role("textbox", name="Speed leaving the rod, at least")
     expect(box).to_have_value("13 m/s")
     # They come some at a time, and all of them in the end.
     limits = page.request.get(f"{live_server.url}/api/preferences").json()["limits"]

@@ -87,7 +87,11 @@
               {/if}
             </li>
           {:else}
-            <li class="quiet py-4">Nothing on the shelf goes by that.</li>
+            <li class="quiet py-4">
+              {all.length
+                ? 'Nothing on the shelf goes by that.'
+                : 'No parts of yours yet: write a kit’s list, take in a file, or keep one from a rocket’s Shape page.'}
+            </li>
           {/each}
         </ul>
         <p class="quiet mt-3 text-sm">

@@ -65,6 +65,7 @@
             }}
           /></Later
         >
+        {#if flight.verdict !== 'good'}<p class="text-sm"><Said text={flight.delay_sentence} /></p>{/if}
         <Later first class="min-h-24"
           ><dl class="mt-2 grid grid-cols-4 gap-x-3 gap-y-1">
             {#each figures as [key, name] (key)}
