@@ -201,6 +201,8 @@ def test_what_is_read_on_site_judges_and_the_scale_is_believed(page: Page, demo:
     page.get_by_role("button", name="Heads up!").click()
     expect(page.get_by_text("Everybody on their feet")).to_be_visible()
     expect(page.get_by_text("Shown on every phone on the range")).to_be_visible()
+    # Longer than it takes to hear of calls: one's own is not called to oneself once more.
+    page.wait_for_timeout(4500)
     page.get_by_text("It is down: close this").click()
     expect(page.get_by_text("Everybody on their feet")).to_have_count(0)
 

@@ -12,7 +12,7 @@ from playwright.sync_api import Page, expect
 
 from tests.api.test_own_hangar import READ, TWELVE
 from tests.api.test_paper_log import season
-from tests.browser.waiting import fits_the_phone
+from tests.browser.waiting import fits_the_phone, settled
 from wobbly_fin.accounts.models import Preferences
 from wobbly_fin.stores.models import MotorStock, OwnMotor
 
@@ -195,8 +195,15 @@ def test_a_saturday_from_question_to_manifest(own: Page, hedda: User, live_serve
     row = question.get_by_role("row").filter(has_text="Pop")
     other = row.get_by_role("button", pressed=False).filter(has_not_text="no").last
     label = re.search(r"on (\S+):", other.get_attribute("aria-label") or "")
-    row.locator("button[draggable=true]").first.drag_to(other)
     assert label is not None
+    cell = row.get_by_role("button", name=re.compile(rf"on {re.escape(label[1])}:"))
+    settled(page)
+    row.locator("button[draggable=true]").first.hover()
+    page.mouse.down()
+    for _ in range(2):
+        cell.hover()  # a browser says that something is dragged over at the second move
+    page.mouse.up()
+    expect(cell).to_have_attribute("aria-pressed", "true")
     expect(row.get_by_text(re.compile(rf"\d+:\d\d {re.escape(label[1])}"))).to_be_visible()
     take = question.get_by_role("button", name=re.compile(r"Put \d flights on the manifest"))
     once = int(re.findall(r"\d", take.inner_text())[0])

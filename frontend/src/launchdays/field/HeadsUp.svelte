@@ -2,6 +2,7 @@
   import { ApiError } from '../../api/client';
   import { callHeadsUp } from '../../api/launchdays';
   import Alarm from './Alarm.svelte';
+  import { ownCall } from './alerts.svelte';
 
   let shouting = $state(false);
   let reached = $state('');
@@ -10,7 +11,7 @@
     shouting = true;
     reached = '';
     try {
-      await callHeadsUp(crypto.randomUUID());
+      await callHeadsUp(ownCall());
       reached = 'Shown on every phone on the range that can be reached.';
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
