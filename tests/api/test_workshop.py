@@ -547,3 +547,9 @@ def test_the_demo_s_bench_is_half_way(db: None) -> None:
     assert headline == "Everything is done.", "it has had its strength for a year, whatever hours are free today"
     assert builds["Post Rider"].events.filter(kind="done").count() == 14
     assert builds["Post Rider"].events.get(kind="weighed").facts["news"]
+
+
+def test_a_build_is_fetched_at_once_however_many_steps_it_has(bench: Bencher, django_assert_max_num_queries: Any) -> None:
+    with django_assert_max_num_queries(16):
+        steps = bench.person.get(f"/workshop/rockets/{bench.rocket}")["steps"]
+    assert len(steps) > 20
