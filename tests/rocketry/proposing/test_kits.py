@@ -107,6 +107,7 @@ def test_a_transition_joins_two_widths_and_an_electronics_bay_two_tubes() -> Non
     )
     assert not [line for line in wired.lines if line.asks]
     canopies = {p.called: p.diameter_m for p in wired.sketch.airframe().parts if isinstance(p, CanopyPack)}
+    assert {p.kind for p in wired.sketch.airframe().parts if isinstance(p, CanopyPack) and p.called == "main"} == {"flat"}
     assert canopies == {"main": 2.0, "drogue": 0.5} and wired.sketch.plan.sequence.first == "drogue"
     assert built("tube 30 x 300\nnose\ntail cone").sketch.astern[0]["as"] == "tail"
 

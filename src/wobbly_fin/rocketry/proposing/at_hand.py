@@ -1,5 +1,6 @@
 """What is at hand already: tubes, noses, canopies, motor tubes and sheets a proposal is built from before anything is bought."""
 
+import math
 from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
@@ -8,6 +9,7 @@ from typing import Any
 from wobbly_fin.rocketry.airframe.parts import Part
 from wobbly_fin.rocketry.airframe.usual import stiffness
 from wobbly_fin.rocketry.building.materials import SAME_M, SheetAtHand, Stores
+from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.proposing.sketch import Sketch, Tube, sold
 
 _SAME_M = 0.0006  # widths that go together
@@ -95,11 +97,14 @@ class AtHand:
 
     def hung(self, sketch: Sketch) -> Sketch:
         """The same, sized, under a canopy of one's own that is about as large as the one it would be given."""
-        near = [
-            c for c in self.by_kind.get("canopy", ()) if (d := getattr(c, "diameter_m", None)) and abs(d / sketch.canopy_m - 1) < _LIKE
-        ]  # fmt: skip
-        best = min(near, key=lambda c: abs(c.diameter_m - sketch.canopy_m), default=None)  # type: ignore[attr-defined]
-        if best is None:
+        wanted = Canopy(kind=sketch.canopy_kind, diameter_m=sketch.canopy_m).drag_area_m2
+
+        def off(canopy: Any) -> float:
+            """By how much it is larger or smaller across, as one of the kind wanted."""
+            return abs(math.sqrt(canopy.canopy.drag_area_m2 / wanted) - 1)
+
+        best = min((c for c in self.by_kind.get("canopy", ()) if getattr(c, "diameter_m", None)), key=off, default=None)
+        if best is None or off(best) >= _LIKE:
             return sketch
         return replace(sketch, own={**sketch.own, "canopy": _figures(best, _CANOPY)})
 

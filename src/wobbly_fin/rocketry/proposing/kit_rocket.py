@@ -350,17 +350,17 @@ def _recovery(work: _Work, parts: Sequence[KitPart], *, wired: bool) -> None:
             )  # fmt: skip
             work.own["canopy"] = (work.own["canopy"] or {}) | {"diameter_m": None, "lines_kg": 0.0}
         else:
-            # A plastic canopy is film.
-            stuff = {"polystyrene": "film"}.get(canopy.material or "", canopy.material)
+            stuff = {"polystyrene": "film"}.get(canopy.material or "", canopy.material)  # a plastic canopy is film
             stuff = stuff if stuff in ("ripstop", "film", "metallised-film") else None
-            work.put(canopy, "canopy", diameter_m=max((s for s in canopy.sizes_m if s > 0.08), default=None), material=stuff)
+            across = max((s for s in canopy.sizes_m if s > 0.08), default=None)
+            work.put(canopy, "canopy", diameter_m=across, kind=across and "flat", material=stuff)  # told of one laid flat
     cords = only(parts, "cord")
     for n, cord in enumerate(cords):
-        if n == 1 and wired:
-            work.put(cord, "upper cord", length_m=max((s for s in cord.sizes_m if s > 0.1), default=None))
-        elif n:
-            work.ask(cord, "another")
         if n:
+            if n == 1 and wired:
+                work.put(cord, "upper cord", length_m=max((s for s in cord.sizes_m if s > 0.1), default=None))
+            else:
+                work.ask(cord, "another")
             continue
         stuff = cord.material if cord.material in ("elastic-6", "aramid-1") else None
         work.put(cord, "cord", length_m=max((s for s in cord.sizes_m if s > 0.1), default=None), material=stuff)
