@@ -20,6 +20,7 @@ def person(request: HttpRequest) -> User:
 def preferences_of(user: User) -> Preferences:
     """A person's preferences, made with defaults on first use."""
     found, _ = Preferences.objects.get_or_create(user=user)
+    found.user = user  # whoever asks whose they are need not ask the database
     return found
 
 

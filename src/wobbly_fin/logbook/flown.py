@@ -14,6 +14,7 @@ def with_flights(user: User) -> QuerySet[Rocket]:
     newest = Flight.objects.filter(rocket=OuterRef("pk"), deleted_at__isnull=True).order_by("-flown_on", "-created_at")
     found: QuerySet[Rocket] = (
         Rocket.objects.visible_to(user)
+        .select_related("owner")
         .order_by("created_at")
         .annotate(
             flight_count=Count("flights", filter=live),

@@ -30,6 +30,7 @@ from wobbly_fin.rocketry.choosing.explain import (
 )
 from wobbly_fin.rocketry.choosing.ladder import Rung, ladder
 from wobbly_fin.rocketry.choosing.pick import Candidate, best_per_motor, thumb_for
+from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import lesson_sentence
 from wobbly_fin.rocketry.flight.explain import conditions_sentence, said_flight
@@ -51,12 +52,13 @@ def board_out(board: Board) -> BoardOut:
     for c in candidates:
         delays.setdefault(c.key, []).append(c)
     fitting = {m.key for c in candidates for m in c.configuration.motors}
+    tested = _Tested(units)
     return BoardOut(
         headline=headline(candidates, units),
         conditions=conditions_sentence(site, units),
         caution=wind_caution(site, asked.rules, units),
         ladder=[_rung_out(rung, units) for rung in ladder(candidates)],
-        motors=[_motor_verdict(board, leader, delays[leader.key]) for leader in best_per_motor(candidates)],
+        motors=[_motor_verdict(board, leader, delays[leader.key], tested) for leader in best_per_motor(candidates)],
         not_fitting=len(board.shelf) - len(fitting),
         empty=None if candidates else _empty_sentence(board),
         thumb=thumb_sentence(thumb, best, best.motor) if thumb and best else None,
@@ -118,7 +120,7 @@ def _rung_out(rung: Rung, units: UnitChoice) -> RungOut:
     )  # fmt: skip
 
 
-def _motor_verdict(board: Board, leader: Candidate, delays: Sequence[Candidate]) -> MotorVerdictOut:
+def _motor_verdict(board: Board, leader: Candidate, delays: Sequence[Candidate], tested: "_Tested") -> MotorVerdictOut:
     motor, units = leader.motor, board.question.units
     curve, stocked = motor.curve, board.stock.get(motor.key)
     return MotorVerdictOut(
@@ -135,7 +137,7 @@ def _motor_verdict(board: Board, leader: Candidate, delays: Sequence[Candidate])
         apogee_m=leader.flight.apogee_altitude_m,
         optimum_delay_s=leader.flight.optimum_delay_s,
         said=said_flight(leader.flight, units) | _said_band(leader, units) | {"burn_time": f"{curve.burn_time_s:.1f} s"},
-        delays=[_delay_out(board, c, units) for c in delays],
+        delays=[_delay_out(board, c, units, tested) for c in delays],
         boosters=[b.name for b in leader.boosters],
         in_box=stocked.count if stocked else 0,
         own=board.own(leader),
@@ -150,20 +152,34 @@ def _said_band(candidate: Candidate, units: UnitChoice) -> dict[str, str]:
     return {"apogee": height_words(candidate, units)} if candidate.case.guesses and candidate.flight.lifted else {}
 
 
-def _delay_out(board: Board, candidate: Candidate, units: UnitChoice) -> DelayOut:
+def _delay_out(board: Board, candidate: Candidate, units: UnitChoice, tested: "_Tested") -> DelayOut:
     ejection = candidate.flight.ejection
     return DelayOut(
         label=candidate.label,
         delay_s=candidate.delay_s,
         verdict=candidate.verdict,
         margin=candidate.margin,
-        tests=[TestOut(**trial_answer(t, units)) for t in candidate.tests],
+        tests=[tested(t) for t in candidate.tests],
         why_not=why_not(candidate, units),
         after_apogee_s=ejection.after_apogee_s if ejection else None,
         ejection_speed_m_s=ejection.speed_m_s if ejection else None,
         shorten_s=candidate.shorten_s,
         here=board.in_box(candidate),
     )
+
+
+class _Tested:
+    """Tests as answers: of one motor's delays most are the same, and are written once."""
+
+    def __init__(self, units: UnitChoice) -> None:
+        self._units = units
+        self._written: dict[int, TestOut] = {}
+
+    def __call__(self, test: Trial) -> TestOut:
+        # By identity: they live as long as the board that is answered.
+        if id(test) not in self._written:
+            self._written[id(test)] = TestOut(**trial_answer(test, self._units))
+        return self._written[id(test)]
 
 
 def _printed(board: Board, label: str) -> PrintedOut:

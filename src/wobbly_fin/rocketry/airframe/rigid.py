@@ -2,11 +2,11 @@
 
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Hashable, Sequence
 from copy import copy
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Any
+from typing import Any, TypeVar
 
 from wobbly_fin.rocketry.airframe.aero_table import aero_table, normal_force_table
 from wobbly_fin.rocketry.airframe.airframe import Airframe
@@ -37,7 +37,10 @@ from wobbly_fin.rocketry.flight.sequence import Sequence as RecoverySequence
 from wobbly_fin.rocketry.flight.vehicle import Spent, Stretch, Vehicle, burn_of
 from wobbly_fin.rocketry.motors.motor import Motor
 
+Found = TypeVar("Found")
+
 LATEST_LIGHTING_S = 30.0
+_KEPT = ("_stacks", "_aeros", "_normals", "_pressures", "_rows", "_empties", "_modelled")  # what copies share, by stack
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -124,10 +127,7 @@ class RigidRocket:
     @property
     def rows(self) -> tuple[PartMass, ...]:
         """Part by part of the whole stack."""
-        cache = self._known("_rows")
-        if 0 not in cache:
-            cache[0] = self.weigh(self.layout)
-        return tuple(cache[0])
+        return self._once("_rows", 0, lambda: self.weigh(self.layout))
 
     @property
     def mass_kg(self) -> float:
@@ -188,11 +188,7 @@ class RigidRocket:
         return (self._pressure(stages).cp_at_m(angle_rad) - cg) / layout.reference_diameter_m
 
     def _pressure(self, stages: int) -> Pressure:
-        cache = self._known("_pressures")
-        if stages not in cache:
-            cache[stages] = pressure(self._stack(stages))
-        found: Pressure = cache[stages]
-        return found
+        return self._once("_pressures", stages, lambda: pressure(self._stack(stages)))
 
     def gaps_m(self, motor: Motor) -> tuple[float, ...]:
         """Between each booster and the motor it is to light, uppermost pair first; negative where they overlap. [m]"""
@@ -260,7 +256,7 @@ class RigidRocket:
 
     def _like(self, **changes: Any) -> "RigidRocket":
         """A copy with some parameters changed, which shares what does not hang on them; made by thousands while something is sought."""
-        kept = {name: self._known(name) for name in ("_stacks", "_aeros", "_normals", "_pressures", "_rows", "_empties")}
+        kept = {name: self.__dict__.setdefault(name, {}) for name in _KEPT}
         other = copy(self)
         other.__dict__.update(kept | changes)
         other.__dict__.pop("canopy", None)
@@ -268,29 +264,24 @@ class RigidRocket:
             del other.__dict__["_empties"]
         return other
 
-    def _known(self, name: str) -> dict[Any, Any]:
-        """Something remembered by stack."""
-        found: dict[Any, Any] = self.__dict__.setdefault(name, {})
-        return found
+    def _once(self, name: str, key: Hashable, find: Callable[[], Found]) -> Found:
+        """Something remembered, by stack; found where it is not."""
+        cache: dict[Hashable, Found] = self.__dict__.setdefault(name, {})
+        if key not in cache:
+            cache[key] = find()
+        return cache[key]
 
     def _stack(self, stages: int) -> Layout:
         if stages == len(self.airframe.stages):
             return self.layout
-        cache = self._known("_stacks")
-        if stages not in cache:
-            cache[stages] = lay_out(self.airframe.upper(stages))
-        found: Layout = cache[stages]
-        return found
+        return self._once("_stacks", stages, lambda: lay_out(self.airframe.upper(stages)))
 
     def empty(self, stages: int) -> Totals:
         """So many of the upper stages, without motors."""
         airframe = self.airframe if stages == len(self.airframe.stages) else self.airframe.upper(stages)
-        cache = self._known("_empties")
-        if stages not in cache:
-            bare = empty_totals(airframe, self.weigh(self._stack(stages)))
-            cache[stages] = self._weighed(bare, stages)
-        found: Totals = cache[stages]
-        return found
+        return self._once(
+            "_empties", stages, lambda: self._weighed(empty_totals(airframe, self.weigh(self._stack(stages))), stages)
+        )
 
     def _weighed(self, bare: Totals, stages: int) -> Totals:
         """What the parts of a stack come to, with its share of what the scale found beyond the parts, and ballast."""
@@ -366,7 +357,9 @@ class RigidRocket:
     @property
     def modelled_to(self) -> float:
         """The Mach number up to which its flights are judged: one drag coefficient for all speeds knows nothing of sound."""
-        return cruise_drag(self.layout).modelled_to if self.cd is self.airframe.known.cd is None else ROUND_UP_TO
+        if self.cd is not None or self.airframe.known.cd is not None:
+            return ROUND_UP_TO
+        return self._once("_modelled", 0, lambda: cruise_drag(self.layout).modelled_to)
 
     def _aero(self, layout: Layout, stages: int, cd: float | None, motor_diameter_m: float) -> Floats:
         push = self._normal_force(layout, stages)
@@ -374,22 +367,17 @@ class RigidRocket:
             # Not remembered: quick to make, and whoever looks for a Cd tries very many.
             found = aero_table(layout, cd=cd, motor_diameter_m=motor_diameter_m, normal_force=push)
         else:
-            cache = self._known("_aeros")
-            key = (stages, round(motor_diameter_m, 5))
-            if key not in cache:
-                cache[key] = aero_table(layout, cd=None, motor_diameter_m=motor_diameter_m, normal_force=push)
-            found = cache[key]
+            found = self._once(
+                "_aeros", (stages, round(motor_diameter_m, 5)),
+                lambda: aero_table(layout, cd=None, motor_diameter_m=motor_diameter_m, normal_force=push),
+            )  # fmt: skip
         if self.drag_factor != 1.0:
             found = found.copy()
             found[:, : Aero.SLOPE] *= self.drag_factor
         return found
 
     def _normal_force(self, layout: Layout, stages: int) -> Floats:
-        cache = self._known("_normals")
-        if stages not in cache:
-            cache[stages] = normal_force_table(layout, mach_correction=self.mach_correction)
-        found: Floats = cache[stages]
-        return found
+        return self._once("_normals", stages, lambda: normal_force_table(layout, mach_correction=self.mach_correction))
 
     def _spent(self, motor: Motor, stage: int) -> Spent:
         """A stage cast off: its parts and its empty motors."""

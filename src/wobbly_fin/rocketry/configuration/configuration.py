@@ -104,7 +104,10 @@ class Configuration:
 
     def loading(self, loads: Iterable[MountLoad]) -> "Configuration":
         """The same with other motors; what does not hang on them is not worked out again."""
-        return replace(self, loads=tuple(loads))
+        other = replace(self, loads=tuple(loads))
+        if "problems" in self.__dict__:
+            other.__dict__["problems"] = self.problems
+        return other
 
     def with_motors(
         self, motor: Motor, delay_s: float | None, boosters: Sequence[Motor] = (), beside: Mapping[str, Motor] | None = None
