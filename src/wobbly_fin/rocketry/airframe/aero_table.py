@@ -1,8 +1,10 @@
 """An airframe's aerodynamics by Mach, as the flight takes them."""
 
+from collections.abc import Iterable
+
 import numpy as np
 
-from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
+from wobbly_fin.rocketry.airframe.barrowman import Push, pushes_at
 from wobbly_fin.rocketry.airframe.layout import Layout
 from wobbly_fin.rocketry.airframe.standard_drag import SOUND_M_S, drag_at
 from wobbly_fin.rocketry.flight.figures import MACH_STEP, MACH_STEPS, Aero, Floats
@@ -14,10 +16,9 @@ _SPEEDS_M_S = np.maximum(np.array(_MACHS) * SOUND_M_S, _SLOWEST_M_S)
 
 def normal_force_table(layout: Layout, *, mach_correction: bool) -> Floats:
     """The sums of CNα, CNα x and CNα x² over parts, by Mach: see `sums_of`; (MACH_STEPS, 3) array."""
-    still = sums_of(pressure(layout))
     if not mach_correction:
-        return np.tile(still, (MACH_STEPS, 1))
-    return np.array([still, *(sums_of(pressure(layout, mach)) for mach in _MACHS[1:])])
+        return np.tile(sums_of(pushes_at(layout, 0.0)[0]), (MACH_STEPS, 1))
+    return np.array([sums_of(pushes_at(layout, mach)[0]) for mach in _MACHS])
 
 
 def aero_table(layout: Layout, *, cd: float | None, motor_diameter_m: float, normal_force: Floats) -> Floats:
@@ -47,10 +48,7 @@ def aero_table(layout: Layout, *, cd: float | None, motor_diameter_m: float, nor
     return table
 
 
-def sums_of(push: Pressure) -> tuple[float, float, float]:
+def sums_of(pushes: Iterable[Push]) -> tuple[float, float, float]:
     """Σ CNα, Σ CNα x [m], Σ CNα x² [m²] over parts, on the reference circle."""
-    return (
-        sum(p.cn_alpha_per_rad for p in push.parts),
-        sum(p.cn_alpha_per_rad * p.cp_m for p in push.parts),
-        sum(p.cn_alpha_per_rad * p.cp_m**2 for p in push.parts),
-    )
+    each = [(p.cn_alpha_per_rad, p.cp_m) for p in pushes]
+    return sum(cn for cn, _ in each), sum(cn * x for cn, x in each), sum(cn * x**2 for cn, x in each)

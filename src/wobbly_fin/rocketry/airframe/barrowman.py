@@ -140,18 +140,8 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
     RocketryError
         Beyond Mach 2: beyond this model.
     """
-    require_mach(mach)
+    pushes, flags = pushes_at(layout, mach)
     diameter = layout.reference_diameter_m
-    reference = math.pi / 4 * diameter**2
-    flags: list[str] = []
-    found = ((p, PUSH.find(p.part)) for p in (*layout.outer, *(p for p in layout.placed if not p.part.OUTER)))
-    asked = [does(layout, p, reference, mach, flags) for p, does in found if does is not None]
-    asked = [_shaded(layout, p, asked, flags) for p in asked]
-    turn = _weakest(asked)
-    if turn is not None:
-        flags.append("one_plane")
-        asked = [p.in_plane(turn) for p in asked]
-    pushes = [p for p in asked if p.cn_alpha_per_rad != 0.0]
     cn = sum(p.cn_alpha_per_rad for p in pushes)
     doubt = 0.0
     if abs(cn) < 1e-9:
@@ -164,8 +154,23 @@ def pressure(layout: Layout, mach: float = 0.0) -> Pressure:
         doubt = math.sqrt(sum((p.doubt * p.cn_alpha_per_rad * (p.cp_m - centre)) ** 2 for p in pushes)) / abs(cn)
     return Pressure(
         reference_diameter_m=diameter, cn_alpha_per_rad=cn, cp_m=centre, doubt_m=doubt, parts=tuple(pushes),
-        body_lift=_body_lift(layout, reference), flags=tuple(dict.fromkeys(flags)),
+        body_lift=_body_lift(layout, math.pi / 4 * diameter**2), flags=tuple(dict.fromkeys(flags)),
     )  # fmt: skip
+
+
+def pushes_at(layout: Layout, mach: float) -> tuple[list[Push], list[str]]:
+    """What each part that pushes at all contributes, in the plane that holds it least, and the flags; see `pressure`."""
+    require_mach(mach)
+    reference = math.pi / 4 * layout.reference_diameter_m**2
+    flags: list[str] = []
+    found = ((p, PUSH.find(p.part)) for p in (*layout.outer, *(p for p in layout.placed if not p.part.OUTER)))
+    asked = [does(layout, p, reference, mach, flags) for p, does in found if does is not None]
+    asked = [_shaded(layout, p, asked, flags) for p in asked]
+    turn = _weakest(asked)
+    if turn is not None:
+        flags.append("one_plane")
+        asked = [p.in_plane(turn) for p in asked]
+    return [p for p in asked if p.cn_alpha_per_rad != 0.0], flags
 
 
 def _shaded(layout: Layout, push: Push, pushes: Sequence[Push], flags: list[str]) -> Push:
