@@ -42,7 +42,7 @@ def findings(
 ) -> tuple[Finding, ...]:
     """Everything about an airframe that wants a look, gravest first; `alone`: its first stage after the others dropped."""
     layout = found.layout
-    asked = Asked(aboard=found.aboard, tube_school=tube_school, top_speed_m_s=top_speed_m_s)
+    asked = Asked(high_power=_high_power(found.aboard), tube_school=tube_school, top_speed_m_s=top_speed_m_s)
     every = [
         *_balance(found, school), *(_alone(alone, school) if alone is not None else ()), *_steps(layout), *part_findings(layout, asked),
         *_overlaps(layout), *_guides(found), *_motors(layout, found.aboard), *_mounts(layout), *_recovery(layout),
@@ -189,11 +189,16 @@ def dangers_aboard(
     layout: Layout, aboard: Sequence[Aboard], flags: Sequence[str], tube_school: TubeSchool = "household"
 ) -> tuple[Finding, ...]:
     """What an airframe must not fly with, motors aboard, whatever its balance; `flags` are those of its pressure."""
-    asked = Asked(aboard=aboard, tube_school=tube_school)
+    asked = Asked(high_power=_high_power(aboard), tube_school=tube_school)
     # Whether gas finds its way is judged with what is to open it, not of the drawing alone.
     of_parts = (f for f in part_findings(layout, asked) if f.code != "gas_blocked")
     every = (*_flags(flags), *_motors(layout, aboard), *_mounts(layout), *of_parts)
     return tuple(f for f in every if f.severity == "danger")
+
+
+def _high_power(aboard: Sequence[Aboard]) -> str:
+    strongest = max((a.motor for a in aboard), key=lambda m: m.curve.total_impulse_n_s, default=None)
+    return strongest.name if strongest is not None and strongest.is_high_power else ""
 
 
 def _mounts(layout: Layout) -> Iterator[Finding]:

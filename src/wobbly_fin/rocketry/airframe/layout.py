@@ -1,8 +1,9 @@
 """Where every part sits, and how wide it is: diameters fitted to neighbours, places from the nose tip."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Any, Generic, overload
 
 import numpy as np
@@ -33,6 +34,7 @@ PISTON_PLAY_M = 0.0006  # in its bore, so that it falls through by its own weigh
 Kind = TypeVar("Kind", bound=Part, covariant=True, default=Part)
 One = TypeVar("One", bound=Part)
 Other = TypeVar("Other", bound=Part)
+Found = TypeVar("Found")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -77,7 +79,7 @@ class Bay:
         return self.aft_m - self.fore_m
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Layout:
     """A laid-out airframe. `placed` is in the order of the parts."""
 
@@ -89,7 +91,7 @@ class Layout:
         """Nose tip to the tail of the body (fins may reach further). [m]"""
         return self.outer[-1].aft_m
 
-    @property
+    @cached_property
     def reference_diameter_m(self) -> float:
         """The largest diameter of the body. [m]"""
         return max(max(fore_diameter_m(p.part), aft_diameter_m(p.part)) for p in self.outer)
@@ -108,7 +110,18 @@ class Layout:
 
     def of(self, *kinds: type[Part]) -> Any:
         """Every part of these kinds."""
-        return [p for p in self.placed if isinstance(p.part, kinds)]
+        return list(self.once(kinds, lambda: tuple(p for p in self.placed if isinstance(p.part, kinds))))
+
+    def once(self, key: Hashable, find: Callable[[], Found]) -> Found:
+        """Something that hangs on where the parts sit and on `key` alone, found when it is first asked for."""
+        if key not in self._found:
+            self._found[key] = find()
+        found: Found = self._found[key]
+        return found
+
+    @cached_property
+    def _found(self) -> dict[Hashable, Any]:
+        return {}
 
     def working(self, *roles: str) -> list[Placed[MassLump]]:
         """Things that do something in flight, of these roles (see `MassLump.works_as`)."""

@@ -1,14 +1,13 @@
 """What a part is checked for by itself, and against what it meets; an aspect as its mass and its drag are."""
 
 import math
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from wobbly_fin.rocketry.airframe.aspects import Aspect
 from wobbly_fin.rocketry.airframe.flutter import flutter_speed_m_s
 from wobbly_fin.rocketry.airframe.layout import Layout, Placed, packed_length_m
-from wobbly_fin.rocketry.airframe.mass import Aboard
 from wobbly_fin.rocketry.airframe.parts import (
     Allowance,
     Anchor,
@@ -66,15 +65,15 @@ class Asked:
 
     Attributes
     ----------
-    aboard : sequence of Aboard
-        The motors.
+    high_power : str
+        The strongest motor aboard, where it is high power; else empty.
     tube_school : str
         Whether household tubes fly under high power.
     top_speed_m_s : float or None
         The first stage's, flying alone.
     """
 
-    aboard: Sequence[Aboard] = ()
+    high_power: str = ""
     tube_school: TubeSchool = "household"
     top_speed_m_s: float | None = None
 
@@ -85,8 +84,12 @@ CHECKS: Aspect[Checks] = Aspect("checks")
 CHECKS.none("any", Transition, Retainer, Anchor, Cord, MassLump, DisplayPart, Joint, Allowance, VentHoles)
 
 
-def part_findings(layout: Layout, asked: Asked) -> Iterator[Finding]:
+def part_findings(layout: Layout, asked: Asked) -> tuple[Finding, ...]:
     """What is found of each part by itself, in the order of the parts."""
+    return layout.once(asked, lambda: tuple(_findings(layout, asked)))
+
+
+def _findings(layout: Layout, asked: Asked) -> Iterator[Finding]:
     for placed in layout.placed:
         check = CHECKS.find(placed.part)
         if check is not None:
@@ -133,12 +136,11 @@ def _fin_can(layout: Layout, placed: Placed[FinCan], asked: Asked) -> Iterator[F
 @CHECKS.of(BodyTube)
 def _tube(layout: Layout, placed: Placed[BodyTube], asked: Asked) -> Iterator[Finding]:
     if placed.part.found:
-        strongest = max((a.motor for a in asked.aboard), key=lambda m: m.curve.total_impulse_n_s, default=None)
-        high = strongest is not None and strongest.is_high_power
+        high = asked.high_power
         code = (
             "found_refused" if high and asked.tube_school == "rocket_tube_only" else "found_high_power" if high else "found_tube"
         )
-        yield _finding(code, "danger" if high else "ask", placed, motor=strongest.name if strongest else "")
+        yield _finding(code, "danger" if high else "ask", placed, motor=high)
     if placed.part.inner_diameter_m is None:
         yield _finding("bore_unknown", "mend", placed)
 

@@ -6,13 +6,13 @@ from collections.abc import Callable, Hashable, Sequence
 from copy import copy
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Any, TypeVar
+from typing import Any
 
 from wobbly_fin.rocketry.airframe.aero_table import aero_table, normal_force_table
 from wobbly_fin.rocketry.airframe.airframe import Airframe
 from wobbly_fin.rocketry.airframe.aside import Aside, Margins, round_the_axis, tubes_of
 from wobbly_fin.rocketry.airframe.barrowman import Pressure, pressure
-from wobbly_fin.rocketry.airframe.layout import Layout, lay_out, recovery_packs
+from wobbly_fin.rocketry.airframe.layout import Found, Layout, lay_out, recovery_packs
 from wobbly_fin.rocketry.airframe.mass import (
     Aboard,
     PartMass,
@@ -37,10 +37,8 @@ from wobbly_fin.rocketry.flight.sequence import Sequence as RecoverySequence
 from wobbly_fin.rocketry.flight.vehicle import Spent, Stretch, Vehicle, burn_of
 from wobbly_fin.rocketry.motors.motor import Motor
 
-Found = TypeVar("Found")
-
 LATEST_LIGHTING_S = 30.0
-_KEPT = ("_stacks", "_aeros", "_normals", "_pressures", "_rows", "_empties", "_modelled")  # what copies share, by stack
+_KEPT = ("_stacks", "_aeros", "_rows", "_empties")  # what copies share, by stack
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -188,7 +186,8 @@ class RigidRocket:
         return (self._pressure(stages).cp_at_m(angle_rad) - cg) / layout.reference_diameter_m
 
     def _pressure(self, stages: int) -> Pressure:
-        return self._once("_pressures", stages, lambda: pressure(self._stack(stages)))
+        layout = self._stack(stages)
+        return layout.once("pressure", lambda: pressure(layout))
 
     def gaps_m(self, motor: Motor) -> tuple[float, ...]:
         """Between each booster and the motor it is to light, uppermost pair first; negative where they overlap. [m]"""
@@ -359,7 +358,7 @@ class RigidRocket:
         """The Mach number up to which its flights are judged: one drag coefficient for all speeds knows nothing of sound."""
         if self.cd is not None or self.airframe.known.cd is not None:
             return ROUND_UP_TO
-        return self._once("_modelled", 0, lambda: cruise_drag(self.layout).modelled_to)
+        return self.layout.once("modelled", lambda: cruise_drag(self.layout).modelled_to)
 
     def _aero(self, layout: Layout, stages: int, cd: float | None, motor_diameter_m: float) -> Floats:
         push = self._normal_force(layout, stages)
@@ -377,7 +376,8 @@ class RigidRocket:
         return found
 
     def _normal_force(self, layout: Layout, stages: int) -> Floats:
-        return self._once("_normals", stages, lambda: normal_force_table(layout, mach_correction=self.mach_correction))
+        corrected = self.mach_correction
+        return layout.once(("normal force", corrected), lambda: normal_force_table(layout, mach_correction=corrected))
 
     def _spent(self, motor: Motor, stage: int) -> Spent:
         """A stage cast off: its parts and its empty motors."""

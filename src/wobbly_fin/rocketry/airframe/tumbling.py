@@ -13,6 +13,10 @@ _TURNING = 2 / math.pi
 
 def tumble_drag_area_m2(layout: Layout, stage: int | None = None) -> float:
     """Cd A of a layout, or of one of its stages alone, turning over as it falls. Good to a third at best. [m²]"""
-    # Of all fins about half lie across the air at any moment.
-    area = sum(s.side_m2 * (1.0 if p.part.OUTER else s.pieces / 2) for p, s in surfaces(layout, stage))
+
+    def across_m2() -> float:
+        # Of all fins about half lie across the air at any moment.
+        return sum(s.side_m2 * (1.0 if p.part.OUTER else s.pieces / 2) for p, s in surfaces(layout, stage))
+
+    area = layout.once(("tumbling", stage), across_m2)
     return _ACROSS_CD * _TURNING * area

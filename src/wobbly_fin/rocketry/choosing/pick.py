@@ -159,7 +159,6 @@ def pick(
     rules, where = rules or Rules(), _situation(situation)
     shelf = list(motors)
     found: list[Candidate] = []
-    _ = base.problems  # once for all that are loaded
     for loads in loadings(base, shelf, rules):
         ready = base.loading(loads)
         leading = ready.leading

@@ -104,10 +104,7 @@ class Configuration:
 
     def loading(self, loads: Iterable[MountLoad]) -> "Configuration":
         """The same with other motors; what does not hang on them is not worked out again."""
-        other = replace(self, loads=tuple(loads))
-        if "problems" in self.__dict__:
-            other.__dict__["problems"] = self.problems
-        return other
+        return replace(self, loads=tuple(loads))
 
     def with_motors(
         self, motor: Motor, delay_s: float | None, boosters: Sequence[Motor] = (), beside: Mapping[str, Motor] | None = None
@@ -239,8 +236,9 @@ class Configuration:
             load = self.loads[0]
             return self.rocket.loaded(load.motor)
         first = self.in_stage(0)[0]
-        return self._rigid_with_motors().loaded(first[1].motor)
+        return self._rigid_with_motors.loaded(first[1].motor)
 
+    @cached_property
     def _rigid_with_motors(self) -> RigidRocket:
         rigid = self.rigid
         assert rigid is not None
@@ -276,14 +274,14 @@ class Configuration:
     def ready(self) -> QuickRocket | RigidRocket:
         """The rocket with all its motors but the leading one, for what asks only for that: fits of drag and thrust, what-if."""
         if self.rigid is not None and not self.empty_stages:
-            return self._rigid_with_motors()
+            return self._rigid_with_motors
         assert isinstance(self.rocket, QuickRocket | RigidRocket)
         return self.rocket
 
     @property
     def aboard(self) -> tuple[Aboard, ...]:
         """Every motor in its place."""
-        return self._rigid_with_motors().aboard(self.in_stage(0)[0][1].motor) if self.rigid is not None else ()
+        return self._rigid_with_motors.aboard(self.in_stage(0)[0][1].motor) if self.rigid is not None else ()
 
     @property
     def hanging_kg(self) -> float:
@@ -301,8 +299,8 @@ class Configuration:
     @cached_property
     def problems(self) -> tuple[Problem, ...]:
         """What keeps it from being built as drawn, whatever the order of work."""
-        layout = self.layout
-        return () if layout is None else problems_of(layout, must_open(layout, self.plan or RecoveryPlan(sequence=self.sequence)))
+        layout, plan = self.layout, self.plan or RecoveryPlan(sequence=self.sequence)
+        return () if layout is None else layout.once(plan, lambda: problems_of(layout, must_open(layout, plan)))
 
     # What opens it.
 

@@ -85,7 +85,7 @@ class Motor:
         """What the label says."""
         return decode(self.label)
 
-    @property
+    @cached_property
     def key(self) -> str:
         """Maker, label without delay, kind and revision: unique in a catalogue."""
         return "/".join((self.maker or "own", self.name, self.revision))
@@ -100,7 +100,7 @@ class Motor:
         """Whether the delay may be shortened with the maker's tool."""
         return self.adjustable or self.decoded.adjustable_delay
 
-    @property
+    @cached_property
     def name(self) -> str:
         """Label without delay, with the ending of a booster or plugged motor; of a class in general its letter."""
         if self.unsure is not None and self.unsure.any_of_class:

@@ -66,7 +66,7 @@ class Closure:
 def closures_of(layout: Layout, stage: int = 0) -> tuple[Closure, ...]:
     """Of one stage, from the front; of a coupler both ends."""
     own = [o for o in layout.outer if o.stage == stage]
-    return tuple(c for fore, aft in pairwise(own) for c in _between(layout, fore, aft))
+    return layout.once(("closures", stage), lambda: tuple(c for fore, aft in pairwise(own) for c in _between(layout, fore, aft)))
 
 
 def separations_of(layout: Layout) -> tuple[Closure, ...]:

@@ -162,7 +162,7 @@ class _Walk:
     def __init__(self, layout: Layout, plan: RecoveryPlan, charges: tuple[MotorCharge, ...], weights: Weights) -> None:
         self.layout, self.plan, self.charges, self.weights = layout, plan, charges, weights
         self.closures = closures_of(layout)
-        self.walls = tuple(_walls(layout))
+        self.walls = layout.once("walls", lambda: tuple(_walls(layout)))
         self.packs = recovery_packs(layout)
 
     def events(self) -> Iterator[Opening]:
