@@ -1,5 +1,5 @@
 import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
-import { asSeen, ask, client, type Schemas } from './client';
+import { ApiError, asSeen, ask, client, type Schemas } from './client';
 import { queryClient, renew, stands } from './queries';
 import { send } from './send';
 
@@ -76,8 +76,22 @@ export const typeWeather = (id: string, typed: Schemas['ForecastIn']['typed']) =
 export const packFor = (id: string, device: string) =>
   ask(client.GET('/api/launchdays/days/{key}/pack', { params: { path: { key: id }, query: { device } } }));
 
-export const sendPhoto = (flight: string, key: string, file: File, title: string) =>
-  send<unknown>(`/api/logbook/flights/${flight}/photos/${key}`, file, 'photo', { title });
+/** So much of a photo at a time: what a bad network brings across before it drops (our own figure). [bytes] */
+const PIECE = 96_000;
+
+/** In pieces, from where the server says: cut off, the next try goes on instead of beginning anew. */
+export async function sendPhoto(flight: string, key: string, photo: Blob, title: string): Promise<void> {
+  const path = `/api/logbook/flights/${flight}/photos/${key}/pieces`;
+  const words = { title, whole: String(photo.size) };
+  let at = { kept: 0, done: false };
+  for (let size = 0, last = -1; !at.done; size = PIECE) {
+    // It neither grows nor is done: better said than tried for ever.
+    if (at.kept <= last) throw new ApiError(503, { code: 'stuck', message: '', fields: [], current: null });
+    if (size) last = at.kept;
+    const piece = new File([photo.slice(at.kept, at.kept + size)], 'piece');
+    at = await send<Schemas['PieceOut']>(path, piece, 'piece', { ...words, begins: String(at.kept) });
+  }
+}
 
 export const callHeadsUp = (key: string) =>
   ask(client.PUT('/api/launchdays/alerts/{key}', { params: { path: { key } } }));

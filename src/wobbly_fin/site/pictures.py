@@ -48,6 +48,13 @@ class Picture:
     height: int
 
 
+def too_large(size: int) -> RocketryError:
+    """What is said of a photo of too many bytes."""
+    return RocketryError(
+        "photo", f"is {size / 1e6:.0f} MB; {LARGEST_BYTES / 1e6:.0f} MB are the most. Let the phone make it smaller"
+    )
+
+
 def smaller(upload: "UploadedFile[Any]") -> Picture:
     """An upload made fit to keep.
 
@@ -58,9 +65,7 @@ def smaller(upload: "UploadedFile[Any]") -> Picture:
     """
     size = upload.size or 0
     if size > LARGEST_BYTES:
-        raise RocketryError(
-            "photo", f"is {size / 1e6:.0f} MB; {LARGEST_BYTES / 1e6:.0f} MB are the most. Let the phone make it smaller"
-        )
+        raise too_large(size)
     from PIL import Image, ImageOps, UnidentifiedImageError
 
     try:

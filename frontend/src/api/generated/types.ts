@@ -2516,6 +2516,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logbook/flights/{key}/photos/{photo_key}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Piece
+         * @description Keep a piece of a photo; an empty one asks how much is there. Whoever was cut off goes on where the answer says.
+         */
+        post: operations["keep_photo_piece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/logbook/photos/{key}": {
         parameters: {
             query?: never;
@@ -7942,6 +7962,16 @@ export interface components {
         CertificationIn: {
             /** Level */
             level?: number | null;
+        };
+        /**
+         * PieceOut
+         * @description What came of an upload so far, in bytes; `done`: all of it, and it is kept.
+         */
+        PieceOut: {
+            /** Kept */
+            kept: number;
+            /** Done */
+            done: boolean;
         };
         /**
          * AltimeterOut
@@ -16483,6 +16513,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FlightPageOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_photo_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                photo_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Piece
+                     * Format: binary
+                     */
+                    piece: string;
+                    /** Begins */
+                    begins: number;
+                    /** Whole */
+                    whole: number;
+                    /**
+                     * Title
+                     * @default
+                     */
+                    title?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
                 };
             };
             /** @description Not Found */

@@ -232,15 +232,14 @@ export class FieldDesk {
     void this.sync();
   }
 
-  /** One at a time under its own key: what was cut off is sent again, and kept once. */
+  /** One at a time under its own key: what was cut off goes on where it was, and is kept once. */
   async #sendPhotos(): Promise<void> {
     const store = await this.#store;
     for (const photo of this.photos) {
       const flight = this.pack?.lines.find((l) => l.line.id === photo.line)?.flight;
       if (!store || !flight) continue;
-      const file = new File([photo.picture], 'field.jpg', { type: photo.picture.type });
       try {
-        await sendPhoto(flight, photo.id, file, photo.title);
+        await sendPhoto(flight, photo.id, photo.picture, photo.title);
       } catch (error) {
         // Refused for good is said; anything else waits.
         if (!(error instanceof ApiError) || error.status !== 422) throw error;

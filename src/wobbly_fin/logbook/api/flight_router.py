@@ -9,7 +9,7 @@ from django.http import FileResponse, HttpRequest
 from ninja import File, Form, Router, Status, UploadedFile
 
 from wobbly_fin.accounts.people import person, preferences_of, units_of
-from wobbly_fin.logbook.actions.keep_flight_photo import drop_flight_photo, keep_flight_photo
+from wobbly_fin.logbook.actions.keep_flight_photo import drop_flight_photo, keep_flight_photo, keep_piece
 from wobbly_fin.logbook.actions.keep_log import change_log, drop_log, keep_log, read_only
 from wobbly_fin.logbook.actions.keep_measures import keep_certification, keep_landing, keep_readouts, keep_tracking
 from wobbly_fin.logbook.api.page import log_out, page_out
@@ -20,6 +20,7 @@ from wobbly_fin.logbook.api.page_schemas import (
     FlightPageOut,
     LandedIn,
     LogOut,
+    PieceOut,
     ReadingIO,
     ReadoutsIn,
     TrackingIn,
@@ -31,6 +32,7 @@ from wobbly_fin.rocketry.altimetry.table import MOST_BYTES
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.pictures import photo_response
+from wobbly_fin.site.pieces import LARGEST_PIECE, Pieces
 from wobbly_fin.site.seen import as_seen
 from wobbly_fin.standins.altimeter import dump, readouts
 
@@ -134,6 +136,20 @@ def post_photo(
     """Keep a photo with a flight."""
     keep_flight_photo(person(request), key, photo_key, title, photo)
     return _page(request, key)
+
+
+@router.post(
+    "/flights/{uuid:key}/photos/{uuid:photo_key}/pieces", response={200: PieceOut, **_BAD}, operation_id="keep_photo_piece"
+)
+def post_piece(
+    request: HttpRequest, key: uuid.UUID, photo_key: uuid.UUID, piece: File[UploadedFile], begins: Form[int], whole: Form[int],
+    title: Form[str] = "",
+) -> PieceOut:  # fmt: skip
+    """Keep a piece of a photo; an empty one asks how much is there. Whoever was cut off goes on where the answer says."""
+    user = person(request)
+    pieces = Pieces(user.pk, photo_key, whole)
+    kept, done = keep_piece(user, key, photo_key, title, pieces, begins, piece.read(LARGEST_PIECE + 1))
+    return PieceOut(kept=kept, done=done)
 
 
 @router.get("/photos/{uuid:key}", response={404: ErrorOut}, operation_id="flight_photo")

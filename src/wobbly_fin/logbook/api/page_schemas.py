@@ -125,6 +125,13 @@ class FlightPhotoOut(Schema):
     height: int
 
 
+class PieceOut(Schema):
+    """What came of an upload so far, in bytes; `done`: all of it, and it is kept."""
+
+    kept: int
+    done: bool
+
+
 class LearntOut(Schema):
     """What this rocket's flights taught."""
 

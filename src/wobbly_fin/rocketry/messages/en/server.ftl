@@ -13,3 +13,8 @@ passed-checklist = checklist lines
 parts-no-size = tells no part’s size; write them beside the parts: “body tube 25 × 300 mm”
 code-differs = { $rule }: { $own } instead of { $shipped }.
 own-lines-many = has more than { $most } lines of your own; a list nobody reads to its end keeps nobody safe
+
+## Uploads in pieces
+
+piece-too-large = has a piece that does not belong to it. Take the photo again
+pieces-too-many = is one too many on its way. Let the { $most } others arrive first
