@@ -9092,8 +9092,7 @@ export interface components {
         PackedLineOut: {
             line: components["schemas"]["ManifestLineOut"];
             checklist: components["schemas"]["ChecklistOut"];
-            /** Look */
-            look: string;
+            search: components["schemas"]["SearchOut"] | null;
             /** Turnaround */
             turnaround: string[];
             /** Drills */
@@ -9123,6 +9122,28 @@ export interface components {
              * Format: date-time
              */
             at: string;
+        };
+        /**
+         * SearchOut
+         * @description Where to look for one that got away, from the pad: a sector with its distances said, and some landings of the cloud it is of. [m], [°]
+         */
+        SearchOut: {
+            /** Say */
+            say: string;
+            /** Near M */
+            near_m: number;
+            /** Far M */
+            far_m: number;
+            /** Near */
+            near: string;
+            /** Far */
+            far: string;
+            /** From Deg */
+            from_deg: number;
+            /** Width Deg */
+            width_deg: number;
+            /** Landings */
+            landings: number[][];
         };
         /**
          * WarmthStepOut

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { ListItem, Pack } from '../../api/launchdays';
+  import SearchSector from '../../drawing/SearchSector.svelte';
   import type { FieldDesk } from './desk.svelte';
   import { openBefore } from './gates';
   import MotorCut from './MotorCut.svelte';
@@ -107,7 +108,8 @@
     >
   {/if}
   {#if item.stage === 'after' && item.key === 'leave'}
-    <p class="mt-2 text-lg">{packed.look || packed.line.where}</p>
+    {#if packed.search}<div class="mt-2"><SearchSector search={packed.search} /></div>
+    {:else}<p class="mt-2 text-lg">{packed.line.where}</p>{/if}
   {/if}
   {#if item.key === 'photo' || item.key === 'inspect'}<TakePhoto
       {desk}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Pack } from '../../api/launchdays';
+  import SearchSector from '../../drawing/SearchSector.svelte';
   import type { FieldDesk } from './desk.svelte';
 
   let { desk, packed, ondone }: { desk: FieldDesk; packed: Pack['lines'][number]; ondone: () => void } =
@@ -54,9 +55,9 @@
     </div>
   {/if}
   {#if landing === 'lost'}
-    <p class="mt-2">
-      {packed.look || packed.line.where} Ask the landowner; leave it in a wire or a tree that is not safe.
-    </p>
+    {#if packed.search}<div class="mt-2"><SearchSector search={packed.search} /></div>
+    {:else}<p class="mt-2">{packed.line.where}</p>{/if}
+    <p class="mt-1">Ask the landowner; leave it in a wire or a tree that is not safe.</p>
     <label class="mt-1 block"
       ><span class="font-semibold">Last seen: bearing, time, landmark</span><input
         class="input w-full"

@@ -99,12 +99,25 @@ class DayEventsOut(Schema):
     clock: str
 
 
+class SearchOut(Schema):
+    """Where to look for one that got away, from the pad: a sector with its distances said, and some landings of the cloud it is of. [m], [°]"""
+
+    say: str
+    near_m: float
+    far_m: float
+    near: str
+    far: str
+    from_deg: float
+    width_deg: float
+    landings: list[list[float]]
+
+
 class PackedLineOut(Schema):
     """A flight for a phone without a network: its list, and its verdicts over wind speed × direction (rows are speeds)."""
 
     line: ManifestLineOut
     checklist: ChecklistOut
-    look: str
+    search: SearchOut | None  # null: never off the pad, or too few landings to say
     turnaround: list[str]
     drills: list[DrillOut]
     carry: list[str]

@@ -1,5 +1,6 @@
 """What a phone takes along to a field without a network."""
 
+import numpy as np
 from django.contrib.auth.models import User
 from django.utils import timezone
 
@@ -8,6 +9,7 @@ from wobbly_fin.launchdays.api.field_schemas import (
     FieldPackOut,
     PackedLineOut,
     ReadingOut,
+    SearchOut,
     WarmthStepOut,
     WindStepOut,
 )
@@ -24,9 +26,12 @@ from wobbly_fin.rocketry.choosing.codes import MISFIRE_WAIT_S
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS
 from wobbly_fin.rocketry.launchday.checklists.carry import carry
 from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
-from wobbly_fin.rocketry.launchday.explain import look_sentence
+from wobbly_fin.rocketry.launchday.explain import sector_sentence
 from wobbly_fin.rocketry.launchday.holds import WIND_HOLDS_S, bar_words, reopened_words
+from wobbly_fin.rocketry.launchday.search import FEWEST, sector_of
 from wobbly_fin.rocketry.units.display import show
+
+SHOWN = 80  # landings drawn
 
 
 def pack_out(user: User, day: LaunchDay, device: str) -> FieldPackOut:
@@ -57,6 +62,18 @@ def pack_out(user: User, day: LaunchDay, device: str) -> FieldPackOut:
     )  # fmt: skip
 
 
+def _search(plan: DayPlan, planned: Planned) -> SearchOut | None:
+    landed = cloud_of(planned.ruling.candidate.case).landed
+    if len(landed) < FEWEST:
+        return None
+    sector = sector_of(landed)
+    near, far = (show(round(m, -1), "height", plan.units) for m in (sector.near_m, sector.far_m))
+    return SearchOut(
+        say=sector_sentence(sector, plan.units), near_m=sector.near_m, far_m=sector.far_m, near=near, far=far, from_deg=sector.from_deg,
+        width_deg=sector.width_deg, landings=np.round(landed[:SHOWN], 1).tolist(),
+    )  # fmt: skip
+
+
 def _line(
     plan: DayPlan, planned: Planned, out: ManifestLineOut, reading: Reading | None, in_forecast: Planned, warmth: float
 ) -> PackedLineOut:
@@ -64,7 +81,7 @@ def _line(
     told = planned.row.events.filter(kind="told").order_by("at", "pk").first()
     return PackedLineOut(
         line=out, checklist=checklist_out(plan, planned, reading, any_weather=True),
-        look=look_sentence(cloud_of(planned.ruling.candidate.case).landed, plan.units),
+        search=_search(plan, planned),
         turnaround=[i.key for i in turnaround(loadout)], drills=drills_out(loadout), carry=list(carry(loadout)),
         pad=pad_of(planned.row),
         flight=told.pk if told else None, grid=grid_of(plan, in_forecast, warmth),
