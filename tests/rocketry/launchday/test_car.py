@@ -125,6 +125,9 @@ def test_devices_are_read_off_the_drawing_by_name_and_their_batteries_packed() -
     # It records: it fires nothing, and counts as no altimeter.
     assert [(d.name, d.role, d.where) for d in rider.devices] == [("Little Ear", "logger", body.called)]
     assert not rider.fires and rider.altimeters == 0 and rider.senses
+    # Its middle lies so far from the joint with the nose, which comes apart.
+    placed = next(p for p in layout.of(Device))
+    assert rider.devices[0].deep_m == pytest.approx((placed.fore_m + placed.aft_m) / 2 - layout.host_of(placed).fore_m)
     carried = [c for c in packed(rider).values() if c.key.startswith("battery-")]
     assert [(c.what, c.count) for c in carried] == [("button cell for Little Ear", 1)]
 

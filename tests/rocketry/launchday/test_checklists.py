@@ -98,6 +98,7 @@ MATRIX = [
     ("not known", replace(PLAIN, unknowns=(("wind", "No wind told."), ("outline", "No outline."))), "unknown-wind unknown-outline", "change"),
     ("with a change", replace(PLAIN, change="Lean the rod 5° into the wind."), "change", "unknown-wind"),
     ("camera", replace(PLAIN, devices=(DeviceLoad(name="Eye", role="camera", where="payload tube"),)), "on-0 stow-0 after-0 battery-0", "arm vents"),
+    ("two in one tube", replace(PLAIN, devices=(replace(EAR, deep_m=0.05), DeviceLoad(name="Bleat", role="tracker", where="tube", deep_m=0.3))), "on-0 stow-0 on-1 stow-1", "arm"),
     ("tracker outside", replace(PLAIN, devices=(DeviceLoad(name="Bleat", role="tracker"),)), "on-0 stow-0 after-0", "arm"),
     ("glider with a recorder", replace(PLAIN, recovery="wing", devices=(EAR,)), "hinges on-0 stow-0 vents", "canopy arm"),
     ("tumbler with a recorder", replace(PLAIN, recovery="tumble", devices=(EAR,)), "tumble on-0 stow-0", "canopy"),
@@ -152,6 +153,8 @@ def test_the_order_that_safety_wants_holds_in_every_school(name: str, loadout: L
     for n in range(len(loadout.devices)):
         if f"stow-{n}" in at and by.get(f"on-{n}") is not None and by[f"on-{n}"].stage == "recovery":
             assert at[f"on-{n}"] < at[f"stow-{n}"] < at.get("nose", at["hold-wind"] + len(items))
+    stowed = sorted((at[f"stow-{n}"], -d.deep_m) for n, d in enumerate(loadout.devices) if f"stow-{n}" in at)
+    assert stowed == sorted(stowed, key=lambda each: each[1]), "what lies furthest in goes in first"
     if loadout.fires:
         assert by["arm"].never and "licensed" in by["arm"].hazard and at["key-out"] < at["slides"] < at["clear-line"] < at["arm"]
         last = loadout.order.arming == "after_igniter" and all(d.switch != "inside" for d in loadout.firing)

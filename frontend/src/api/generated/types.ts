@@ -9071,6 +9071,8 @@ export interface components {
             };
             /** Weather Reopens */
             weather_reopens: string;
+            /** Took On */
+            took_on: string;
             /** Known */
             known: string[];
             /** Openings */

@@ -337,8 +337,12 @@ export class FieldDesk {
     if (changed || last.text !== item.text)
       return { ...open, reopened: item.reopened || (this.pack?.weather_reopens ?? '') };
     if (last.kind === 'overrode')
-      return { ...open, reopened: '', overridden: item.never ? '' : `${facts.by} took it on: ${facts.why}` };
+      return { ...open, reopened: '', overridden: item.never ? '' : this.#tookOn(facts.by, facts.why) };
     return { ...open, reopened: '', ticked: !item.asks };
+  }
+
+  #tookOn(by = '', why = ''): string {
+    return (this.pack?.took_on ?? '').replace('{by}', () => by).replace('{why}', () => why);
   }
 
   /** Whether this rocket has flown already on another line: then the short list between two flights will do. */

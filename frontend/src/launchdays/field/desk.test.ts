@@ -62,6 +62,7 @@ const packOf = (more: Partial<Pack> = {}, items: ListItem[] = listed()): Pack =>
     wind_holds_s: 900,
     bars: { verdict: 'no', unjudged: 'unjudged', open: 'open', wind: 'wind', change: 'change' },
     weather_reopens: 'The weather changed.',
+    took_on: '{by} took it on: {why}',
     known: [],
     packed_at: new Date(1_700_000_000_000 + ++packs * 1000).toISOString(),
     ...more,

@@ -185,6 +185,7 @@ class FieldPackOut(Schema):
     wind_holds_s: float
     bars: dict[str, str]
     weather_reopens: str
+    took_on: str  # with {by} and {why}
     known: list[uuid.UUID]
     openings: list[DayChoiceOut]
     landings: list[DayChoiceOut]

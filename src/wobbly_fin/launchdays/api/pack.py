@@ -29,6 +29,7 @@ from wobbly_fin.rocketry.launchday.checklists.compose import turnaround
 from wobbly_fin.rocketry.launchday.explain import sector_sentence
 from wobbly_fin.rocketry.launchday.holds import WIND_HOLDS_S, bar_words, reopened_words
 from wobbly_fin.rocketry.launchday.search import FEWEST, sector_of
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import show
 
 SHOWN = 80  # landings drawn
@@ -54,6 +55,7 @@ def pack_out(user: User, day: LaunchDay, device: str) -> FieldPackOut:
         wind_holds_s=WIND_HOLDS_S,
         bars=bar_words(),
         weather_reopens=reopened_words(("weather",)),
+        took_on=say("overridden", by="{by}", why="{why}"),
         known=list(mine),
         openings=[DayChoiceOut(key=k, label=v) for k, v in OPENINGS.items()],
         landings=[DayChoiceOut(key=k, label=v) for k, v in LANDINGS.items() if k != "none"],

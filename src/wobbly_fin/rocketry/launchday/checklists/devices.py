@@ -15,8 +15,8 @@ def powered(f: Loadout) -> Iterator[Item]:
 
 
 def stowed(f: Loadout) -> Iterator[Item]:
-    """While it is packed: on and heard, then in its place; what fires charges is in its place now and is switched on at the pad."""
-    for n, d in enumerate(f.devices):
+    """While it is packed: on and heard, then in its place, what lies furthest in first; what fires charges is switched on at the pad."""
+    for n, d in sorted(enumerate(f.devices), key=lambda each: -each[1].deep_m):
         if d.role == "release":
             continue  # it goes round the canopy, and that has a line of its own
         if d.role != "altimeter" or not f.fires:

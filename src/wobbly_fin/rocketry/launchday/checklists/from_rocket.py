@@ -126,7 +126,16 @@ def _device(layout: Layout, placed: Placed[Device]) -> DeviceLoad:
     return DeviceLoad(
         name=part.called, role=part.works_as, where="" if part.outside else layout.host_of(placed).part.called, battery=part.battery,
         switched_on=part.switched_on, ready=part.ready, after_landing=part.after_landing, switch=part.switch,
+        deep_m=0.0 if part.outside else _deep_m(layout, placed),
     )  # fmt: skip
+
+
+def _deep_m(layout: Layout, placed: Placed) -> float:
+    """How far from the nearest end of its tube that comes apart; of one that never does, from its nearer end. [m]"""
+    host = layout.host_of(placed)
+    mouths = [c.station_m for c in closures_of(layout, placed.stage) if host.index in (c.fore, c.aft, c.part) and not c.fixed]
+    middle = (placed.fore_m + placed.aft_m) / 2
+    return min(abs(middle - m) for m in mouths or (host.fore_m, host.aft_m))
 
 
 def _pins(layout: Layout) -> int:

@@ -52,7 +52,7 @@ class MotorLoad:
 class DeviceLoad:
     """A thing aboard that does something, in its owner's words; `role` as in `MassLump.works_as`, `where` it is in.
 
-    `switch`: side, inside; empty: not told.
+    `switch`: side, inside; empty: not told. `deep_m`: how far in it lies, from where its tube opens. [m]
     """
 
     name: str
@@ -63,6 +63,7 @@ class DeviceLoad:
     ready: str = ""
     after_landing: str = ""
     switch: str = ""
+    deep_m: float = 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
