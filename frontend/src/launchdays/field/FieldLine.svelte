@@ -13,16 +13,23 @@
   let whole = $state(false);
   const items = $derived(desk.items(line, whole));
   const first = $derived(items.findIndex((i) => !i.ticked && !i.overridden));
-  let chosen = $state<number>();
+  /** The line shown stays under the finger, whatever other phones tick meanwhile. */
+  let chosen = $state<string>();
   let doing = $state<'list' | 'count' | 'tell'>('list');
   let drill = $state<string>();
-  const at = $derived(Math.min(chosen ?? (first < 0 ? items.length : first), items.length));
+  const at = $derived.by(() => {
+    const shown = items.findIndex((i) => i.key === chosen);
+    return shown >= 0 ? shown : first < 0 ? items.length : first;
+  });
+  $effect(() => {
+    if (!items.some((i) => i.key === chosen)) chosen = items[first]?.key;
+  });
   const verdict = $derived(desk.verdict(line));
   /** What is refused even in still air is not the wind's fault. */
   const calm = $derived(packed?.grid[0]?.[0]);
 
   function go(to: number) {
-    chosen = to < items.length ? to : undefined;
+    chosen = items[to]?.key;
   }
   function noLaunch() {
     void desk.tell('misfired', line);
@@ -97,8 +104,7 @@
       <FieldItem {desk} {packed} {items} {at} ongo={go} />
     {:else}
       <p class="mt-3 text-xl font-semibold"><span class="text-success">✓</span> Every line is ticked.</p>
-      {#if items.length}<button class="btn mt-2 min-h-11" onclick={() => (chosen = 0)}
-          >Go through them again</button
+      {#if items.length}<button class="btn mt-2 min-h-11" onclick={() => go(0)}>Go through them again</button
         >{/if}
     {/if}
     {#if doing === 'list'}
