@@ -1,6 +1,7 @@
 """Launch days over the API: the board, the car, the lists, what a phone tells; and what is refused."""
 
 import datetime
+import math
 import uuid
 from typing import Any
 
@@ -360,6 +361,16 @@ def test_a_cloud_of_landings_says_where_to_look(hedda: Person) -> None:
     windy = hedda.get(f"{day}/lines/{line}/cloud")
     assert len(calm["points"]) == len(windy["points"]) == 300 and calm["look"] != windy["look"]
     assert sum(x for x, _ in windy["points"]) / 300 > 20  # with the wind from the west it comes down east of the pad
+    # The phone draws the same: a sector about the east that holds most of the landings it carries.
+    search = hedda.get(f"{day}/pack")["lines"][0]["search"]
+    assert search["say"] == windy["look"] and search["near"] in search["say"] and search["far"] in search["say"]
+    assert search["landings"] == windy["points"][: len(search["landings"])] and len(search["landings"]) == 80
+    inside = [
+        (math.degrees(math.atan2(x, y)) - search["from_deg"]) % 360 <= search["width_deg"]
+        and search["near_m"] <= math.hypot(x, y) <= search["far_m"]
+        for x, y in search["landings"]
+    ]
+    assert sum(inside) > 0.6 * 80 and (90 - search["from_deg"]) % 360 <= search["width_deg"]
     assert hedda.call("GET", f"{day}/lines/{uuid.uuid4()}/cloud")[0] == 404
     status, out = hedda.call("POST", f"{day}/weather", {"document": document | {"hours": [hours[0] | {"wind_m_s": 900}]}})
     assert status == 422 and "wind" in out["fields"][0]["field"] and hedda.get(f"{day}/lines/{line}/cloud") == windy
