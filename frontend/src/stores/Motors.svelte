@@ -60,7 +60,12 @@
 
 <StoresTabs />
 <div class="grid grid-cols-1 gap-3 lg:grid-cols-[320px_1fr]">
-  <div class="flex flex-col gap-3 lg:sticky lg:top-3 lg:self-start">
+  <div
+    class={[
+      'flex flex-col gap-3 lg:sticky lg:top-3 lg:self-start',
+      motors.data?.length === 0 && 'max-lg:order-last',
+    ]}
+  >
     <Decoder />
     <a class="btn btn-primary" href={p('/stores/motors/new')}>Add a motor</a>
     <a class="btn" href={p('/stores/box')}>Add many at once</a>

@@ -11,10 +11,12 @@ from typing import get_args
 import pytest
 
 import wobbly_fin
-from tests.rocketry.choosing.loading import loaded
+from tests.rocketry.choosing.loading import based, loaded
 from wobbly_fin.demo.airframes import _DESIGNS, airframe_file
 from wobbly_fin.hangar.api.readiness import PLACES
+from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.canopies.canopy import Canopy
+from wobbly_fin.rocketry.choosing.explain import trial_sentence
 from wobbly_fin.rocketry.choosing.nearest import nearest_change
 from wobbly_fin.rocketry.choosing.pick import Candidate, alone, judge, pick
 from wobbly_fin.rocketry.choosing.registry import BY_NAME, TESTS
@@ -27,8 +29,10 @@ from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.motors.catalogue import catalogue, find_motor
+from wobbly_fin.rocketry.motors.typical import typical_motor
 
 ROUNDS = 60 if os.environ.get("WOBBLY_THOROUGH") == "1" else 6
+MOUNT = Mount(diameter_m=0.018, max_length_m=0.07)
 PIP = QuickRocket(mass_kg=0.078, diameter_m=0.0335, cd=0.7, canopy=Canopy(diameter_m=0.4, cd=0.75))
 
 
@@ -158,6 +162,21 @@ def test_parts_never_weighed_leave_it_open_where_their_band_crosses_a_limit() ->
     edge = judge(c, where, Rules.with_overrides({"descent_rate_max_m_s": rate * 1.001}))
     assert states(sure)["weight"] == "passed" and states(edge)["landing_rate"] == "passed"
     assert states(edge)["weight"] == "unknown" and "weight" in edge.open_for and edge.verdict == "open"
+
+
+def test_a_motor_known_by_its_label_is_judged_alike_where_the_dear_tests_were_asked_before() -> None:
+    """A phone's grid asks again in another wind with the dear outcomes known: what is open on the desk is no "no" there."""
+    opened = 0
+    for label in ("A8-3", "B6-2", "B6-4", "C6-3", "C6-5"):
+        found = pick(based(PIP, MOUNT), told(Site(wind_speed_m_s=1.0)), [typical_motor(label)])
+        for c in found:
+            dear = tuple(t for t in c.tests if BY_NAME[t.name].dear)
+            again = judge(c.configuration, c.case.situation, c.case.rules, known=dear)
+            assert states(again) == states(c) and again.settled == c.settled, label
+            softened = [t for t in c.tests if t.state == "unknown" and "motor" in t.needs and t.name != "motor"]
+            opened += bool(softened)
+            assert all("guessed from the label" in trial_sentence(t) for t in softened)
+    assert opened, "none of them fails at one end only: this shows nothing"
 
 
 def test_the_nearest_change_is_one_that_goes_and_none_its_owner_cannot_make() -> None:

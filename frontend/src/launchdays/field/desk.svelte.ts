@@ -55,7 +55,7 @@ export class FieldDesk {
   /** Where the browser keeps nothing: for as long as this page is open. */
   #memory: Kept[] = [];
   #full = false;
-  #dialled = false;
+  #dialled = $state(false);
 
   constructor(id: string) {
     this.id = id;
@@ -367,8 +367,9 @@ export class FieldDesk {
     return here?.pad ?? this.pack?.lines.find((l) => l.line.id === line)?.pad ?? '';
   }
 
-  /** Whether the line's own verdict is of the wind as dialled. */
+  /** Whether the line's own verdict is of the wind as dialled; while nobody read or dialled one, it is what the desk says, too. */
   #asPacked(): boolean {
+    if (!this.reading && !this.#dialled) return true;
     const read = this.pack?.reading;
     return (
       !!read && read.m_s === this.wind && read.from_deg === this.from && (read.c ?? undefined) === this.warmth

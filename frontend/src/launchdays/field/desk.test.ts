@@ -262,6 +262,9 @@ describe('a day on a phone', () => {
     const desk = await opened();
     offline();
     const bars = () => desk.bars('first').map((b) => b.key || b.say);
+    // While nobody read or dialled a wind, the phone says what the desk says.
+    expect([desk.verdict('first'), bars()]).toEqual(['go', ['wind', 'hold-wind', 'back']]);
+    desk.dialled();
     expect(bars()).toEqual(['no', 'wind', 'hold-wind', 'back']);
     [desk.wind, desk.from, desk.warmth] = [0, 90, 12];
     await desk.judge();

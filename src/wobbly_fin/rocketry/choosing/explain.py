@@ -36,7 +36,9 @@ def trial_sentence(test: Trial, units: UnitChoice = METRIC) -> str:
 
 def _said(t: Trial, u: UnitChoice) -> str:
     value, limit = _texts(t, u)
-    return say(f"test-{t.name.replace('_', '-')}-{_variant(t)}", value=value, limit=limit)
+    said = say(f"test-{t.name.replace('_', '-')}-{_variant(t)}", value=value, limit=limit)
+    # Fails only at one end of what its motor's label leaves open: see `bands.softened`.
+    return say("as-guessed", what=said) if t.passed is None and "motor" in t.needs and t.name != "motor" else said
 
 
 def _variant(t: Trial) -> str:

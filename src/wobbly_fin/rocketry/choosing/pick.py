@@ -224,7 +224,7 @@ def judge(
     where, rules = _situation(situation), rules or Rules()
     (case,) = fly_cases(configuration, [configuration.delay_s], where, rules)
     if known is not None:
-        return Candidate(case=case, tests=(*cheap_trials(case, once_for_all(case)), *known))
+        return Candidate(case=case, tests=(*softened(case, cheap_trials(case, once_for_all(case))), *known))
     found = _judged(case, shares, once_for_all(case), always=thorough)
     return replace(found, alone=True) if thorough and shares == "all" else found
 

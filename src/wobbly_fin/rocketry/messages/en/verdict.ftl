@@ -177,6 +177,9 @@ test-inside-field-close = { $value } simulated landings are inside the field, as
 test-inside-field-unknown = no field is drawn, so landing inside cannot be judged. Choose one, or say how wide it is
 test-inside-field-pending = where it may land is being worked out
 
+# What fails by a motor of which only the label is told, and may pass by the real one.
+as-guessed = { $what }. Its motor’s figures are guessed from the label: the pack may say otherwise
+
 ## The whole
 
 verdict-only-just = Only just: { $what }.
