@@ -104,7 +104,9 @@ def tap(phone: Phone, page: Page, kind: str, *, wait: bool) -> None:
     try:
         button.click(timeout=2_000)
     except PlaywrightTimeoutError:
-        return  # another phone ticked this very line: its button has become another
+        # Another phone ticked this very line, and its button has become another; or a slow machine: pressed or not, nobody saw it.
+        phone.unseen[kind, said] += 1
+        return
     if not wait:
         phone.unseen[kind, said] += 1
         return

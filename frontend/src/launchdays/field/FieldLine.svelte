@@ -61,8 +61,8 @@
             ? packed.line.say
             : 'Too near the field’s edge in this wind: not judged here. Note the wind and judge.'}
         </p>
-        {#each packed.line.reasons.filter((r) => r.open).slice(1) as r (r.say)}<p>? {r.say}</p>{/each}
-        {#if desk.reachable}<p class="flex flex-wrap gap-x-3 gap-y-1">
+        <!-- What else is open stands in the list, a line each; where it can be told is said there. -->
+        {#if desk.reachable && items[at]?.asks}<p class="flex flex-wrap gap-x-3 gap-y-1">
             <Needs needs={packed.line.needs} rocket={packed.line.rocket_id} />
           </p>{/if}
       </div>
