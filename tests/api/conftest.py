@@ -66,6 +66,15 @@ class Person:
         assert self.call("PUT", f"/launchdays/days/{day}/lines/{line}", flight)[0] == 200
         return day, line
 
+    def box(self, text: str) -> Any:
+        """Motors written as they come, read and put into the box as they were read."""
+        read = self.call("POST", "/stores/box/read", {"text": text})[1]
+        keep = ("label", "count", "diameter_mm", "length_mm", "propellant", "case", "maker", "cost")
+        lines = [{k: line[k] for k in keep} for line in read["lines"] if line["label"]]
+        status, out = self.call("PUT", f"/stores/box/lists/{uuid.uuid4()}", {"text": text, "lines": lines})
+        assert status == 200, out
+        return out
+
     def say_built(self, rocket_id: str) -> None:
         """Say that a rocket is built: nobody flew it here yet."""
         assert self.call("PUT", f"/hangar/rockets/{rocket_id}/built", {"built": True})[0] == 200

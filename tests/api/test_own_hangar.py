@@ -32,14 +32,7 @@ def ada(db: None) -> Person:
     return person
 
 
-def box(person: Person, text: str) -> Any:
-    """A list read and put in as it was read."""
-    read = person.call("POST", "/stores/box/read", {"text": text})[1]
-    keep = ("label", "count", "diameter_mm", "length_mm", "propellant", "case", "maker", "cost")
-    lines = [{k: line[k] for k in keep} for line in read["lines"] if line["label"]]
-    status, out = person.call("PUT", f"/stores/box/lists/{uuid.uuid4()}", {"text": text, "lines": lines})
-    assert status == 200, out
-    return out
+box = Person.box
 
 
 def text_of(person: Person, path: str) -> str:

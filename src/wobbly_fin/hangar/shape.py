@@ -24,7 +24,7 @@ from wobbly_fin.rocketry.airframe.slips import SizeQuestion, size_questions
 from wobbly_fin.rocketry.airframe.standard_drag import cruise_drag
 from wobbly_fin.rocketry.assembly.finished import must_open
 from wobbly_fin.rocketry.assembly.problems import Problem, problems_of
-from wobbly_fin.rocketry.choosing.case import fly_cases
+from wobbly_fin.rocketry.choosing.case import Case, fly_cases
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.flight import Flight, fly
 from wobbly_fin.rocketry.flight.site import Site
@@ -57,7 +57,7 @@ class Shape:
         Where one Cd is quoted.
     alone : Balance or None
         Of a staged rocket: the first stage after the others have dropped.
-    flight : Flight or None
+    flown : Case or None
         In today's conditions, as the strip has it; None where it cannot be flown yet.
     cd_factor : float
         On the drag, as flights taught it: what is flown.
@@ -75,7 +75,7 @@ class Shape:
     fitting: tuple[tuple[Offer, ...], ...]
     filled_m: float
     drag: Drag
-    flight: Flight | None
+    flown: Case | None
     cd_factor: float
     findings: tuple[Finding, ...]
     problems: tuple[Problem, ...]
@@ -113,8 +113,8 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
     school = file.margin.to_school()
     aboard = [a for a in found.aboard if a.stage == len(airframe.stages) - 1]
     filled = max((a.as_one_circle_m for a in aboard), default=0.0)
-    flight = _flight(user, row, file, motors, beside)
-    top = flight.max_speed_m_s if flight is not None and flight.lifted else None
+    flown = _flown(user, row, file, motors, beside)
+    top = flown.flight.max_speed_m_s if flown is not None and flown.flight.lifted else None
     problems = problems_of(found.layout, must_open(found.layout, file.to_recovery_plan()))
     told = {n for p in problems for n in p.parts}
     return Shape(
@@ -130,7 +130,7 @@ def shape_of(user: User, row: Rocket, file: RocketFile, load: str | None = None)
         fitting=tuple(offers(user, [s for s in shelved if m is not None and fits(s.motor, m)]) for m in firsts),
         filled_m=filled,
         drag=cruise_drag(found.layout, filled),
-        flight=flight,
+        flown=flown,
         cd_factor=facts.learnt(row).cd_factor,
         findings=tuple(
             f
@@ -174,9 +174,9 @@ def _beside(layout: Layout, motors: Sequence[Motor | None], shown: Mapping[str, 
                 yield mount, motor
 
 
-def _flight(
+def _flown(
     user: User, row: Rocket, file: RocketFile, motors: Sequence[Motor | None], beside: Sequence[tuple[Mount, Motor]]
-) -> Flight | None:
+) -> Case | None:
     """Today, as the strip has it; None where there is nothing to fly yet."""
     first, *boosters = motors
     if first is None or None in boosters:
@@ -184,7 +184,7 @@ def _flight(
     try:
         asked = question_of(user, row, file)
         loaded = asked.base.with_motors(first, None, [m for m in boosters if m is not None], {m.key: x for m, x in beside})
-        return fly_cases(loaded, [None], asked.situation, asked.rules)[0].flight
+        return fly_cases(loaded, [None], asked.situation, asked.rules)[0]
     except RocketryError:
         return None
 

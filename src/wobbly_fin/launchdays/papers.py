@@ -5,6 +5,7 @@ import textwrap
 from typing import Any
 
 from wobbly_fin.launchdays.plan import DayPlan, Planned, loadout_for
+from wobbly_fin.rocketry.choosing.explain import height_words
 from wobbly_fin.rocketry.launchday.checklists.compose import checklist
 from wobbly_fin.rocketry.launchday.checklists.item import STAGES
 from wobbly_fin.rocketry.launchday.explain import clock, reason_sentences, ruling_sentence, stand_off_words
@@ -83,9 +84,7 @@ def _card(canvas: Any, plan: DayPlan, planned: Planned, home: str, top: float) -
     rows = [
         f"Motor {ruling.candidate.label}     liftoff {show(flight.liftoff_mass_kg, 'mass', plan.units)}",
         f"Planned for {clock(planned.hour)}     everybody {stand_off_words(ruling, plan.units)} away",
-        f"Forecast {show(flight.apogee_altitude_m or 0.0, 'height', plan.units)} high"
-        if flight.apogee_altitude_m
-        else "Does not lift",
+        f"Forecast {height_words(ruling.candidate.case, plan.units)} high" if flight.apogee_altitude_m else "Does not lift",
     ]
     rows += textwrap.wrap(
         "; ".join(said for kind, said in reason_sentences(ruling, plan.units) if kind != "do") or "Goes as planned.", 80

@@ -67,7 +67,7 @@ def aim_out(user: User, asked: Question, body: AimIn) -> AimOut:
 
 def _shot_out(shot: Shot, on_front: bool, key: str, units: UnitChoice) -> ShotOut:
     candidate, flight = shot.candidate, shot.candidate.flight
-    said = {"apogee": height_words(candidate, units)}
+    said = {"apogee": height_words(candidate.case, units)}
     if flight.landing_time_s is not None:
         said["time"] = f"{flight.landing_time_s:.1f} s"
     if shot.ballast_kg > 0:

@@ -28,7 +28,7 @@ def begun_out(begun: Begun) -> tuple[BegunOut, dict[str, float]]:
     rate = flight.descent_rate_m_s if flight is not None else None
     said = {
         "motor": lead.label if lead is not None else "",
-        "height": height_words(lead, units) if lead is not None else "",
+        "height": height_words(lead.case, units) if lead is not None else "",
         "margin": f"{margin:.1f}" if margin is not None else "",
         "landing": show(rate, "speed", units) if rate is not None else "",
         "mass": show(

@@ -149,7 +149,7 @@ def _motor_verdict(board: Board, leader: Candidate, delays: Sequence[Candidate],
 
 def _said_band(candidate: Candidate, units: UnitChoice) -> dict[str, str]:
     """Its height as a band, where its motor is partly a guess."""
-    return {"apogee": height_words(candidate, units)} if candidate.case.guesses and candidate.flight.lifted else {}
+    return {"apogee": height_words(candidate.case, units)} if candidate.case.guesses and candidate.flight.lifted else {}
 
 
 def _delay_out(board: Board, candidate: Candidate, units: UnitChoice, tested: "_Tested") -> DelayOut:

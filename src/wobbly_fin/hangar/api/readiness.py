@@ -107,6 +107,6 @@ def said_figures(c: Candidate, units: UnitChoice) -> dict[str, str]:
     }
     said = {name: show(value, kinds[name], units) for name, value in figures.items() if name in kinds and value is not None}
     if c.case.guesses and c.flight.lifted:
-        said["apogee_m"] = height_words(c, units)
+        said["apogee_m"] = height_words(c.case, units)
     margin = figures["margin_calibres"]
     return said | ({"margin_calibres": f"{margin:.1f}"} if margin is not None else {})

@@ -42,6 +42,7 @@ from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, SOUND_M_S, dr
 from wobbly_fin.rocketry.assembly.explain import mend_sentence, problem_sentence
 from wobbly_fin.rocketry.assembly.mending import mend_of
 from wobbly_fin.rocketry.assembly.problems import Problem
+from wobbly_fin.rocketry.choosing.explain import height_words
 from wobbly_fin.rocketry.units.display import UnitChoice, show, show_with_sigma
 
 _MACHS = np.round(np.concatenate(([0.05], np.arange(0.1, 0.8, 0.1), np.arange(0.8, 1.3, 0.05), np.arange(1.3, 2.05, 0.1))), 2)
@@ -71,7 +72,7 @@ def _problem_out(problem: Problem, shape: Shape) -> FindingOut:
 def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None) -> ShapeOut:
     """Everything the Shape station shows."""
     found, units, file = shape.balance, shape.units, shape.file
-    flight = shape.flight
+    flown = shape.flown
     return ShapeOut(
         rocket=rocket_out(row, units),
         length_m=found.layout.length_m,
@@ -103,7 +104,7 @@ def shape_out(row: Rocket, shape: Shape, selected: uuid.UUID | None) -> ShapeOut
             for q in shape.questions
         ],
         selected=selected_out(shape, selected),
-        apogee=show(flight.apogee_altitude_m, "height", units) if flight and flight.apogee_altitude_m is not None else None,
+        apogee=height_words(flown, units) if flown and flown.flight.lifted else None,
         margin=file.margin.model_dump(),
         known=_known_texts(shape),
         texts={
@@ -283,7 +284,7 @@ def _drag_out(shape: Shape) -> DragOut:
         coasting=over.coasting.tolist(),
         thrusting=over.thrusting.tolist(),
         calibres=[_calibres_at(shape, m) for m in _MACHS.tolist()],
-        top_mach=shape.flight.max_mach if shape.flight is not None else None,
+        top_mach=shape.flown.flight.max_mach if shape.flown is not None else None,
         modelled_to=over.modelled_to,
         outside=outside_sentences(over),
     )

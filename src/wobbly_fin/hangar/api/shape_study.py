@@ -29,6 +29,7 @@ from wobbly_fin.rocketry.airframe.parts import PART_TYPES
 from wobbly_fin.rocketry.airframe.parts.part import described
 from wobbly_fin.rocketry.airframe.scaling import nearest
 from wobbly_fin.rocketry.airframe.solve import ballast_for, canopy_effect, sensitivities, smaller_margin, solve_fin
+from wobbly_fin.rocketry.choosing.explain import height_words
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.stock.stock import StockItem
 from wobbly_fin.rocketry.templates.paper import PAPERS_MM, tile
@@ -198,9 +199,7 @@ _FIGURES: dict[str, Callable[[Shape, UnitChoice], str]] = {
     "calibres": lambda s, u: _calibres(s.balance.margin_calibres),
     "at burnout": lambda s, u: _calibres(s.balance.margin_burnout_calibres),
     "Cd coasting": lambda s, u: f"{s.drag.coasting[0]:.3f}",
-    "apogee, today": lambda s, u: (
-        show(s.flight.apogee_altitude_m, "height", u) if s.flight and s.flight.apogee_altitude_m else "–"
-    ),
+    "apogee, today": lambda s, u: height_words(s.flown, u) if s.flown and s.flown.flight.lifted else "–",
 }
 
 

@@ -53,7 +53,7 @@ def _said(found: Candidate, units: UnitChoice) -> dict[str, str]:
     inside = next((t.value for t in found.tests if t.name == "inside_field" and t.value is not None), None)
     said = {
         "motor": found.label,
-        "height": height_words(found, units),
+        "height": height_words(found.case, units),
         "margin": f"{margins.on_pad:.1f} cal" if margins is not None and margins.on_pad is not None else "",
         "landing": show(rate, "speed", units) if rate is not None else "",
         "inside": f"{inside:.0%}" if inside is not None else "",

@@ -169,7 +169,7 @@ def _line_out(plan: DayPlan, planned: Planned, placed: bool, done: bool) -> Mani
             RulingReasonOut(say=said, fails=kind == "fails", open=kind == "open")
             for kind, said in reason_sentences(ruling, units)
         ],
-        apogee=height_words(ruling.candidate, units) if flight.apogee_altitude_m is not None else "",
+        apogee=height_words(ruling.candidate.case, units) if flight.apogee_altitude_m is not None else "",
         landing=landing,
         where=where_sentence(landing[0], landing[1], units) if landing else "",
         stand_off=stand_off_words(ruling, units),

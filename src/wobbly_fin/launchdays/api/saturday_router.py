@@ -64,7 +64,7 @@ def post_proposal(request: HttpRequest, key: uuid.UUID, body: ProposalIn) -> Pro
 def _cell_out(cell: Cell, units: UnitChoice) -> GridCellOut:
     c = cell.candidate
     return GridCellOut(
-        load=cell.load, delay_s=c.delay_s, name=c.configuration.name, label=c.label, height=height_words(c, units) if c.flight.lifted else "–",
+        load=cell.load, delay_s=c.delay_s, name=c.configuration.name, label=c.label, height=height_words(c.case, units) if c.flight.lifted else "–",
         verdict=c.verdict, why=why_not(c, units) or "", hours=[x.verdict for x in cell.at], here=cell.here, practice="catalogue:" in cell.load,
         cost=cell.cost,
     )  # fmt: skip
@@ -89,7 +89,7 @@ def _proposal_out(box: DayBox, rows: list[GridRow], found: Allocation) -> Propos
             ProposedFlightOut(
                 rocket_id=row.rocket.pk, rocket=row.rocket.name, load=o.load, label=c.label, delay_s=o.delay_s,
                 told_hour=_clock(box.places_h[o.place]),
-                verdict=c.verdict, height=height_words(c, units),
+                verdict=c.verdict, height=height_words(c.case, units),
             )
         )  # fmt: skip
     left = [

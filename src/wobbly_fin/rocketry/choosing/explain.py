@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from functools import lru_cache
 
 from wobbly_fin.rocketry.choosing.aim import Shot
+from wobbly_fin.rocketry.choosing.case import Case
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.choosing.rules import Rules
 from wobbly_fin.rocketry.choosing.thumb import Thumb
@@ -117,7 +118,7 @@ def headline(candidates: Sequence[Candidate], units: UnitChoice = METRIC) -> str
     if best.verdict == "no":
         return say("verdict-nothing-passes", label=best.label, why=why_not(best, units) or "")
     flight = best.flight
-    height = height_words(best, units)
+    height = height_words(best.case, units)
     opens = f"parachute {after_apogee(flight.ejection.after_apogee_s)}" if flight.ejection is not None else "nothing to open"
     if any(g.any_of_class for g in best.case.guesses):
         return say("verdict-class", label=best.label, height=height, opens=opens)
@@ -128,12 +129,12 @@ def headline(candidates: Sequence[Candidate], units: UnitChoice = METRIC) -> str
     return say("verdict-fly", label=best.label, height=height, opens=opens)
 
 
-def height_words(candidate: Candidate, units: UnitChoice = METRIC) -> str:
+def height_words(case: Case, units: UnitChoice = METRIC) -> str:
     """Its height, or the band that what is guessed of its motor leaves open."""
-    band = candidate.case.height_band
+    band = case.height_band
     if band is not None:
         return show_range(band[0], band[2], "height", units)
-    return show(candidate.flight.apogee_altitude_m or 0.0, "height", units)
+    return show(case.flight.apogee_altitude_m or 0.0, "height", units)
 
 
 def delay_sentence(best: Candidate) -> str:
@@ -248,7 +249,7 @@ def aim_headline(shots: Sequence[Shot], units: UnitChoice = METRIC) -> str:
     best = shots[0]
     flight = best.candidate.flight
     lead = "" if best.candidate.verdict == "no" else "Of what passes every test here, "
-    said = f"{lead}{best.candidate.label} comes nearest: {show(flight.apogee_altitude_m or 0.0, 'height', units)} high"
+    said = f"{lead}{best.candidate.label} comes nearest: {height_words(best.candidate.case, units)} high"
     if flight.landing_time_s is not None:
         said += f", {flight.landing_time_s:.0f} s in the air"
     if best.ballast_kg > 0:

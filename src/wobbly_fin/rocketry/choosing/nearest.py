@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from itertools import combinations
 
 from wobbly_fin.rocketry.airframe.rigid import RigidRocket
+from wobbly_fin.rocketry.choosing.explain import height_words
 from wobbly_fin.rocketry.choosing.pick import Candidate, alone, judge, loadings
 from wobbly_fin.rocketry.choosing.registry import BY_NAME, ChangeKind
 from wobbly_fin.rocketry.choosing.rules import Rules
@@ -218,8 +219,8 @@ def into_wind_deg(site: Site) -> float:
 def change_sentence(change: Change, units: UnitChoice = METRIC) -> str:
     """What would make it go, and what that costs."""
     said = " ".join(step_sentence(s, units) for s in change.steps)
-    height = change.after.flight.apogee_altitude_m
-    return f"{said} {say('change-then', height=show(height, 'height', units))}" if height is not None else said
+    after = change.after.case
+    return f"{said} {say('change-then', height=height_words(after, units))}" if after.flight.lifted else said
 
 
 def step_sentence(step: Step, units: UnitChoice = METRIC) -> str:

@@ -39,7 +39,7 @@ def duty_sentence(duty: Duty, units: UnitChoice = METRIC) -> str:
 def ruling_sentence(ruling: Ruling, units: UnitChoice = METRIC) -> str:
     """Go, go with a change, not decided or no-go, and why."""
     if ruling.verdict == "go":
-        return say("day-goes", height=height_words(ruling.candidate, units))
+        return say("day-goes", height=height_words(ruling.candidate.case, units))
     against = [s for kind, s in reason_sentences(ruling, units) if kind == ("open" if ruling.verdict == "open" else "fails")]
     more = say("day-more", count=len(against) - 1) if len(against) > 1 else ""
     if ruling.verdict == "open":

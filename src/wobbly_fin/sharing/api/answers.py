@@ -8,9 +8,9 @@ from wobbly_fin.hangar.board import board_of
 from wobbly_fin.hangar.facts import with_flights
 from wobbly_fin.launchdays.api.answers import override_words, plan_out
 from wobbly_fin.launchdays.field_state import overrides_of, pad_of, reading_of, stands_for, words_of
+from wobbly_fin.rocketry.choosing.explain import height_words
 from wobbly_fin.rocketry.flight.explain import conditions_sentence
 from wobbly_fin.rocketry.launchday.holds import open_before, phase_of
-from wobbly_fin.rocketry.units.display import show
 from wobbly_fin.sharing.api.schemas import FlightCardOut, ManifestOut, MotorTriedOut, SharedOut, ShareOut
 from wobbly_fin.sharing.manifest import Manifest, manifest_of
 from wobbly_fin.sharing.models import Share
@@ -71,11 +71,10 @@ def shared_out(row: Share) -> SharedOut:
     best: dict[str, MotorTriedOut] = {}
     for c in board.candidates:
         if c.verdict != "no" and c.motor.key not in best and len(best) < _MOST_MOTORS:
-            apogee = c.flight.apogee_altitude_m
             best[c.motor.key] = MotorTriedOut(
                 label=c.label,
                 maker=c.motor.maker,
-                apogee=show(apogee, "height", units) if apogee is not None else "",
+                apogee=height_words(c.case, units) if c.flight.lifted else "",
                 verdict=c.verdict,
             )
     shown = rocket_out(rocket, units)

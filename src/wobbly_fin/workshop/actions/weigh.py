@@ -119,11 +119,10 @@ def _effect(before: Shape, after: Shape) -> _Effect:
 
 
 def _rise(before: Shape, after: Shape) -> float | None:
-    if before.flight is None or after.flight is None or not before.flight.lifted or not after.flight.lifted:
-        return None
-    if before.flight.apogee_altitude_m is None or after.flight.apogee_altitude_m is None:
-        return None
-    return after.flight.apogee_altitude_m - before.flight.apogee_altitude_m
+    was, now = (
+        s.flown.flight.apogee_altitude_m if s.flown is not None and s.flown.flight.lifted else None for s in (before, after)
+    )
+    return None if was is None or now is None else now - was
 
 
 def add_ballast(user: User, build_key: uuid.UUID, step_key: str, part_key: uuid.UUID) -> Build:
