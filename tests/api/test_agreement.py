@@ -98,8 +98,8 @@ def on_the_command_line(
 
 
 def on_the_phone(person: Person, day: str) -> None:
-    """In a wind as read the grid a phone carries says what the server says: near the field's edge that it is not judged there, and of
-    changes it knows only the one offered at home."""
+    """In a wind as read the grid a phone carries says what the server says, or that it is not judged there, as near the field's edge where
+    no cloud of landings is flown; of changes it knows only the one offered at home."""
     carried = person.get(f"{day}/pack")
     speed, bearing = 2.0, 270.0
     read = {"m_s": speed, "from_deg": bearing, "c": carried["grid_c"]}
@@ -110,9 +110,11 @@ def on_the_phone(person: Person, day: str) -> None:
     for line in found["lines"]:
         cell = line["grid"][found["speeds_m_s"].index(speed)][found["from_deg"].index(bearing)]
         verdict = line["line"]["verdict"]
-        assert cell == verdict or (cell, verdict) in (("open", "go"), ("open", "go_with"), ("no_go", "go_with")), (
+        assert cell in (verdict, "open") or (cell, verdict) == ("no_go", "go_with"), (
             cell,
-            line["line"],
+            verdict,
+            line["line"]["say"],
+            [r["say"] for r in line["line"]["reasons"]],
         )
 
 

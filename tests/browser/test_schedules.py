@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from typing import Any, Literal
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
+from playwright.sync_api import Browser, BrowserContext, Locator, Page, Route, expect
 from playwright.sync_api import TimeoutError as PlaywrightTimeoutError
 
 from tests.api.conftest import Person
@@ -89,25 +89,28 @@ def progress(page: Page) -> float:
     return float(page.get_by_role("progressbar").get_attribute("value") or 0)
 
 
+def pressed(button: Locator) -> bool:
+    """Whether it surely was: another phone's tick may make another of it meanwhile, and a slow machine may press it unseen."""
+    try:
+        button.click(timeout=3_000)
+    except PlaywrightTimeoutError:
+        return False
+    return True
+
+
 def tap(phone: Phone, page: Page, kind: str, *, wait: bool) -> None:
     """Tick what is shown, or take back what was ticked before it; `wait` until the screen says it is kept."""
     name, then = ("Done", "Untick") if kind == "ticked" else ("Untick", "Done")
     if kind == "unticked" and page.get_by_role("button", name="Back").is_enabled():
-        page.get_by_role("button", name="Back").click()
+        pressed(page.get_by_role("button", name="Back"))
     button = page.get_by_role("button", name=name, exact=True)
     if not button.is_visible() or not button.is_enabled():
         onwards = page.get_by_role("button", name="Next", exact=True)
         if onwards.is_visible():
-            onwards.click()
+            pressed(onwards)
         return
     said = words(page)
-    try:
-        button.click(timeout=2_000)
-    except PlaywrightTimeoutError:
-        # Another phone ticked this very line, and its button has become another; or a slow machine: pressed or not, nobody saw it.
-        phone.unseen[kind, said] += 1
-        return
-    if not wait:
+    if not pressed(button) or not wait:
         phone.unseen[kind, said] += 1
         return
     phone.shown[kind, said] += 1
