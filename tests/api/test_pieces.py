@@ -12,6 +12,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 
 from tests.api.conftest import Person
 from tests.api.test_bombs import jpeg
+from wobbly_fin.site import pieces
 from wobbly_fin.site.pieces import KEPT_DAYS, MOST_BEGUN, Pieces
 
 PHOTO = jpeg(400, 300) + b"\0" * 9_000  # what follows a picture in its file does no harm
@@ -79,14 +80,21 @@ def test_what_cannot_be_is_refused_and_nothing_of_it_stays(hedda: Person, flight
     assert photos(hedda, flight) == [] and Pieces(hedda.user.pk, key, 10).kept == 0
 
 
-def test_nobody_else_adds_to_it_and_none_without_end(hedda: Person, rival: Person, flight: str, folder: Path) -> None:
+def test_nobody_else_adds_to_it_and_none_without_end(
+    hedda: Person, rival: Person, flight: str, folder: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     key = uuid.uuid4()
     sent(hedda, flight, key, 0, PHOTO[:100])
     assert sent(rival, flight, key, 100, b"x")[0] == 404
     for _ in range(MOST_BEGUN - 1):
         assert sent(hedda, flight, uuid.uuid4(), 0, b"x")[0] == 200
     status, out = sent(hedda, flight, uuid.uuid4(), 0, b"x")
-    assert status == 422 and str(MOST_BEGUN) in out["message"]
+    assert status == 422 and "one too many" in out["message"]
+    # Nor is what was begun filled up without end.
+    monkeypatch.setattr(pieces, "MOST_BYTES", 300)
+    assert sent(hedda, flight, key, 100, PHOTO[100:200])[0] == 200
+    assert sent(hedda, flight, key, 200, PHOTO[200:300])[0] == 422
+    monkeypatch.undo()
     old = time.time() - (KEPT_DAYS + 1) * 86_400
     for file in folder.rglob("*.part"):
         os.utime(file, (old, old))

@@ -13,7 +13,7 @@ from wobbly_fin.rocketry.messages import say
 
 # Our own figures: an upload begun and given up goes after some days, and nobody has more than a roll of film under way.
 KEPT_DAYS = 7
-MOST_BEGUN = 60
+MOST_BEGUN, MOST_BYTES = 60, 100_000_000
 LARGEST_PIECE = 1_000_000
 
 
@@ -50,9 +50,9 @@ class Pieces:
         kept = self.kept
         if begins != kept or not data:
             return kept
-        _tidy(self.file.parent)
-        if not kept and len(list(self.file.parent.glob("*.part"))) >= MOST_BEGUN:
-            raise RocketryError("photo", say("pieces-too-many", most=MOST_BEGUN))
+        sizes = _tidy(self.file.parent)
+        if (not kept and len(sizes) >= MOST_BEGUN) or sum(sizes) + len(data) > MOST_BYTES:
+            raise RocketryError("photo", say("pieces-too-many"))
         with self.file.open("r+b" if kept else "wb") as file:
             # At its own place: two that send the same piece at once write the same bytes.
             file.seek(begins)
@@ -74,11 +74,16 @@ def _folder(owner: int) -> Path:
     return folder
 
 
-def _tidy(folder: Path) -> None:
-    old = time.time() - KEPT_DAYS * 86_400
+def _tidy(folder: Path) -> list[int]:
+    """What was given up goes; how large the others are. [bytes]"""
+    old, sizes = time.time() - KEPT_DAYS * 86_400, []
     for file in folder.glob("*.part"):
         try:
-            if file.stat().st_mtime < old:
+            found = file.stat()
+            if found.st_mtime < old:
                 file.unlink(missing_ok=True)
+            else:
+                sizes.append(found.st_size)
         except OSError:
             continue  # gone meanwhile
+    return sizes

@@ -17,4 +17,4 @@ own-lines-many = has more than { $most } lines of your own; a list nobody reads 
 ## Uploads in pieces
 
 piece-too-large = has a piece that does not belong to it. Take the photo again
-pieces-too-many = is one too many on its way. Let the { $most } others arrive first
+pieces-too-many = is one too many on its way. Let the others arrive first
