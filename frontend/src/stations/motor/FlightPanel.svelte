@@ -84,7 +84,7 @@
         <div class="mt-1 flex flex-wrap gap-4">
           {#if flight.learnt_band}<p class="text-sm">{flight.learnt_band}</p>{/if}
           {#if flight.height_band}
-            <p class="text-sm">Cd not known: height may be <b>{flight.height_band}</b>.</p>
+            <p class="text-sm">{flight.height_band}</p>
           {/if}
           <HowCome about="the flight">
             <p class="mb-2"><Said text={flight.delay_sentence} /></p>

@@ -25,6 +25,7 @@ from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD_BAND
 from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.learning.band import height_band
 from wobbly_fin.rocketry.learning.explain import band_sentence
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.units.display import show_range
 
 
@@ -33,12 +34,13 @@ def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
     motor, site, units = candidate.motor, asked.now.site, asked.units
     flight, trace = _traced(candidate, site)
     path = sample_path(trace) if flight.lifted else None
-    band = None
+    band, open_by = None, []
     if flight.lifted and not asked.cd_known and asked.file.is_quick and not asked.known.learnt.flights:
         ends = [fly(asked.file.to_rocket(cd), motor, None, site).apogee_altitude_m or 0.0 for cd in USUAL_CD_BAND]
-        band = sorted(ends)
+        band, open_by = sorted(ends), ["drag"]
     if (guessed := candidate.case.height_band) is not None:
         low, middle, high = guessed
+        open_by.append("motor")
         # What the motor leaves open and what the drag does know nothing of one another.
         other = (band[0] / middle, band[1] / middle) if band else (1.0, 1.0)
         down, up = (
@@ -72,7 +74,9 @@ def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
         notes=[*notes(flight, units), *_staging(asked, candidate, flight), *_lame(asked, candidate, flight)],
         delay_sentence=delay_sentence(candidate),
         height_band_m=band,
-        height_band=show_range(band[0], band[1], "height", units) if band else None,
+        height_band=say(f"height-open-by-{'-and-'.join(open_by)}", band=show_range(band[0], band[1], "height", units))
+        if band
+        else None,
         learnt_band=_learnt_band(asked, load) if flight.lifted else None,
     )
     assert_finite(out.figures)

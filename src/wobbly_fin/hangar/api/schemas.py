@@ -282,7 +282,7 @@ class FlightOut(Schema):
     notes: list[str]
     delay_sentence: str
     height_band_m: list[float] | None
-    height_band: str | None
+    height_band: str | None  # what leaves it open, as a sentence
     learnt_band: str | None
 
 

@@ -25,3 +25,8 @@ pasted-none = No motor label stands here. A label reads like B5-4.
 pasted-label = This is nearly a label, but not one. A label reads like B5-4: class letter, thrust, dash, delay.
 pasted-count = How many? More than one number could be meant.
 motor-list-is = { $size }, { $stuff }
+
+# What leaves a height open.
+height-open-by-drag = Drag not known: height may be { $band }.
+height-open-by-motor = Its motor’s figures are partly guessed: height may be { $band }.
+height-open-by-drag-and-motor = Neither drag nor all of its motor is known: height may be { $band }.
