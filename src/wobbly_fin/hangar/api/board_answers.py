@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from wobbly_fin.formats.answers import trial_answer
 from wobbly_fin.hangar import facts
+from wobbly_fin.hangar.api.flight_answers import said_of
 from wobbly_fin.hangar.api.schemas import (
     BoardOut,
     DelayOut,
@@ -19,7 +20,6 @@ from wobbly_fin.rocketry.airframe.standard_drag import CRUISE_M_S, cruise_cd
 from wobbly_fin.rocketry.choosing.cost import cost_per_flight
 from wobbly_fin.rocketry.choosing.explain import (
     headline,
-    height_words,
     nothing_fits_sentence,
     printed_sentence,
     shorten_sentence,
@@ -33,7 +33,7 @@ from wobbly_fin.rocketry.choosing.pick import Candidate, best_per_motor, thumb_f
 from wobbly_fin.rocketry.choosing.trial import Trial
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import lesson_sentence
-from wobbly_fin.rocketry.flight.explain import conditions_sentence, said_flight
+from wobbly_fin.rocketry.flight.explain import conditions_sentence
 from wobbly_fin.rocketry.flight.flight import fly_vehicle
 from wobbly_fin.rocketry.flight.quick_rocket import USUAL_CD, USUAL_CD_BAND, QuickRocket
 from wobbly_fin.rocketry.learning.explain import learnt_sentences
@@ -136,7 +136,7 @@ def _motor_verdict(board: Board, leader: Candidate, delays: Sequence[Candidate],
         verdict=leader.verdict,
         apogee_m=leader.flight.apogee_altitude_m,
         optimum_delay_s=leader.flight.optimum_delay_s,
-        said=said_flight(leader.flight, units) | _said_band(leader, units) | {"burn_time": f"{curve.burn_time_s:.1f} s"},
+        said=said_of(leader, units) | {"burn_time": f"{curve.burn_time_s:.1f} s"},
         delays=[_delay_out(board, c, units, tested) for c in delays],
         boosters=[b.name for b in leader.boosters],
         in_box=stocked.count if stocked else 0,
@@ -145,11 +145,6 @@ def _motor_verdict(board: Board, leader: Candidate, delays: Sequence[Candidate],
         cost=cost_per_flight(stocked, leader.motors),
         compare=compared(motor, stocked, units),
     )
-
-
-def _said_band(candidate: Candidate, units: UnitChoice) -> dict[str, str]:
-    """Its height as a band, where its motor is partly a guess."""
-    return {"apogee": height_words(candidate.case, units)} if candidate.case.guesses and candidate.flight.lifted else {}
 
 
 def _delay_out(board: Board, candidate: Candidate, units: UnitChoice, tested: "_Tested") -> DelayOut:

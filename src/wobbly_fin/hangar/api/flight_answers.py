@@ -14,6 +14,7 @@ from wobbly_fin.hangar.api.schemas import (
 from wobbly_fin.hangar.question import Load, Question
 from wobbly_fin.rocketry.choosing.explain import (
     delay_sentence,
+    height_words,
 )
 from wobbly_fin.rocketry.choosing.pick import Candidate
 from wobbly_fin.rocketry.errors import RocketryError
@@ -26,7 +27,13 @@ from wobbly_fin.rocketry.flight.site import Site
 from wobbly_fin.rocketry.learning.band import height_band
 from wobbly_fin.rocketry.learning.explain import band_sentence
 from wobbly_fin.rocketry.messages import say
-from wobbly_fin.rocketry.units.display import show_range
+from wobbly_fin.rocketry.units.display import UnitChoice, show_range
+
+
+def said_of(candidate: Candidate, units: UnitChoice) -> dict[str, str]:
+    """Its flight's figures in words; the height as a band, where its motor is partly a guess."""
+    said = said_flight(candidate.flight, units)
+    return said | ({"apogee": height_words(candidate.case, units)} if candidate.case.guesses and candidate.flight.lifted else {})
 
 
 def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
@@ -58,7 +65,7 @@ def flight_out(asked: Question, load: Load, candidate: Candidate) -> FlightOut:
         tests=[TestOut(**trial_answer(t, units)) for t in candidate.tests],
         lifted=flight.lifted,
         figures=flight_answer(flight),
-        said=said_flight(flight, units),
+        said=said_of(candidate, units),
         events=[EventOut(**asdict(e)) for e in events(flight, units)],
         time_s=path.time_s.round(4).tolist() if path else [],
         altitude_m=path.altitude_m.round(3).tolist() if path else [],
