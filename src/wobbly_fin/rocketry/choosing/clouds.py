@@ -8,10 +8,12 @@ import numpy as np
 
 from wobbly_fin.rocketry.choosing.case import Case
 from wobbly_fin.rocketry.choosing.trial import Trial
+from wobbly_fin.rocketry.field.field import Field
+from wobbly_fin.rocketry.flight.figures import Floats
 from wobbly_fin.rocketry.flight.scatter import Question, scattered
 
 RUNS, MOST = 1000, 4000  # landings looked at, and where they leave it open
-# Looked at before: where then all are inside, or none, no more are flown. At most 1.5 of 100 more could lie elsewhere, 19 times of 20.
+# Looked at before: where then all are inside, or none, and none near the edge, no more are flown; see `_clear`.
 FIRST = 200
 SEED = 1
 HOPELESS = 4.0  # standard errors below the limit at which no further landing is asked for
@@ -33,15 +35,16 @@ def inside_of(case: Case) -> tuple[float, bool] | None:
     if ground is None or not ground.outline or case.flight.apogee_altitude_m is None:
         return None
     limit = case.rules.inside_field_min_fraction
-    share = sure = 0.0
-    for flown, inside in _landings(case, MOST):
+    share, sure, spots = 0.0, False, []
+    for flown, inside, landed in _landings(case, MOST):
+        spots.append(landed)
         if flown not in (FIRST, RUNS, MOST):
             continue
         share, error = _share(inside, flown)
         sure = abs(share - limit) > SIGMAS * error
-        if sure and (flown > FIRST or inside in (0, flown)):
+        if sure and (flown > FIRST or (inside in (0, flown) and _clear(ground, np.concatenate(spots)))):
             break
-    return share, bool(sure)
+    return share, sure
 
 
 def hopeless(case: Case) -> Trial | None:
@@ -49,7 +52,7 @@ def hopeless(case: Case) -> Trial | None:
     ground = case.situation.ground
     if ground is None or not ground.outline or case.flight.apogee_altitude_m is None:
         return None
-    *_, (flown, inside) = _landings(case, RUNS // 10)
+    *_, (flown, inside, _) = _landings(case, RUNS // 10)
     share, error = _share(inside, flown)
     limit = case.rules.inside_field_min_fraction
     if share >= limit - HOPELESS * error:
@@ -59,15 +62,26 @@ def hopeless(case: Case) -> Trial | None:
     )
 
 
-def _landings(case: Case, most: int) -> Iterator[tuple[int, int]]:
-    """(flown, of them inside) as they come; what never came down anywhere did not come down inside."""
+def _clear(ground: Field, landed: Floats) -> bool:
+    """Whether hundreds more would come down on the same side: all keep further from the edge than their own standard deviation.
+
+    Of a bell curve the farthest of a thousand lies half a deviation beyond the farthest of 200.
+    """
+    if not len(landed):
+        return True
+    apart = float(np.sqrt(np.mean(np.var(landed, axis=0))))
+    return float(np.min(ground.off_edge_m(landed))) > apart
+
+
+def _landings(case: Case, most: int) -> Iterator[tuple[int, int, Floats]]:
+    """(flown, of them inside, the newest) as they come; what never came down anywhere did not come down inside."""
     ground = case.situation.ground
     flown = inside = 0
     for chunk in scattered(question_of(case, most)):
         flown += len(chunk.rows)
         landed = chunk.landed
         inside += int(np.count_nonzero(ground.inside(landed))) if len(landed) and ground is not None else 0
-        yield flown, inside
+        yield flown, inside, landed
 
 
 def _share(inside: int, flown: int) -> tuple[float, float]:

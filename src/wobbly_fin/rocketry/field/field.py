@@ -110,6 +110,13 @@ class Field:
             found[edge] = covers(polygon, made(points[edge]))
         return found
 
+    def off_edge_m(self, points: Floats) -> Floats:
+        """How far points, (n, 2), lie from the field's edge, on either side: (n,) array. [m]"""
+        from shapely import distance
+        from shapely import points as made
+
+        return np.asarray(distance(self.polygon.exterior, made(points)))
+
     def room_m(self, x_m: float, y_m: float) -> float:
         """Distance from a point to the field's edge, negative outside. [m]"""
         from shapely import Point
