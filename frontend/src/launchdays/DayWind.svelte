@@ -25,7 +25,12 @@
   }
 </script>
 
-<form class="flex flex-wrap items-start gap-x-3 gap-y-2" onsubmit={submit} novalidate aria-label="The day’s wind">
+<form
+  class="flex flex-wrap items-start gap-x-3 gap-y-2"
+  onsubmit={submit}
+  novalidate
+  aria-label="The day’s wind"
+>
   {#each [['wind', 'Wind', '4 m/s', false], ['wind_from', 'From', 'W', true], ['gusts', 'Gusts to', '6 m/s', true]] as const as [name, label, placeholder, optional] (name)}
     <div class="w-32">
       <Field
