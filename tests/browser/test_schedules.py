@@ -8,6 +8,9 @@ from collections.abc import Iterator
 from typing import Any, Literal
 
 import pytest
+from django.core.handlers.base import BaseHandler
+from django.http import HttpRequest, HttpResponse
+from django.http.response import HttpResponseBase
 from playwright.sync_api import Browser, BrowserContext, Locator, Page, Route, expect
 from playwright.sync_api import TimeoutError as PlaywrightTimeoutError
 
@@ -18,6 +21,7 @@ THOROUGH = os.environ.get("WOBBLY_THOROUGH") == "1"
 SCHEDULES = 500 if THOROUGH else 6
 SEED = 28
 STEPS = 10
+LOST = "X-Lost"
 AWAY_MS = 3 * 3_600_000
 # A phone whose clock is wrong by hours.
 WRONG_CLOCK = f"const Real = Date; Date = class extends Real {{ constructor(...a) {{ a.length ? super(...a) : super(Real.now() + {AWAY_MS}); }} static now() {{ return Real.now() + {AWAY_MS}; }} }};"
@@ -50,8 +54,8 @@ class Phone:
         elif self.network == "held":
             self.held.append(route)
         elif self.network == "answers lost":
-            route.fetch()
-            route.abort()
+            # Kept there, and no word of it comes back.
+            route.continue_(headers=route.request.headers | {LOST: "1"})
         else:
             route.continue_()
 
@@ -130,8 +134,20 @@ def tap(phone: Phone, page: Page, kind: str, *, wait: bool) -> None:
 
 
 @pytest.fixture
+def answers_get_lost(monkeypatch: pytest.MonkeyPatch) -> None:
+    """What is asked with a certain header is done, and answered as by a gateway that gave up."""
+    prompt = BaseHandler.get_response
+
+    def answer(self: BaseHandler, request: HttpRequest) -> HttpResponseBase:
+        found = prompt(self, request)
+        return HttpResponse(status=504) if LOST in request.headers else found
+
+    monkeypatch.setattr(BaseHandler, "get_response", answer)
+
+
+@pytest.fixture
 def phones(
-    browser: Browser, browser_context_args: dict[str, Any], live_server: Any, transactional_db: None
+    browser: Browser, browser_context_args: dict[str, Any], live_server: Any, transactional_db: None, answers_get_lost: None
 ) -> Iterator[list[Phone]]:
     hedda = Person("hedda")
     rocket = hedda.rocket()
@@ -230,6 +246,8 @@ def test_no_tick_is_lost_and_none_is_kept_twice(phones: list[Phone]) -> None:
         begin_again(phones)
         taps += play(phones, lot)
         settled(phones)
+        if number % 50 == 49:
+            print(number + 1, "schedules,", taps, "taps", flush=True)
         told = list(DayEvent.objects.filter(kind__in=("ticked", "unticked")).order_by("at", "pk"))
         names = [phone.tabs[0].evaluate("localStorage.getItem('wobbly-fin:phone')") for phone in phones]
         for phone, name in zip(phones, names, strict=True):
