@@ -13,8 +13,9 @@ from wobbly_fin.rocketry.flight.figures import Floats
 from wobbly_fin.rocketry.flight.scatter import Question, scattered
 
 RUNS, MOST = 1000, 4000  # landings looked at, and where they leave it open
-# Looked at before: where then all are inside, or none, and none near the edge, no more are flown; see `_clear`.
-FIRST = 200
+# Looked at before: where then all are inside, or none, and none nearer to the edge than so many of their standard deviations, no more are flown.
+# Of a bell curve the farthest of a thousand lies half a deviation beyond the farthest of 200, a fifth beyond that of 500.
+FIRST = {200: 1.0, 500: 0.5}
 SEED = 1
 HOPELESS = 4.0  # standard errors below the limit at which no further landing is asked for
 SIGMAS = 2.0  # how far from the limit a share must be for so many runs to be sure of it
@@ -38,11 +39,11 @@ def inside_of(case: Case) -> tuple[float, bool] | None:
     share, sure, spots = 0.0, False, []
     for flown, inside, landed in _landings(case, MOST):
         spots.append(landed)
-        if flown not in (FIRST, RUNS, MOST):
+        if flown not in (*FIRST, RUNS, MOST):
             continue
         share, error = _share(inside, flown)
         sure = abs(share - limit) > SIGMAS * error
-        if sure and (flown > FIRST or (inside in (0, flown) and _clear(ground, np.concatenate(spots)))):
+        if sure and (flown >= RUNS or (inside in (0, flown) and _clear(ground, np.concatenate(spots), FIRST[flown]))):
             break
     return share, sure
 
@@ -62,15 +63,12 @@ def hopeless(case: Case) -> Trial | None:
     )
 
 
-def _clear(ground: Field, landed: Floats) -> bool:
-    """Whether hundreds more would come down on the same side: all keep further from the edge than their own standard deviation.
-
-    Of a bell curve the farthest of a thousand lies half a deviation beyond the farthest of 200.
-    """
+def _clear(ground: Field, landed: Floats, sigmas: float) -> bool:
+    """Whether hundreds more would come down on the same side: all keep so many of their standard deviations from the edge."""
     if not len(landed):
         return True
     apart = float(np.sqrt(np.mean(np.var(landed, axis=0))))
-    return float(np.min(ground.off_edge_m(landed))) > apart
+    return float(np.min(ground.off_edge_m(landed))) > sigmas * apart
 
 
 def _landings(case: Case, most: int) -> Iterator[tuple[int, int, Floats]]:
