@@ -79,7 +79,7 @@ export const packFor = (id: string, device: string) =>
 /** So much of a photo at a time: what a bad network brings across before it drops (our own figure). [bytes] */
 const PIECE = 96_000;
 
-/** In pieces, from where the server says: cut off, the next try goes on instead of beginning anew. */
+/** In pieces, from where the server says: cut off, the next try goes on instead of beginning again. */
 export async function sendPhoto(flight: string, key: string, photo: Blob, title: string): Promise<void> {
   const path = `/api/logbook/flights/${flight}/photos/${key}/pieces`;
   const words = { title, whole: String(photo.size) };

@@ -1,19 +1,10 @@
 <script lang="ts">
+  import type { Schemas } from '../api/client';
   import { at } from './compass';
 
   /** Where to look, seen from the pad in the middle, north up: the sector, and some of the landings it is of. */
-  let { search }: { search: Search } = $props();
+  let { search }: { search: Schemas['SearchOut'] } = $props();
 
-  interface Search {
-    say: string;
-    near_m: number;
-    far_m: number;
-    near: string;
-    far: string;
-    from_deg: number;
-    width_deg: number;
-    landings: number[][];
-  }
   const MIDDLE = 150;
   const REACH = 122;
   /** The outer ring; what lies further out stays outside the picture. */

@@ -1,5 +1,6 @@
 """How wide landings lie about the middle, for winds in which no cloud of its own is flown: the phone's, and the hours a day could use."""
 
+import math
 from dataclasses import replace
 
 import numpy as np
@@ -31,7 +32,7 @@ def wide_m(case: Case, wind_m_s: float) -> float:
     (blown,) = fly_cases(case.configuration, [case.configuration.delay_s], replace(case.situation, site=breeze), case.rules)
     landed, flight, flown = cloud_of(blown).landed, blown.flight, breeze.ground_wind_m_s
     if flight.landing_x_m is None or flight.landing_y_m is None or not len(landed):
-        return 0.0
+        return math.inf  # it comes down nowhere that is known: near every edge
     # What never came down anywhere is far away.
     away = np.full(CLOUD_RUNS, np.inf)
     away[: len(landed)] = np.hypot(landed[:, 0] - flight.landing_x_m, landed[:, 1] - flight.landing_y_m)
