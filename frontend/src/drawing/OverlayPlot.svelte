@@ -8,14 +8,30 @@
   interface Props {
     curve: Curve | null;
     forecast?: { time_s: number[]; altitude_m: number[] };
+    /** Another flight, counted from liftoff: drawn over both. */
+    replay?: { time_s: number[]; altitude_m: number[] } | undefined;
     units: Units;
     /** Seconds between ignition, from which forecasts count, and liftoff, from which logs do. */
     lifts?: number;
     height?: number;
+    /** To the ground, rather than the way up, to begin with. */
+    whole?: boolean;
+    /** The whole flight fitted to the log, and what is left of each sample beside it. */
+    fitted?: boolean;
     /** Its promise settles when the curve has followed. */
     onmove?: (code: string, time_s: number) => Promise<unknown>;
   }
-  let { curve, forecast, units, lifts = 0, height = 290, onmove }: Props = $props();
+  let {
+    curve,
+    forecast,
+    replay,
+    units,
+    lifts = 0,
+    height = 290,
+    whole = false,
+    fitted = false,
+    onmove,
+  }: Props = $props();
 
   const uid = $props.id();
   const unit = $derived(units.height);
@@ -26,17 +42,34 @@
   let moving = $state<{ code: string; time_s: number } | null>(null);
   // Moved and not answered yet: steps by key go on from there, and there it is drawn.
   let told = $state<Record<string, number>>({});
-  let whole = $state(false);
+  // svelte-ignore state_referenced_locally
+  let all = $state(whole);
 
   const apogee = $derived(curve?.moments.find((m) => m.code === 'apogee')?.time_s ?? 5);
-  const lasts = $derived(Math.max(curve?.time_s.at(-1) ?? 0, forecast?.time_s.at(-1) ?? 0, 1));
-  const span = $derived(whole ? lasts : Math.min(lasts, 2.4 * apogee + 2));
+  const lasts = $derived(
+    Math.max(
+      curve?.time_s.at(-1) ?? 0,
+      forecast?.time_s.at(-1) ?? 0,
+      curve ? 0 : (replay?.time_s.at(-1) ?? 0),
+      1,
+    ),
+  );
+  const span = $derived(all ? lasts : Math.min(lasts, 2.4 * apogee + 2));
   const measured = $derived((curve?.height_m ?? []).map((h) => h / unit.size));
   const raw = $derived((curve?.raw_height_m ?? []).map((h) => h / unit.size));
   const foretold = $derived((forecast?.altitude_m ?? []).map((h) => h / unit.size));
+  const fit = $derived(fitted && curve ? curve.fit_height_m.map((h) => h / unit.size) : []);
+  const off = $derived(fit.length && curve ? curve.off_fit_m.map((h) => h / unit.size) : []);
+  const strip = $derived(off.length ? 64 : 0);
+  // Nine in ten of what is left of the samples fill the strip; the rest stops at its edge.
+  const widest = $derived(
+    off.map(Math.abs).sort((a, b) => a - b)[Math.floor(0.9 * off.length)] || 1 / unit.size,
+  );
+  const offAt = (v: number) => height + 34 - 20 * Math.max(-1, Math.min(1, v / (1.5 * widest)));
+  const replayed = $derived((replay?.altitude_m ?? []).map((h) => h / unit.size));
   const times = $derived((forecast?.time_s ?? []).map((t) => t - lifts));
   const x = $derived(linear(span, left, width - 10, 8));
-  const y = $derived(linear(Math.max(1, ...measured, ...foretold) * 1.06, floor, 8, 4));
+  const y = $derived(linear(Math.max(1, ...measured, ...foretold, ...replayed) * 1.06, floor, 8, 4));
   const inside = (ts: number[]) => {
     const first = Math.max(0, ts.findIndex((t) => t >= 0) - 1);
     const past = ts.findIndex((t) => t > span);
@@ -91,14 +124,14 @@
     void place(code, time_s + step * (event.shiftKey ? 10 : 1));
   }
   const says = $derived(
-    `Height against time since launch. ${marks.map((m) => m.said ?? m.words).join('. ')}${forecast ? '. The forecast is drawn beside it.' : ''}`,
+    `Height against time since launch. ${marks.map((m) => m.said ?? m.words).join('. ')}${forecast ? '. The forecast is drawn beside it.' : ''}${replay ? ' So is the flight with this fault.' : ''}`,
   );
 </script>
 
 <div {@attach laidOut((w) => (width = w))} class="relative select-none">
   <svg
     {width}
-    {height}
+    height={height + strip}
     role={onmove ? 'group' : 'img'}
     aria-label={says}
     onpointermove={(e) => (hover = at(e) <= span ? at(e) : null)}
@@ -117,8 +150,11 @@
         >{rounded(tick, 2)}</text
       >
     {/each}
-    <text x={width - 10} y={floor - 5} text-anchor="end" class="fill-base-content text-[11px]"
-      >s from launch</text
+    <text
+      x={width - 10}
+      y={marks.length ? floor - 5 : floor + 30}
+      text-anchor="end"
+      class="fill-base-content text-[11px]">s from launch</text
     >
     <clipPath id={`${uid}-plot`}
       ><rect x={left - 5} y="0" width={Math.max(width - left - 4, 1)} {height} /></clipPath
@@ -147,6 +183,42 @@
         stroke-width="2.2"
       />
     {/if}
+    {#if curve && off.length}
+      {@const [a, b] = inside(curve.raw_time_s)}
+      <path
+        clip-path={`url(#${uid}-plot)`}
+        d={path(curve.raw_time_s, fit)}
+        class="stroke-base-100 fill-none"
+        stroke-width="1"
+        stroke-dasharray="1 3"
+      />
+      <text x={left} y={height + 9} class="fill-base-content text-[12px]">off the fit, {unit.symbol}</text>
+      {#each [1, 0, -1] as side (side)}
+        <line
+          x1={left}
+          x2={width - 10}
+          y1={offAt(side * widest)}
+          y2={offAt(side * widest)}
+          class={side ? 'stroke-base-300' : 'stroke-base-content'}
+        />
+        <text
+          x={left - 6}
+          y={offAt(side * widest) + 4}
+          text-anchor="end"
+          class="fill-base-content text-[11px]">{side < 0 ? '−' : ''}{rounded(side ? widest : 0, 2)}</text
+        >
+      {/each}
+      {#each off.slice(a, b) as v, i (i)}
+        {@const t = curve.raw_time_s[a + i] ?? 0}
+        {#if t >= 0 && t <= span}<circle cx={x(t)} cy={offAt(v)} r="1.3" class="fill-info" />{/if}
+      {/each}
+    {/if}
+    {#if replay}<path
+        clip-path={`url(#${uid}-plot)`}
+        d={path(replay.time_s, replayed)}
+        class="stroke-error fill-none"
+        stroke-width="2.2"
+      />{/if}
     {#each marks as m, i (m.code)}
       {@const base = floor + 34 + (shelves[i] ?? 0) * 15}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
@@ -239,7 +311,13 @@
         /></svg
       >forecast</span
     >{/if}
-  <button type="button" class="link ml-auto" onclick={() => (whole = !whole)}
-    >{whole ? 'the way up' : 'the whole flight'}</button
+  {#if off.length && curve}<span class="quiet">{curve.off_by}</span>{/if}
+  {#if replay}<span class="inline-flex items-center gap-1.5"
+      ><svg width="26" height="8" aria-hidden="true"
+        ><line x1="0" x2="26" y1="4" y2="4" class="stroke-error" stroke-width="2.4" /></svg
+      >with this fault</span
+    >{/if}
+  <button type="button" class="link ml-auto" onclick={() => (all = !all)}
+    >{all ? 'the way up' : 'the whole flight'}</button
   >
 </p>

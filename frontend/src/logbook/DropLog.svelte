@@ -138,6 +138,7 @@
       />
       {#if seen.curve}
         <OverlayPlot
+          fitted
           curve={seen.curve}
           {units}
           height={230}

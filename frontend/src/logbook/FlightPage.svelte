@@ -85,6 +85,7 @@
             <div class="mt-2">
               <Later height={250}
                 ><OverlayPlot
+                  fitted
                   curve={found.curve}
                   {...found.time_s.length ? { forecast: found } : {}}
                   {units}

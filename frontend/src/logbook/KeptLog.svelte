@@ -70,7 +70,7 @@
 {#if log.curve}
   <details class="mb-2 text-sm">
     <summary class="link cursor-pointer">Move its moments</summary>
-    <OverlayPlot curve={log.curve} {units} height={230} onmove={move} />
+    <OverlayPlot fitted curve={log.curve} {units} height={230} onmove={move} />
     <p class="quiet">
       Drag a moment, or move it with the arrow keys, where it lies wrong.
       {#if placed}<button class="link" onclick={() => place({})}>Back to where they were found</button>{/if}

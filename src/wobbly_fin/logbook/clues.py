@@ -1,4 +1,6 @@
-"""What is known of a failure before anybody is asked: its flight's log, configuration, weather and the three taps."""
+"""What is known of a failure before anybody is asked: its flight's log, configuration, weather and the three taps; and its causes flown."""
+
+from dataclasses import dataclass
 
 from wobbly_fin.logbook.comparison import Comparison, compare
 from wobbly_fin.logbook.measured import measured
@@ -7,20 +9,66 @@ from wobbly_fin.rocketry.airframe.layout import recovery_packs
 from wobbly_fin.rocketry.configuration.let_down import let_down
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.evidence import Recovery, from_configuration, from_log, from_outcome, from_weather
+from wobbly_fin.rocketry.failures.faults import Planned, tumbling_m2
+from wobbly_fin.rocketry.failures.replay import FIGURES, Measured, Replays, measured_by, replays
 from wobbly_fin.rocketry.flight.flight import Flight as Forecast
-from wobbly_fin.rocketry.flight.flight import fly
+from wobbly_fin.rocketry.flight.flight import trace_vehicle
+from wobbly_fin.rocketry.flight.path import Path, sample_path
 from wobbly_fin.rocketry.flight.scatter import Question, scatter
 from wobbly_fin.rocketry.units.display import METRIC
+from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.fields import ground_of
 from wobbly_fin.stores.models import FlyingField
 
 _RUNS = 200  # enough to tell a field that holds it from one that does not
+_TYPED_SHARE = 0.03  # 1σ of a read-out typed in, as a share of it; our own choice
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Flown:
+    """What was measured; the flight as planned, with its path counted from ignition; and every cause flown against it."""
+
+    measured: Measured
+    forecast: Forecast
+    planned: Path | None
+    causes: Replays
+
+
+_flown = Remembered[Flown](60)
+
+
+def flown_of(row: Flight) -> Flown:
+    """A flight as planned, and as each cause would have made it; of what is frozen and measured, so reckoned once."""
+    return _flown.get((row.pk, row.updated_at), lambda: _flown_of(row))
+
+
+def _flown_of(row: Flight) -> Flown:
+    held = compare(row, METRIC)
+    vehicle = held.rocket.loaded(held.motor)
+    forecast, trace = trace_vehicle(vehicle, held.delay_s, held.site)
+    planned = Planned(
+        vehicle=vehicle, delay_s=held.delay_s, site=held.site, motors=len(held.loaded.motors),
+        tumbling_m2=tumbling_m2(held.loaded.layout, held.rocket.diameter_m),
+    )  # fmt: skip
+    told = _measured(row)
+    path = sample_path(trace) if forecast.lifted and len(trace) > 1 else None
+    return Flown(measured=told, forecast=forecast, planned=path, causes=replays(planned, told))
+
+
+def _measured(row: Flight) -> Measured:
+    """By its log, else by what was typed; its height by the best of all ways it was measured."""
+    whole = measured(row)
+    if whole.log is not None:
+        return measured_by(whole.log.readout)
+    figures = {name: (value, _TYPED_SHARE * abs(value)) for name, value in row.readouts.items() if name in FIGURES}
+    if whole.best is not None:
+        figures["apogee_m"] = (whole.best.height_m, whole.best.sd_m)
+    return Measured(figures=figures)
 
 
 def clues_of(row: Flight) -> dict[str, bool]:
     """Clue to whether it is true, for what log, configuration, weather and outcome tell."""
-    held = compare(row, METRIC)
-    forecast = fly(held.rocket, held.motor, held.delay_s, held.site)
+    held, forecast = compare(row, METRIC), flown_of(row).forecast
     found = from_weather(held.site)
     found |= from_configuration(held.loaded, forecast, _recovery(held, forecast), _field_holds(row, held))
     log = measured(row).log

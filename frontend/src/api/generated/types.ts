@@ -7632,7 +7632,9 @@ export interface components {
         };
         /**
          * CurveOut
-         * @description A measured path from launch: smoothed, thinned for drawing; and what the file itself says beside it.
+         * @description A measured path from launch: smoothed, thinned for drawing; what the file itself says beside it; the whole flight fitted to it.
+         *
+         *     `off_fit_m`: how far each height the file says lies above the fit; `off_by` how far that is for two in three, in words.
          */
         CurveOut: {
             /** Time S */
@@ -7647,6 +7649,12 @@ export interface components {
             raw_time_s: number[];
             /** Raw Height M */
             raw_height_m: number[];
+            /** Fit Height M */
+            fit_height_m: number[];
+            /** Off Fit M */
+            off_fit_m: number[];
+            /** Off By */
+            off_by: string;
             /** Moments */
             moments: components["schemas"]["MomentOut"][];
         };
@@ -8037,8 +8045,18 @@ export interface components {
             part: string;
         };
         /**
+         * FlownPathOut
+         * @description A flight's height over time, counted from liftoff. [s], [m]
+         */
+        FlownPathOut: {
+            /** Time S */
+            time_s: number[];
+            /** Altitude M */
+            altitude_m: number[];
+        };
+        /**
          * RankedOut
-         * @description A cause, how likely, and what speaks for and against it.
+         * @description A cause, how likely, what speaks for and against it, and its flight where it can be flown.
          */
         RankedOut: {
             /** Key */
@@ -8067,6 +8085,7 @@ export interface components {
             repair: string;
             /** Chain */
             chain: components["schemas"]["ChainLinkIO"][];
+            replay: components["schemas"]["ReplayOut"] | null;
         };
         /**
          * RepairOut
@@ -8081,6 +8100,34 @@ export interface components {
             done: boolean;
             /** Build Id */
             build_id: string | null;
+        };
+        /**
+         * ReplayFigureOut
+         * @description One figure: with the fault, as measured, and whether the two agree.
+         */
+        ReplayFigureOut: {
+            /** Label */
+            label: string;
+            /** Flown */
+            flown: string;
+            /** Measured */
+            measured: string;
+            /** Fits */
+            fits: boolean;
+        };
+        /**
+         * ReplayOut
+         * @description A cause flown, as bad as explains best what was measured.
+         */
+        ReplayOut: {
+            /** Time S */
+            time_s: number[];
+            /** Altitude M */
+            altitude_m: number[];
+            /** Said */
+            said: string;
+            /** Figures */
+            figures: components["schemas"]["ReplayFigureOut"][];
         };
         /**
          * ReviewOut
@@ -8161,6 +8208,8 @@ export interface components {
             decided: boolean;
             /** Drawn */
             drawn: components["schemas"]["DrawnOut"][];
+            curve: components["schemas"]["CurveOut"] | null;
+            planned: components["schemas"]["FlownPathOut"] | null;
         };
         /**
          * ReviewedPartOut

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Review } from '../../api/logbook';
   import type { ReviewDesk } from './desk.svelte';
+  import Replay from './Replay.svelte';
 
   let { review, desk }: { review: Review; desk: ReviewDesk } = $props();
 
@@ -21,7 +22,7 @@
   }
 </script>
 
-<section class="grid content-start gap-2" aria-label="Causes, likeliest first">
+<section class="grid min-w-0 grid-cols-1 content-start gap-2" aria-label="Causes, likeliest first">
   {#each review.causes as cause, i (cause.key)}
     {@const shown = open === cause.key || (!open && cause.key === (review.cause || first))}
     <article
@@ -35,7 +36,7 @@
       >
         <span class="font-display font-bold">{i + 1}.</span>
         <span class="flex-1 font-semibold">{cause.name}</span>
-        <span class="w-16" aria-hidden="true"
+        <span class="hidden w-16 sm:block" aria-hidden="true"
           ><svg viewBox="0 0 64 8" class="w-16"
             ><rect width="64" height="8" class="fill-base-300" /><rect
               width={64 * cause.probability}
@@ -47,6 +48,7 @@
         <span class="w-24 text-sm">{cause.likely}</span>
       </button>
       {#if shown}
+        {#if cause.replay}<Replay {review} replay={cause.replay} name={cause.name} />{/if}
         <div class="mt-1 grid grid-cols-1 gap-x-6 text-sm sm:grid-cols-2">
           <div>
             <h3 class="font-semibold">For it</h3>
@@ -88,7 +90,8 @@
     </article>
   {/each}
   <p class="quiet text-sm">
-    Odds are our own estimates from common practice: they rank, they do not prove. A motor that failed is
-    reported to its maker, never opened.
+    Each cause is flown as bad as it fits best, and held against what was measured; what was seen counts by
+    our own estimates from common practice. Both rank, they do not prove. A motor that failed is reported to
+    its maker, never opened.
   </p>
 </section>

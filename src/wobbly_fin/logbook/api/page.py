@@ -42,10 +42,12 @@ from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flightlog.residuals import residual_sentences
 from wobbly_fin.rocketry.flightlog.typed import TYPED, check_readouts, question_sentence
 from wobbly_fin.rocketry.learning.explain import learnt_sentences
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.tracking.explain import best_sentences, track_sentences
 from wobbly_fin.rocketry.tracking.stations import Track
 from wobbly_fin.rocketry.units.display import UnitChoice, show
 
+_ONE_SIGMA = 0.683
 _MOST_POINTS = 500
 
 
@@ -142,10 +144,14 @@ def curve_out(log: FlightLog, units: UnitChoice) -> CurveOut | None:
         )
         for name, m in sorted(found.moments.items(), key=lambda item: item[1].time_s)
     ]  # fmt: skip
+    raw = found.series.height_m[keep] - pad
+    fit = found.whole.heights_m(found.series.time_s[keep]) if found.whole is not None else raw[:0]
+    off = raw - fit if len(fit) else fit
     return CurveOut(
         time_s=t[keep].round(3).tolist(), height_m=path.height_m[keep].round(2).tolist(), speed_m_s=path.speed_m_s[keep].round(2).tolist(),
         acceleration_m_s2=path.acceleration_m_s2[keep].round(2).tolist(), raw_time_s=t[keep].round(3).tolist(),
-        raw_height_m=(found.series.height_m[keep] - pad).round(2).tolist(), moments=moments,
+        raw_height_m=raw.round(2).tolist(), moments=moments, fit_height_m=fit.round(2).tolist(), off_fit_m=off.round(2).tolist(),
+        off_by=say("log-off-fit", off=show(float(np.quantile(np.abs(off), _ONE_SIGMA)), "height", units)) if len(off) else "",
     )  # fmt: skip
 
 

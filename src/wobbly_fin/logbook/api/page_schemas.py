@@ -20,7 +20,10 @@ class MomentOut(Schema):
 
 
 class CurveOut(Schema):
-    """A measured path from launch: smoothed, thinned for drawing; and what the file itself says beside it."""
+    """A measured path from launch: smoothed, thinned for drawing; what the file itself says beside it; the whole flight fitted to it.
+
+    `off_fit_m`: how far each height the file says lies above the fit; `off_by` how far that is for two in three, in words.
+    """
 
     time_s: list[float]
     height_m: list[float]
@@ -28,6 +31,9 @@ class CurveOut(Schema):
     acceleration_m_s2: list[float]
     raw_time_s: list[float]
     raw_height_m: list[float]
+    fit_height_m: list[float]
+    off_fit_m: list[float]
+    off_by: str
     moments: list[MomentOut]
 
 

@@ -5,33 +5,42 @@ from typing import Any
 
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.api.drawn import drawn_out
+from wobbly_fin.logbook.api.page import curve_out
 from wobbly_fin.logbook.api.review_schemas import (
     AskedOut,
     CertificationOut,
     ChainLinkIO,
     FindingIO,
+    FlownPathOut,
     MotorDelayOut,
     RankedOut,
     RepairOut,
+    ReplayFigureOut,
+    ReplayOut,
     ReviewedPartOut,
     ReviewOut,
     StatisticsOut,
     SummaryOut,
     TeardownOut,
 )  # fmt: skip
-from wobbly_fin.logbook.clues import clues_of
+from wobbly_fin.logbook.clues import Flown, clues_of, flown_of
 from wobbly_fin.logbook.learnt import open_repairs
+from wobbly_fin.logbook.measured import measured
 from wobbly_fin.logbook.models import Flight, Review, Teardown
 from wobbly_fin.rocketry.airframe.layout import lay_out
 from wobbly_fin.rocketry.airframe.parts import PART_TYPES
+from wobbly_fin.rocketry.altimetry.explain import READOUT_NAMES
 from wobbly_fin.rocketry.building.repairs import DAMAGES
 from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.failures.causes import CAUSES, PHASES
 from wobbly_fin.rocketry.failures.chain import PART_STATES, Link, proposed_chain
 from wobbly_fin.rocketry.failures.clues import CLUES
-from wobbly_fin.rocketry.failures.explain import advice_sentence, chain_sentence, likelihood
+from wobbly_fin.rocketry.failures.explain import advice_sentence, chain_sentence, likelihood, replay_sentence
+from wobbly_fin.rocketry.failures.replay import Replay
 from wobbly_fin.rocketry.failures.review import Ranked, questions, rank
 from wobbly_fin.rocketry.failures.teardown import JOINTS, WENT, Finding, advise
+from wobbly_fin.rocketry.flight.flight import Flight as FlightOf
+from wobbly_fin.rocketry.flight.path import Path
 from wobbly_fin.rocketry.flightlog.outcomes import LANDINGS, OPENINGS, succeeded
 from wobbly_fin.rocketry.flightlog.statistics import FlightLine, Summary, summaries
 from wobbly_fin.rocketry.learning.delays import DelayLearnt
@@ -45,15 +54,16 @@ from wobbly_fin.site.seen import version_of
 from wobbly_fin.workshop.models import Build
 
 _SHOWN_CAUSES = 6
+_LOUD = 0.2  # of a replay’s weight, before it is said to speak for or against
 
 
-def review_out(flight: Flight) -> ReviewOut:
+def review_out(flight: Flight, units: UnitChoice) -> ReviewOut:
     """A review as it stands; an empty one where none was begun."""
     row = Review.objects.filter(flight=flight).first() or Review(flight=flight)
-    known = clues_of(flight)
+    found, known, log = flown_of(flight), clues_of(flight), measured(flight).log
     evidence = known | row.answers
-    ranked = rank(evidence)
-    useful = set(questions(evidence))
+    ranked = rank(evidence, found.causes)
+    useful = set(questions(evidence, flown=found.causes))
     file = read_rocket_file(flight.rocket_snapshot.content)
     links = tuple(Link(**(link | {"from_keys": tuple(link["from_keys"])})) for link in row.chain)
     shown = [r for i, r in enumerate(ranked) if i < _SHOWN_CAUSES or r.key == row.cause]
@@ -73,7 +83,7 @@ def review_out(flight: Flight) -> ReviewOut:
         questions=[
             AskedOut(key=key, question=CLUES[key].question, answer=row.answers.get(key), useful=key in useful) for key in asked
         ],
-        causes=[_ranked(r) for r in shown],
+        causes=[_ranked(r, found, units) for r in shown],
         parts=[
             ReviewedPartOut(
                 key=str(p.id), name=getattr(p, "name", "") or _word(p.type), type=p.type, state=row.parts.get(str(p.id), ""),
@@ -91,16 +101,42 @@ def review_out(flight: Flight) -> ReviewOut:
         drawn=[] if file.is_quick else drawn_out(lay_out(file.to_airframe())),
         phase=row.phase or (CAUSES[row.cause].phase if row.cause in CAUSES else ""),
         phase_told=bool(row.phase), separated=row.separated, decided=row.decided_at is not None,
+        curve=curve_out(log, units) if log is not None else None,
+        planned=None if found.planned is None else _path(found.planned, found.forecast),
     )  # fmt: skip
 
 
-def _ranked(r: Ranked) -> RankedOut:
+def _ranked(r: Ranked, found: Flown, units: UnitChoice) -> RankedOut:
     reasons = tuple(s.sentence for s in r.speaks_for[:3])
+    replay = found.causes.of.get(r.key)
+    told = None if replay is None else _replay(replay, found, units)
+    by_flight = found.causes.weight(r.key)
+    said = [told.said] if told is not None and found.measured.tells else []
     return RankedOut(
         key=r.key, name=r.cause.name, phase=PHASES[r.cause.phase], likely=likelihood(r.probability), probability=r.probability, kind=r.cause.kind,
-        speaks_for=[s.sentence for s in r.speaks_for], speaks_against=[s.sentence for s in r.speaks_against], inspect=list(r.cause.inspect),
+        speaks_for=[*(said if by_flight > _LOUD else []), *(s.sentence for s in r.speaks_for)],
+        speaks_against=[*(said if by_flight < -_LOUD else []), *(s.sentence for s in r.speaks_against)], inspect=list(r.cause.inspect),
         change=list(r.cause.change), check=r.cause.check, repair=r.cause.repair, chain=[_link(x) for x in proposed_chain(r.key, reasons)],
+        replay=told,
     )  # fmt: skip
+
+
+def _replay(replay: Replay, found: Flown, units: UnitChoice) -> ReplayOut:
+    return ReplayOut(
+        **_path(replay.path, replay.flight).model_dump(), said=replay_sentence(replay, found.measured),
+        figures=[
+            ReplayFigureOut(
+                label=READOUT_NAMES[h.name][0], flown=show(h.flown, READOUT_NAMES[h.name][1], units),
+                measured=show(h.measured, READOUT_NAMES[h.name][1], units), fits=h.fits,
+            )
+            for h in replay.held
+        ],
+    )  # fmt: skip
+
+
+def _path(path: Path, flight: FlightOf) -> FlownPathOut:
+    left = flight.liftoff_time_s or 0.0
+    return FlownPathOut(time_s=(path.time_s - left).round(3).tolist(), altitude_m=path.altitude_m.round(2).tolist())
 
 
 def _link(link: Link) -> ChainLinkIO:

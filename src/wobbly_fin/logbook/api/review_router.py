@@ -4,6 +4,7 @@ import json
 import uuid
 from typing import Annotated
 
+from django.contrib.auth.models import User
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import File, Query, Router, Status, UploadedFile
 
@@ -23,6 +24,7 @@ from wobbly_fin.logbook.models import Flight, Review, Teardown
 from wobbly_fin.logbook.shared import field_shapes, flight_rows, landing_points
 from wobbly_fin.rocketry.errors import RocketryError, Together
 from wobbly_fin.rocketry.failures.chain import Link
+from wobbly_fin.rocketry.units.display import UnitChoice
 from wobbly_fin.site.downloads import download
 from wobbly_fin.site.errors import ErrorOut
 from wobbly_fin.site.seen import as_seen
@@ -31,10 +33,15 @@ router = Router(tags=["reviews"])
 _BAD = {404: ErrorOut, 409: ErrorOut, 422: ErrorOut}
 
 
+def _units(user: User) -> UnitChoice:
+    return units_of(preferences_of(user))
+
+
 @router.get("/flights/{uuid:key}/review", response={200: ReviewOut, 404: ErrorOut}, operation_id="review")
 def get_review(request: HttpRequest, key: uuid.UUID) -> ReviewOut:
     """A flight's review; an empty one where none was begun."""
-    return review_out(flight_of(person(request), key))
+    user = person(request)
+    return review_out(flight_of(user, key), _units(user))
 
 
 @router.put("/flights/{uuid:key}/review", response={200: ReviewOut, **_BAD}, operation_id="keep_review")
@@ -45,7 +52,7 @@ def put_review(request: HttpRequest, key: uuid.UUID, body: ReviewIn) -> ReviewOu
     repairs, mended = tuple(told.pop("repairs")), tuple(told.pop("mended"))
     with as_seen(request, Review.objects.filter(flight__owner_id=user.pk), key):
         keep_review(user, key, Reviewed(**told, chain=chain, repairs=repairs, mended=mended))
-    return review_out(flight_of(user, key))
+    return review_out(flight_of(user, key), _units(user))
 
 
 @router.delete("/flights/{uuid:key}/review", response={204: None, 404: ErrorOut}, operation_id="bin_review")
@@ -60,7 +67,7 @@ def restore_review(request: HttpRequest, key: uuid.UUID) -> ReviewOut:
     """Take a review out of the bin."""
     user = person(request)
     bin_review(user, key, back=True)
-    return review_out(flight_of(user, key))
+    return review_out(flight_of(user, key), _units(user))
 
 
 @router.post("/flights/{uuid:key}/review/salvage", response={200: ReviewOut, **_BAD}, operation_id="salvage")
@@ -68,7 +75,7 @@ def post_salvage(request: HttpRequest, key: uuid.UUID, body: SalvageIn) -> Revie
     """Put a part that held into the stores."""
     user = person(request)
     salvage(user, key, body.part, body.key)
-    return review_out(flight_of(user, key))
+    return review_out(flight_of(user, key), _units(user))
 
 
 @router.get("/teardowns/{uuid:rocket}", response={200: TeardownOut, 404: ErrorOut}, operation_id="teardown")
@@ -77,14 +84,14 @@ def get_teardown(request: HttpRequest, rocket: uuid.UUID) -> TeardownOut:
     user = person(request)
     if not Rocket.objects.visible_to(user).filter(pk=rocket).exists():
         raise Http404
-    return teardown_out(Teardown.objects.filter(rocket_id=rocket).first(), units_of(preferences_of(user)))
+    return teardown_out(Teardown.objects.filter(rocket_id=rocket).first(), _units(user))
 
 
 @router.put("/teardowns/{uuid:rocket}", response={200: TeardownOut, **_BAD}, operation_id="keep_teardown")
 def put_teardown(request: HttpRequest, rocket: uuid.UUID, body: TeardownIn) -> TeardownOut:
     """Keep what was found."""
     user = person(request)
-    units = units_of(preferences_of(user))
+    units = _units(user)
     with Together() as read:
         found = [read(finding_of, f, i, units) for i, f in enumerate(body.findings)]
     with as_seen(request, Teardown.objects.filter(rocket__owner_id=user.pk), rocket):
@@ -107,7 +114,7 @@ def get_statistics(
     user = person(request)
     rows = Flight.objects.visible_to(user).select_related("rocket")
     rows = rows.filter(**({"rocket_id": rocket} if rocket else {}), **({"flown_on__year": year} if year else {}))
-    return statistics_out(list(rows), delays_of(user), units_of(preferences_of(user)))
+    return statistics_out(list(rows), delays_of(user), _units(user))
 
 
 @router.get("/flights.json", operation_id="flights_json")

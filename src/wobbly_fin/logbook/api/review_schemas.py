@@ -4,6 +4,7 @@ import datetime
 import uuid
 
 from wobbly_fin.hangar.api.schemas import DrawnOut
+from wobbly_fin.logbook.api.page_schemas import CurveOut
 from wobbly_fin.site.schema import Schema, Versioned
 
 
@@ -17,8 +18,31 @@ class ChainLinkIO(Schema):
     part: str = ""
 
 
+class FlownPathOut(Schema):
+    """A flight's height over time, counted from liftoff. [s], [m]"""
+
+    time_s: list[float]
+    altitude_m: list[float]
+
+
+class ReplayFigureOut(Schema):
+    """One figure: with the fault, as measured, and whether the two agree."""
+
+    label: str
+    flown: str
+    measured: str
+    fits: bool
+
+
+class ReplayOut(FlownPathOut):
+    """A cause flown, as bad as explains best what was measured."""
+
+    said: str
+    figures: list[ReplayFigureOut]
+
+
 class RankedOut(Schema):
-    """A cause, how likely, and what speaks for and against it."""
+    """A cause, how likely, what speaks for and against it, and its flight where it can be flown."""
 
     key: str
     name: str
@@ -33,6 +57,7 @@ class RankedOut(Schema):
     check: str
     repair: str
     chain: list[ChainLinkIO]
+    replay: ReplayOut | None
 
 
 class AskedOut(Schema):
@@ -94,6 +119,8 @@ class ReviewOut(Versioned):
     separated: bool | None
     decided: bool
     drawn: list[DrawnOut]
+    curve: CurveOut | None  # its log
+    planned: FlownPathOut | None
 
 
 class ReviewIn(Schema):

@@ -30,8 +30,8 @@ UNITS: dict[Meaning, dict[str, float]] = {
 # Words by which makers and languages call a column; longer ones first so that "baro altitude" is a height.
 _WORDS: tuple[tuple[str, Meaning], ...] = (
     (r"accel|beschl|axial|g-?force|g_load|^a[xyz]?$|^acc|^gs?$|^a[xyz]?[ _(\[]", "acceleration"),
-    (r"alt|height|höhe|hoehe|hauteur|agl|apogee|^h$|^h[ _(\[]|^z$", "height"),
-    (r"press|druck|baro|^p$|^p[ _(\[]", "pressure"),
+    (r"alt|height|höhe|hoehe|hauteur|agl|apogee|^h$|^h[ _(\[]|^z$|^(m|met(re|er)s?|ft|feet)$", "height"),
+    (r"press|druck|baro|^p$|^p[ _(\[]|^[hk]?pa$", "pressure"),
     (r"veloc|speed|geschw|vitesse|^v$|^v[ _(\[]", "speed"),
     (r"temp", "temperature"),
     (r"time|zeit|temps|clock|stamp|^t$|^t[ _(\[+]|^ms$|^s$|^sec|seconds?$|millis|elapsed", "time"),

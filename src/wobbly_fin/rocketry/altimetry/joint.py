@@ -1,7 +1,7 @@
 """Which whole flight explains a log: from what the search saw of it, to the moments and figures of the flight that fits best."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 
@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.altimetry.fall_fit import fit_knee
 from wobbly_fin.rocketry.altimetry.search import EVENTS, Basis, EventName, Moment, Search
 from wobbly_fin.rocketry.altimetry.series import Floats
 from wobbly_fin.rocketry.altimetry.whole_fit import Known, Settled, fit_whole
-from wobbly_fin.rocketry.altimetry.whole_model import BURN_S, DRAG, EJECT_S, MAIN_S, RATE, RATE_2
+from wobbly_fin.rocketry.altimetry.whole_model import BURN_S, DRAG, EJECT_S, MAIN_S, RATE, RATE_2, fly_model
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 
 NEVER_S = 1e11
@@ -36,10 +36,19 @@ class WholeFlight:
     figures : dict
         Name → (value, standard deviation); only what the log holds. Names as in `Readout`, and the moments on the log's clock.
     opened : bool or None
+    shape : array
+        The fitted flight's parameters; see `whole_model`.
     """
 
     figures: dict[str, tuple[float, float]]
     opened: bool | None
+    shape: Floats = field(compare=False)
+
+    def heights_m(self, time_s: Floats) -> Floats:
+        """Heights the fitted flight reads at rising times on the file's clock, above the pad. [m]"""
+        read = np.empty((len(time_s), 2))
+        fly_model(self.shape, np.ascontiguousarray(time_s), read)
+        return read[:, 0]
 
     def moments(self, on: Search) -> dict[EventName, Moment]:
         """On the file's clock; what was felt or jumped keeps its own mark."""
@@ -95,7 +104,7 @@ def whole_flight(on: Search) -> WholeFlight | None:
         }
     spread = {n: (v, math.hypot(sd, more.get(n, 0.0))) for n, (v, sd) in told.items() if n not in gone}
     figures = {n: both for n, both in spread.items() if all(map(math.isfinite, both))}
-    return WholeFlight(figures=figures, opened=opened)
+    return WholeFlight(figures=figures, opened=opened, shape=whole.p)
 
 
 def _best(on: Search) -> tuple[Settled | None, bool | None]:

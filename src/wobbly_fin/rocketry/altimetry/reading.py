@@ -15,6 +15,7 @@ from wobbly_fin.rocketry.constants import FOOT_M, STANDARD_GRAVITY_M_S2
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
 _OTHER = 2.2  # times as high as told, or that much lower: another flight's
+_LOW = 0.6  # of the height expected
 _FREE_FALL_BAND = (0.75, 2.2)  # deceleration just before the top ÷ g that is believed: drag adds to it, gusts blur it
 
 
@@ -93,7 +94,7 @@ def flight_of(
 ) -> FlightLog:  # fmt: skip
     """The same from a table read before."""
     guessed = read_columns(table, columns)
-    series, guessed = _in_best_unit(table, guessed, expected.air_c if expected else None)
+    series, guessed = _in_best_unit(table, guessed, expected)
     stretches = find_flights(series)
     highest = float(np.quantile(series.height_m, 0.999) - np.median(series.height_m[:10]))
     notes = list(series.notes)
@@ -153,8 +154,12 @@ def _on_the_clock(found: Found, placed: dict[EventName, float]) -> dict[EventNam
     return out
 
 
-def _in_best_unit(table: LogTable, columns: tuple[Column, ...], air_c: float | None) -> tuple[Series, tuple[Column, ...]]:
-    """The series, with a height whose unit nothing names tried against free fall: just before the top a rocket slows by about g."""
+def _in_best_unit(table: LogTable, columns: tuple[Column, ...], expected: Expected | None) -> tuple[Series, tuple[Column, ...]]:
+    """The series, with a height whose unit nothing names tried against free fall: just before the top a rocket slows by about g.
+
+    What opened on the way up slows it by several g and looks like feet: where the flight expected went higher than the metres already, it is metres.
+    """
+    air_c = expected.air_c if expected else None
     series = series_of(table, columns, air_c)
     height = column_for(columns, "height")
     if height is None or height.unit_from != "usual":
@@ -164,12 +169,20 @@ def _in_best_unit(table: LogTable, columns: tuple[Column, ...], air_c: float | N
         return series, columns
     best: tuple[float, str, Basis] = (abs(found / STANDARD_GRAVITY_M_S2 - 1.1), "m", "free_fall")
     feet = found * FOOT_M / STANDARD_GRAVITY_M_S2
-    if abs(feet - 1.1) < best[0] and feet > _FREE_FALL_BAND[0]:
+    if abs(feet - 1.1) < best[0] and feet > _FREE_FALL_BAND[0] and not _right_in_metres(series, expected):
         best = (abs(feet - 1.1), "ft", "free_fall")
     elif not _FREE_FALL_BAND[0] < found / STANDARD_GRAVITY_M_S2 < _FREE_FALL_BAND[1]:
         return series, columns
     used = tuple(in_unit(c, best[1], best[2]) if c is height else c for c in columns)
     return (series_of(table, used, air_c) if best[1] != "m" else series), used
+
+
+def _right_in_metres(series: Series, expected: Expected | None) -> bool:
+    """Whether what it rose, read as metres, is far below the flight expected already: in feet it would be lower still."""
+    if expected is None or not expected.apogee_m:
+        return False
+    rose = float(np.quantile(series.height_m, 0.999) - np.median(series.height_m[:10]))
+    return rose < _LOW * expected.apogee_m
 
 
 def _slowing(series: Series) -> float | None:

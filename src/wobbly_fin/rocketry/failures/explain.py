@@ -1,7 +1,10 @@
 """Reviews and teardowns in words."""
 
+from wobbly_fin.rocketry.altimetry.explain import READOUT_NAMES
 from wobbly_fin.rocketry.failures.chain import Link, last, roots
+from wobbly_fin.rocketry.failures.replay import Measured, Replay
 from wobbly_fin.rocketry.failures.teardown import JOINTS, Advice
+from wobbly_fin.rocketry.messages import say
 from wobbly_fin.rocketry.words import capital, uncapital
 
 
@@ -11,6 +14,16 @@ def likelihood(probability: float) -> str:
         if probability >= least:
             return word
     return "hardly"
+
+
+def replay_sentence(replay: Replay, measured: Measured) -> str:
+    """Whether a cause, flown, does what was measured; with nothing measured, that."""
+    if not measured.tells:
+        return say("replay-alone")
+    if measured.opened is not None and measured.opened is not replay.opened:
+        return say("replay-open") if replay.opened else say("replay-shut")
+    other = [READOUT_NAMES[h.name][0] for h in replay.held if not h.fits]
+    return say("replay-partly", figures=", ".join(other)) if other else say("replay-fits")
 
 
 def chain_sentence(links: tuple[Link, ...]) -> str:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.causes import CAUSES, Cause
 from wobbly_fin.rocketry.failures.clues import CLUES, Clue
+from wobbly_fin.rocketry.failures.replay import NO_REPLAYS, Replays
 
 Evidence = Mapping[str, bool]
 _LEAST, _MOST = 0.005, 0.995
@@ -46,13 +47,15 @@ class Ranked:
     speaks_against: tuple[Says, ...]
 
 
-def rank(evidence: Evidence) -> tuple[Ranked, ...]:
+def rank(evidence: Evidence, flown: Replays = NO_REPLAYS) -> tuple[Ranked, ...]:
     """Every cause, likeliest first.
 
     Parameters
     ----------
     evidence : mapping
         Clue to whether it is true; what is not known is left out.
+    flown : Replays
+        Every cause flown and held against what was measured. What the log says by limits is then not counted on top, only that it left.
 
     Raises
     ------
@@ -63,10 +66,11 @@ def rank(evidence: Evidence) -> tuple[Ranked, ...]:
     if unknown:
         raise RocketryError("evidence", f"names {min(unknown)!r}, which is no clue known here")
     scores, said = {}, {}
+    counts = {c: true for c, true in evidence.items() if not flown.of or CLUES[c].source != "log" or c == "log_left"}
     for key, cause in CAUSES.items():
-        says = _heard([_says(cause, clue, true) for clue, true in evidence.items()])
+        says = _heard([_says(cause, clue, true) for clue, true in counts.items()])
         said[key] = says
-        scores[key] = math.log(cause.prior) + sum(s.weight for s in says)
+        scores[key] = math.log(cause.prior) + sum(s.weight for s in says) + flown.weight(key)
     out = ruled_out(evidence)
     # Evidence that contradicts itself rules everything out: then nothing of it does.
     if len(out) < len(CAUSES) - 1:
@@ -94,9 +98,9 @@ def ruled_out(evidence: Evidence) -> frozenset[str]:
     )
 
 
-def questions(evidence: Evidence, most: int = 6) -> tuple[str, ...]:
+def questions(evidence: Evidence, most: int = 6, flown: Replays = NO_REPLAYS) -> tuple[str, ...]:
     """What to ask next: the open questions whose answers would tell the likeliest causes apart best, in the order of a flight."""
-    ranked = rank(evidence)
+    ranked = rank(evidence, flown)
     likely = [r for r in ranked[:8] if r.probability > 0.01]
     worth = {}
     for name, clue in CLUES.items():
