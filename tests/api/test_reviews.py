@@ -30,6 +30,21 @@ def test_answers_change_the_ranking_and_what_is_asked_next(hedda: Person) -> Non
     assert after["causes"][0]["inspect"] and after["causes"][0]["chain"][0]["evidence"]
 
 
+def test_every_cause_is_flown_and_held_against_the_height_that_was_measured(hedda: Person) -> None:
+    rocket, path = failed(hedda, opening="after_apogee", landing="damaged", height="")
+    bare = hedda.get(path)
+    top = max(bare["planned"]["altitude_m"])
+    jammed = next(c for c in bare["causes"] if c["replay"])
+    assert "Nothing was measured" in jammed["replay"]["said"] and not jammed["replay"]["figures"]
+    low = hedda.get(failed(hedda, rocket, opening="after_apogee", landing="damaged", height=f"{0.4 * top:.0f} m")[1])
+    high = hedda.get(failed(hedda, rocket, opening="after_apogee", landing="damaged", height=f"{top:.0f} m")[1])
+    assert low["causes"][0]["key"] != high["causes"][0]["key"]
+    fits, unfit = low["causes"][0], next(c for c in high["causes"] if c["replay"] and c["replay"]["figures"])
+    (figure,) = fits["replay"]["figures"]
+    assert figure["label"] == "peak height" and figure["fits"] and any("every figure agrees" in s for s in fits["speaks_for"])
+    assert max(fits["replay"]["altitude_m"]) < 0.7 * top and unfit["replay"]["time_s"][0] <= 0.0
+
+
 def test_the_flights_own_configuration_and_weather_speak_too(hedda: Person) -> None:
     hedda.call("PUT", "/conditions", {"typed": {"wind": "8 m/s", "temperature": "1 C"}})
     _, path = failed(hedda)

@@ -188,9 +188,8 @@
       <path
         clip-path={`url(#${uid}-plot)`}
         d={path(curve.raw_time_s, fit)}
-        class="stroke-base-100 fill-none"
-        stroke-width="1"
-        stroke-dasharray="1 3"
+        class="stroke-base-content fill-none"
+        stroke-width="0.8"
       />
       <text x={left} y={height + 9} class="fill-base-content text-[12px]">off the fit, {unit.symbol}</text>
       {#each [1, 0, -1] as side (side)}
@@ -311,7 +310,11 @@
         /></svg
       >forecast</span
     >{/if}
-  {#if off.length && curve}<span class="quiet">{curve.off_by}</span>{/if}
+  {#if off.length && curve}<span class="inline-flex items-center gap-1.5"
+      ><svg width="26" height="8" aria-hidden="true"
+        ><line x1="0" x2="26" y1="4" y2="4" class="stroke-base-content" stroke-width="0.8" /></svg
+      >fitted: {curve.off_by}</span
+    >{/if}
   {#if replay}<span class="inline-flex items-center gap-1.5"
       ><svg width="26" height="8" aria-hidden="true"
         ><line x1="0" x2="26" y1="4" y2="4" class="stroke-error" stroke-width="2.4" /></svg

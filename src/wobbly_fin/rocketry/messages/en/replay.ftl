@@ -8,4 +8,4 @@ replay-alone = This is how it would have flown with this fault. Nothing was meas
 
 ## The flight fitted to a log. $off with its unit.
 
-log-off-fit = two in three heights lie within { $off } of the fitted flight
+log-off-fit = two in three heights within { $off } of it
