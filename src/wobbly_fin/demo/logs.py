@@ -24,7 +24,7 @@ from wobbly_fin.standins.altimeter import written
 # Flights, by their number in the scenario, with a log: how the device wrote it, and how much later than planned the charge fired. [s]
 LOGGED: dict[int, tuple[str, float]] = {
     1: ("plain", 0.2), 3: ("comma", 0.3), 6: ("feet", -0.1), 9: ("pressure", 0.3), 12: ("plain", 0.2), 15: ("feet", 0.5), 16: ("plain", 0.4),
-    17: ("plain", 0.9), 18: ("pressure", 0.1), 19: ("plain", 0.3),
+    17: ("plain", 0.9), 18: ("pressure", 0.1), 19: ("plain", 0.3), 26: ("plain", 0.0),
 }  # fmt: skip
 READ_OUT: dict[int, dict[str, str]] = {
     8: {
