@@ -1,5 +1,6 @@
 """A rocket's recovery as a whole: every answer moves with what it hangs on; two events, two bays, no bay at all."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import replace
 
@@ -17,7 +18,7 @@ from wobbly_fin.rocketry.canopies.canopy import Canopy, descent_rate_m_s, termin
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.flight.sequence import Sequence as Order
 from wobbly_fin.rocketry.recovery import explain
-from wobbly_fin.rocketry.recovery.bays import Climb, MotorAboard
+from wobbly_fin.rocketry.recovery.bays import Climb, FilledBay, MotorAboard
 from wobbly_fin.rocketry.recovery.cases import Moment
 from wobbly_fin.rocketry.recovery.drawer import Spare, options
 from wobbly_fin.rocketry.recovery.plan import ChargeWish, GroundTest, RecoveryPlan
@@ -226,3 +227,20 @@ def test_a_stronger_charge_parts_harder_and_pulls_at_everything() -> None:
     assert 4.0 < usual.bays[0].parting_m_s < 9.0  # what throws a nose one to four metres up, by v² = 2 g h
     assert double.bays[0].parting_m_s == pytest.approx(2**0.5 * usual.bays[0].parting_m_s)
     assert double.cases[0].loads.taut_n > usual.cases[0].loads.taut_n
+
+
+def test_an_altimeter_s_charge_as_loaded_parts_by_what_it_pushes_beyond_what_holds() -> None:
+    """p A − what holds, along the shoulder: v² goes with that, and the stronger of charge and reserve counts."""
+
+    def bay(wish: ChargeWish) -> FilledBay:
+        return asked(airframe("Old Bellwether"), RecoveryPlan(sequence=TWO, main=wish)).bays[0]
+
+    plain = bay(ChargeWish())
+    assert plain.push is not None
+    asks, held, throw = plain.push.charge_kg, plain.push.held_n, plain.push.force_n
+    as_asked, double = bay(ChargeWish(charge_kg=asks)), bay(ChargeWish(charge_kg=2 * asks))
+    assert as_asked.parting_m_s == pytest.approx(plain.parting_m_s)
+    assert double.parting_m_s == pytest.approx(plain.parting_m_s * math.sqrt((2 * (throw + held) - held) / throw))
+    reserve = bay(ChargeWish(charge_kg=asks, backup=True, backup_kg=2 * asks))
+    assert reserve.parting_m_s == pytest.approx(double.parting_m_s)
+    assert bay(ChargeWish(charge_kg=asks, backup_kg=2 * asks)).parting_m_s == pytest.approx(plain.parting_m_s)

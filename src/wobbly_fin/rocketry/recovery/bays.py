@@ -24,6 +24,7 @@ from wobbly_fin.rocketry.recovery.ejection import (
     PinsWanted,
     Push,
     bay_volume_m3,
+    charge_throw_n,
     motor_charge,
     nose_fit,
     pins_wanted,
@@ -181,7 +182,10 @@ def _bay(asked: Asked, number: int, inside: Sequence[Placed[CanopyPack]], event:
     if by_altimeter:
         pin = closure.pin if closure is not None else "2-56"
         push = wanted(bay.bore_m, volume, force_n=wish.throw_n, pins=pins, pin=pin, friction_n=held)
-        parting = parting_speed_m_s(wish.throw_n, bay.fore_m - host.fore_m, forward, rest) or PARTING_M_S
+        # The stronger of two charges is what the cord must bear.
+        loaded = max((c for c in (wish.charge_kg, wish.backup_kg if wish.backup else None) if c is not None), default=None)
+        throws = wish.throw_n if loaded is None else charge_throw_n(loaded, bay.bore_m, volume, push.held_n)
+        parting = parting_speed_m_s(throws, bay.fore_m - host.fore_m, forward, rest) or PARTING_M_S
     reached = next((o for o in asked.openings if o.source == "motor_charge"), None)
     # Gas that never gets here pushes nothing: no word then of whether it would be enough.
     arrives = reached is not None and (reached.works or reached.push_n is not None)
@@ -190,7 +194,9 @@ def _bay(asked: Asked, number: int, inside: Sequence[Placed[CanopyPack]], event:
         own = motor_charge(asked.motor.case_m, bay.bore_m, volume, joint, told_kg=plan.motor_charge_kg, motors=asked.motor.count)
         if not by_altimeter:
             parting = parting_speed_m_s(own.parting_n, shoulder, forward, rest)
-    charge = own.charge_kg if own is not None and not by_altimeter else push.charge_kg if push is not None else 0.0
+    charge = (
+        own.charge_kg if own is not None and not by_altimeter else wish.charge_kg or (push.charge_kg if push is not None else 0.0)
+    )
     shield = protection_length_m(plan.protection, bay.bore_m, charge)
     packed, kinds = _filled(asked, bay, host, cords, inside, shield)
     return FilledBay(

@@ -150,6 +150,11 @@ def pressure_pa(charge: float, volume_m3: float) -> float:
     return charge * GAS_J_KG / volume_m3
 
 
+def charge_throw_n(charge: float, bore_m: float, volume_m3: float, held_n: float) -> float:
+    """What a charge as loaded throws out with, over what holds the joint; nothing where it does not part it. [kg], [N]"""
+    return max(pressure_pa(charge, volume_m3) * math.pi / 4 * bore_m**2 - held_n, 0.0)
+
+
 def wanted(bore_m: float, volume_m3: float, *, force_n: float, pins: int = 0, pin: str = "2-56", friction_n: float = 0.0) -> Push:
     """Pressure and charge that part a bay: force to spare on the bulkhead, over pins and friction.
 
