@@ -18,7 +18,7 @@ from typing import Any
 import numpy as np
 from tests.sources.eight_rockets import CASES
 
-from bench import air, board, building, page, read_logs, shapes
+from bench import air, bands, board, building, page, read_logs, shapes
 from bench.lean_scipy import Lean, lean_of, worst_error
 from wobbly_fin.rocketry.airframe.mount import Mount
 from wobbly_fin.rocketry.canopies.canopy import Canopy
@@ -172,6 +172,7 @@ def main() -> None:
     air.main()
     building.main()
     read_logs.main()
+    bands.main()
     page.main()
     board.main()
     subprocess.run([sys.executable, "-m", "bench.saturday"], check=True)

@@ -140,3 +140,13 @@ def test_a_lesson_s_day_is_said_as_people_say_it() -> None:
     assert (
         lesson_sentence(Lesson(on=datetime.date(2027, 3, 5), cause="gone since", own="Look twice")) == "5 March 2027. Look twice"
     )
+
+
+def test_metal_that_gave_way_wants_grip_or_a_closed_eye() -> None:
+    found = advise(
+        [Finding(joint="rivets", name="rivet 2", went="pulled", force_n=40.0), Finding(joint="eye", name="fore eye", went="bent")]
+    )
+    assert [(a.joint, a.code) for a in found] == [("rivets", "pulled_out"), ("eye", "bent_open")]
+    first, second = (advice_sentence(a) for a in found)
+    assert "rivet 2" in first and "deeper" in first and "closed one" in second
+    assert advise([Finding(joint="motor_tube", name="motor tube", went="held")])[0].code == "strong_enough"

@@ -39,6 +39,8 @@ def chain_sentence(links: tuple[Link, ...]) -> str:
 
 def advice_sentence(advice: Advice) -> str:
     """What to do at the next build, and which finding says so."""
+    if advice.code in ("pulled_out", "bent_open"):
+        return say(f"teardown-{advice.code.replace('_', '-')}", joint=JOINTS[advice.joint], who=", ".join(advice.because))
     joint, who = JOINTS[advice.joint], ", ".join(advice.because)
     return {
         "glue_reaches": f"Glue reached only {advice.value:.0%} of a {joint} ({who}): put it where the joint is, slide or rub it in, and look from both sides.",

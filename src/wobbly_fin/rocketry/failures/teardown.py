@@ -6,14 +6,17 @@ from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 
-JointKind = Literal["fin_root", "fin_fillet", "ring", "coupler", "anchor", "lug"]
-Went = Literal["glue", "paper", "wood", "held"]
+JointKind = Literal["fin_root", "fin_fillet", "ring", "coupler", "anchor", "lug", "motor_tube", "baffle", "rivets", "eye"]
+Went = Literal["glue", "paper", "wood", "held", "pulled", "bent"]
 JOINTS: dict[JointKind, str] = {
     "fin_root": "fin root", "fin_fillet": "fin fillet", "ring": "centring ring", "coupler": "coupler", "anchor": "cord anchor", "lug": "launch lug",
+    "motor_tube": "motor tube", "baffle": "baffle", "rivets": "rivet or screw", "eye": "eye",
 }  # fmt: skip
 WENT: dict[Went, str] = {
     "glue": "in the glue line", "paper": "in the paper’s skin", "wood": "in the wood", "held": "not at all",
+    "pulled": "pulled out of what held it", "bent": "bent or opened",
 }  # fmt: skip
+_METAL: tuple[tuple[Went, Literal["pulled_out", "bent_open"]], ...] = (("pulled", "pulled_out"), ("bent", "bent_open"))
 _POOR, _GOOD, _UNEVEN = 0.6, 0.85, 0.6
 
 
@@ -62,7 +65,7 @@ class Advice:
     """What the findings advise for the next build: about which joint, what to do, and the finding behind it. Codes and figures."""
 
     joint: JointKind
-    code: Literal["scuff_and_rub", "glue_reaches", "even_them_out", "strong_enough", "skin_off"]
+    code: Literal["scuff_and_rub", "glue_reaches", "even_them_out", "strong_enough", "skin_off", "pulled_out", "bent_open"]
     value: float
     because: tuple[str, ...]
 
@@ -71,7 +74,7 @@ def advise(findings: Sequence[Finding]) -> tuple[Advice, ...]:
     """Per kind of joint what its findings say together, the most urgent first.
 
     A joint that goes in the glue line was never wetted or never keyed; one that goes in the paper’s skin was stronger than the paper;
-    one that goes in the wood cannot be glued better.
+    one that goes in the wood cannot be glued better. Metal that pulls out wants more grip; an eye that opens, a closed one.
     """
     out: list[Advice] = []
     for joint in JOINTS:
@@ -89,6 +92,9 @@ def advise(findings: Sequence[Finding]) -> tuple[Advice, ...]:
         if any(f.went == "paper" for f in these):
             torn = tuple(f.name for f in these if f.went == "paper")
             out.append(Advice(joint=joint, code="skin_off", value=len(torn) / len(these), because=torn))
+        for went, code in _METAL:
+            if names := tuple(f.name for f in these if f.went == went):
+                out.append(Advice(joint=joint, code=code, value=min(forces, default=0.0), because=names))
         if len(forces) > 1 and min(forces) < _UNEVEN * max(forces):
             weakest = min((f for f in these if f.force_n is not None), key=lambda f: f.force_n or 0.0)
             out.append(Advice(joint=joint, code="even_them_out", value=min(forces) / max(forces), because=(weakest.name,)))
@@ -98,5 +104,13 @@ def advise(findings: Sequence[Finding]) -> tuple[Advice, ...]:
             and any(f.went for f in these)
         ):
             out.append(Advice(joint=joint, code="strong_enough", value=1.0, because=tuple(f.name for f in these)))
-    urgent = {"glue_reaches": 0, "scuff_and_rub": 1, "even_them_out": 2, "skin_off": 3, "strong_enough": 4}
+    urgent = {
+        "glue_reaches": 0,
+        "scuff_and_rub": 1,
+        "pulled_out": 2,
+        "bent_open": 3,
+        "even_them_out": 4,
+        "skin_off": 5,
+        "strong_enough": 6,
+    }
     return tuple(sorted(out, key=lambda a: urgent[a.code]))

@@ -9,3 +9,8 @@ replay-alone = This is how it would have flown with this fault. Nothing was meas
 ## The flight fitted to a log. $off with its unit.
 
 log-off-fit = two in three heights within { $off } of it
+
+## What a rocket cut open advises. $joint its kind, $who which ones.
+
+teardown-pulled-out = A { $joint } pulled out of what held it ({ $who }): put in more of them, deeper, with wood or a doubled wall behind.
+teardown-bent-open = An { $joint } was bent or opened ({ $who }): take a closed one of a larger size, and a cord with more stretch.
