@@ -8,7 +8,7 @@ import pytest
 
 from tests.api.conftest import Person
 from tests.api.test_air import ground, stand
-from tests.api.test_shape import built_up
+from tests.api.test_shape import Bench, built_up
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.logbook.learnt import lessons_of, open_repairs
 from wobbly_fin.workshop.models import BuildEvent
@@ -203,3 +203,20 @@ def test_a_teardown_advises_and_is_kept_by_joint(hedda: Person, rival: Person) -
     assert mine["findings"][0]["force"] == "4.946 lbf"
     again = hedda.call("PUT", path, {"on": mine["day"], "findings": mine["findings"], "remarks": mine["remarks"]})[1]
     assert again["findings"] == mine["findings"] and again["advice"] == mine["advice"]
+
+
+def test_an_anchor_pulled_out_of_one_rocket_is_known_of_the_next(hedda: Person, rival: Person) -> None:
+    old, new = built_up(hedda), built_up(hedda)
+
+    def anchor(person: Person, rocket: Bench) -> dict[str, Any]:
+        case = person.get(f"{rocket.path}/recovery")["cases"][0]
+        return next(x for x in case["links"] if x["kind"] == "anchor")
+
+    before, others = anchor(hedda, new), built_up(rival)
+    finding = {"joint": "anchor", "name": "patch", "covered": "", "went": "paper", "force": "12 N"}
+    status, _ = hedda.call(
+        "PUT", f"/logbook/teardowns/{old.path.rsplit('/', 1)[1]}", {"on": "2026-05-01", "findings": [finding], "remarks": ""}
+    )
+    after = anchor(hedda, new)
+    assert status == 200 and not before["pulled"] and after["pulled"] and after["holds"] == "12 N"
+    assert after["safety"] < before["safety"] and not anchor(rival, others)["pulled"]

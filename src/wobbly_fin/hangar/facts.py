@@ -15,9 +15,10 @@ from django.http import Http404
 from wobbly_fin.hangar.models import Rocket
 from wobbly_fin.rocketry.failures.lessons import Lesson
 from wobbly_fin.rocketry.learning.rocket_fit import Learnt
+from wobbly_fin.rocketry.recovery.chain import Pulled
 
 _published: dict[str, Callable[..., Any]] = {}
-NAMES = ("with_flights", "learnt", "delays", "lessons", "repairs", "mended_on", "built")
+NAMES = ("with_flights", "learnt", "delays", "lessons", "repairs", "mended_on", "built", "pulled")
 
 
 def publish(name: str, answer: Callable[..., Any]) -> None:
@@ -56,6 +57,12 @@ def delays(user: User) -> dict[tuple[str, float], float]:
 def lessons(row: Rocket) -> tuple[Lesson, ...]:
     """What its reviews ask to be looked at."""
     found: tuple[Lesson, ...] = _published["lessons"](row)
+    return found
+
+
+def pulled(user: User) -> tuple[Pulled, ...]:
+    """What anchors and eyes of a person's rockets held when they were cut open."""
+    found: tuple[Pulled, ...] = _published["pulled"](user)
     return found
 
 

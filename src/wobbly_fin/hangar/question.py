@@ -104,6 +104,8 @@ def known_rocket(row: Rocket, delays: dict[tuple[str, float], float], file: Rock
     file = read_rocket_file(row.document) if file is None else file
     learnt = facts.learnt(row)
     base = file.to_configuration()
+    if base.plan is not None and (pulled := facts.pulled(row.owner)):
+        base = replace(base, plan=replace(base.plan, pulled=pulled))
     base = base.changed(with_drag_factor(base.rocket, learnt.cd_factor))
     built = facts.built(row)
     return KnownRocket(

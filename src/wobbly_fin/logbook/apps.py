@@ -15,4 +15,5 @@ class LogbookConfig(AppConfig):
         publish("learnt", learnt.learnt_of)
         publish("delays", learnt.delays_in_the_box)
         publish("lessons", learnt.lessons_of)
+        publish("pulled", learnt.pulled_by)
         publish("repairs", learnt.open_repairs)

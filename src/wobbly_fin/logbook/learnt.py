@@ -11,11 +11,12 @@ from django.db import OperationalError
 
 from wobbly_fin.formats.rocket_file import read_rocket_file
 from wobbly_fin.hangar.models import Rocket
-from wobbly_fin.logbook.models import Flight, Review
+from wobbly_fin.logbook.models import Flight, Review, Teardown
 from wobbly_fin.logbook.thaw import thaw
 from wobbly_fin.rocketry.building.repairs import DAMAGES
 from wobbly_fin.rocketry.errors import RocketryError
 from wobbly_fin.rocketry.failures.lessons import Lesson, live_lessons
+from wobbly_fin.rocketry.failures.teardown import Finding, pulled
 from wobbly_fin.rocketry.flightlog.outcomes import succeeded
 from wobbly_fin.rocketry.learning.delays import DelayLearnt, Fired, learn_delay
 from wobbly_fin.rocketry.learning.owner import builder_of
@@ -30,6 +31,7 @@ from wobbly_fin.rocketry.learning.rocket_fit import (
     usual_prior,
 )
 from wobbly_fin.rocketry.motors.motor import Motor
+from wobbly_fin.rocketry.recovery.chain import Pulled
 from wobbly_fin.site.remembered import Remembered
 from wobbly_fin.stores.models import MotorStock
 from wobbly_fin.stores.shelf import also_known, guessed_motors, shelf
@@ -157,6 +159,17 @@ def _batches_in_the_box(user: User) -> dict[str, str]:
     for row in MotorStock.objects.visible_to(user).filter(count__gt=0):
         found.setdefault(keys.get(row.motor_key, ""), set()).add(row.batch)
     return {motor: next(iter(names)) for motor, names in found.items() if len(names) == 1}
+
+
+def pulled_by(user: User) -> tuple[Pulled, ...]:
+    """What anchors and eyes of a person's rockets held when they were cut open, whichever rocket it was."""
+    found: list[Pulled] = []
+    for row in Teardown.objects.filter(rocket__owner=user).select_related("rocket"):
+        file = read_rocket_file(row.rocket.document)
+        parts = {p.type: p for p in file.parts}
+        anchor, nose = getattr(parts.get("anchor"), "kind", "folded_patch"), getattr(parts.get("nose_cone"), "material", "")
+        found += pulled([Finding(**f) for f in row.findings], anchor, nose or "polystyrene")
+    return tuple(sorted(found))
 
 
 def lessons_of(rocket: Rocket) -> tuple[Lesson, ...]:

@@ -15,7 +15,7 @@ from wobbly_fin.rocketry.failures.evidence import Recovery, from_configuration, 
 from wobbly_fin.rocketry.failures.explain import advice_sentence, chain_sentence, likelihood
 from wobbly_fin.rocketry.failures.lessons import GONE_AFTER, Lesson, lesson_sentence, live_lessons
 from wobbly_fin.rocketry.failures.review import rank
-from wobbly_fin.rocketry.failures.teardown import Finding, advise
+from wobbly_fin.rocketry.failures.teardown import Finding, advise, pulled
 from wobbly_fin.rocketry.flight.flight import fly
 from wobbly_fin.rocketry.flight.quick_rocket import QuickRocket
 from wobbly_fin.rocketry.flight.site import Site
@@ -150,3 +150,17 @@ def test_metal_that_gave_way_wants_grip_or_a_closed_eye() -> None:
     first, second = (advice_sentence(a) for a in found)
     assert "rivet 2" in first and "deeper" in first and "closed one" in second
     assert advise([Finding(joint="motor_tube", name="motor tube", went="held")])[0].code == "strong_enough"
+
+
+def test_what_was_pulled_is_known_of_the_next_rocket() -> None:
+    found = pulled(
+        [
+            Finding(joint="anchor", name="patch", went="paper", force_n=41.0), Finding(joint="anchor", name="other patch", went="held", force_n=60.0),
+            Finding(joint="eye", name="nose", went="held", force_n=200.0), Finding(joint="ring", name="aft", went="wood", force_n=90.0),
+            Finding(joint="anchor", name="not pulled", went="glue"),
+        ],
+        "folded_patch", "balsa",
+    )  # fmt: skip
+    assert [(p.link, p.of, p.force_n, p.gave) for p in found] == [
+        ("anchor", "folded_patch", 41.0, True), ("anchor", "folded_patch", 60.0, False), ("eye", "balsa", 200.0, False),
+    ]  # fmt: skip

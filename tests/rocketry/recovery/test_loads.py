@@ -10,7 +10,7 @@ from wobbly_fin.rocketry.air.site_air import SiteAir
 from wobbly_fin.rocketry.canopies.canopy import Canopy
 from wobbly_fin.rocketry.canopies.devices import DEVICES
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery.chain import Rig, loads, next_cord_up, parting_speed_m_s
+from wobbly_fin.rocketry.recovery.chain import LinkLoad, Pulled, Rig, loads, next_cord_up, parting_speed_m_s
 from wobbly_fin.rocketry.recovery.cords import (
     CORDS,
     HARDENS,
@@ -209,3 +209,26 @@ def test_what_fills_slower_pulls_less() -> None:
     canopy = Canopy(diameter_m=0.9)
     forces = [opening_force_n(1.0, canopy, SEA, 25.0, filling_s=t) for t in (0.0, 0.1, 0.3, 0.9)]
     assert forces == sorted(forces, reverse=True) and forces[0] == pytest.approx(1.7 * 0.5 * SEA * canopy.drag_area_m2 * 625)
+
+
+def test_a_link_holds_what_its_like_held_when_it_was_pulled() -> None:
+    """Usual: a folded patch 90 N. One that gave way at 41 says 41, whatever another bore; one that bore 120 says 120, one that bore 60 nothing."""
+
+    cord = (Segment(stuff=CORDS["elastic-6"], length_m=1.6),)
+
+    def anchor(*pulled: tuple[str, float, bool]) -> LinkLoad:
+        rig = Rig(
+            canopy=Canopy(diameter_m=0.6),
+            segments=cord,
+            nose_kg=0.14,
+            body_kg=0.50,
+            anchor="folded_patch",
+            pulled=tuple(Pulled(link="anchor", of=o, force_n=f, gave=g) for o, f, g in pulled),
+        )
+        return next(link for link in loads(rig, 1.2, 10.0).links if link.kind == "anchor")
+
+    assert (anchor().holds_n, anchor().pulled) == (90.0, False)
+    low = anchor(("folded_patch", 120.0, False), ("folded_patch", 41.0, True), ("folded_patch", 55.0, True))
+    assert (low.holds_n, low.pulled) == (41.0, True) and low.safety == pytest.approx(anchor().safety * 41 / 90)
+    assert (anchor(("folded_patch", 120.0, False)).holds_n, anchor(("folded_patch", 60.0, False)).pulled) == (120.0, False)
+    assert anchor(("eye_bolt", 20.0, True)).holds_n == 90.0

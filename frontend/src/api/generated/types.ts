@@ -5414,7 +5414,7 @@ export interface components {
         };
         /**
          * LinkOut
-         * @description A link of the chain, from the canopy down.
+         * @description A link of the chain, from the canopy down; `pulled`: it holds what its like held when a rocket was cut open.
          */
         LinkOut: {
             /** Name */
@@ -5431,6 +5431,8 @@ export interface components {
             safety: number;
             /** Weakest */
             weakest: boolean;
+            /** Pulled */
+            pulled: boolean;
         };
         /**
          * LoadCaseOut

@@ -201,7 +201,7 @@ def _case_out(case: Case, units: UnitChoice) -> LoadCaseOut:
         links=[
             LinkOut(
                 name=x.name, kind=x.kind, load=explain.force(x.load_n, units), holds=explain.force(x.holds_n, units), why=x.why,
-                safety=round(min(x.safety, 99.0), 2), weakest=x is weakest,
+                safety=round(min(x.safety, 99.0), 2), weakest=x is weakest, pulled=x.pulled,
             )
             for x in case.loads.links
         ],

@@ -77,7 +77,7 @@ class BayOut(Schema):
 
 
 class LinkOut(Schema):
-    """A link of the chain, from the canopy down."""
+    """A link of the chain, from the canopy down; `pulled`: it holds what its like held when a rocket was cut open."""
 
     name: str
     kind: str
@@ -86,6 +86,7 @@ class LinkOut(Schema):
     why: str
     safety: float
     weakest: bool
+    pulled: bool
 
 
 class LoadCaseOut(Schema):

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
+from wobbly_fin.rocketry.recovery.chain import Pulled
 
 JointKind = Literal["fin_root", "fin_fillet", "ring", "coupler", "anchor", "lug", "motor_tube", "baffle", "rivets", "eye"]
 Went = Literal["glue", "paper", "wood", "held", "pulled", "bent"]
@@ -68,6 +69,16 @@ class Advice:
     code: Literal["scuff_and_rub", "glue_reaches", "even_them_out", "strong_enough", "skin_off", "pulled_out", "bent_open"]
     value: float
     because: tuple[str, ...]
+
+
+def pulled(findings: Sequence[Finding], anchor: str, nose: str) -> tuple[Pulled, ...]:
+    """What anchors and eyes bore when they were pulled: for the next rocket with such an anchor, or an eye in such a nose."""
+    of: dict[str, tuple[Literal["anchor", "eye"], str]] = {"anchor": ("anchor", anchor), "eye": ("eye", nose)}
+    return tuple(
+        Pulled(link=of[f.joint][0], of=of[f.joint][1], force_n=f.force_n, gave=f.went != "held")
+        for f in findings
+        if f.joint in of and f.force_n is not None and f.went is not None
+    )
 
 
 def advise(findings: Sequence[Finding]) -> tuple[Advice, ...]:

@@ -16,7 +16,7 @@ from wobbly_fin.rocketry.canopies.packing import (
     protection_length_m,
 )
 from wobbly_fin.rocketry.errors import RocketryError
-from wobbly_fin.rocketry.recovery.chain import EYE_AT_M, PARTING_M_S, Rig, parting_speed_m_s
+from wobbly_fin.rocketry.recovery.chain import EYE_AT_M, PARTING_M_S, Pulled, Rig, parting_speed_m_s
 from wobbly_fin.rocketry.recovery.cords import Segment, stuff_of
 from wobbly_fin.rocketry.recovery.ejection import (
     MotorCharge,
@@ -168,7 +168,7 @@ def _bay(asked: Asked, number: int, inside: Sequence[Placed[CanopyPack]], event:
     cords = [c for c in layout.of(Cord) if c.host == number] or [c for c in layout.of(Cord) if c.stage == 0]
     forward = asked.weights.ahead_kg(bay.fore_m)
     rest = max(asked.hanging_kg - forward, 1e-3)
-    rig = _rig(layout, cords, inside[0].part, forward, rest)
+    rig = _rig(layout, cords, inside[0].part, forward, rest, plan.pulled)
     by_altimeter = sequence.at_apogee or not opens_first
     volume, nose = bay_volume_m3(bay.bore_m, bay.length_m), nose_fit(rest)
     wish = plan.main if event == "main" else plan.first
@@ -234,7 +234,9 @@ def _packed_m(asked: Asked, bay: Bay, placed: Placed[CanopyPack]) -> float:
     return placed.part.packed_length_m or packed_length_m(asked.rows[placed.index].mass_kg, bay.bore_m, cloth)
 
 
-def _rig(layout: Layout, cords: Sequence[Placed[Cord]], part: CanopyPack, forward_kg: float, rest_kg: float) -> Rig:
+def _rig(
+    layout: Layout, cords: Sequence[Placed[Cord]], part: CanopyPack, forward_kg: float, rest_kg: float, pulled: tuple[Pulled, ...],
+) -> Rig:  # fmt: skip
     if not cords:
         raise RocketryError("cord", "is missing; nothing joins nose and body. Add one at the Shape station")
     segments = [Segment(stuff=stuff_of(c.part.material), length_m=c.part.length_m) for c in cords]
@@ -251,6 +253,7 @@ def _rig(layout: Layout, cords: Sequence[Placed[Cord]], part: CanopyPack, forwar
         anchor=anchors[0].kind if anchors else "folded_patch",
         nose_base_m=(noses[0].base_diameter_m or EYE_AT_M) if noses else EYE_AT_M,
         nose_material=(noses[0].material or "polystyrene") if noses else "polystyrene",
+        pulled=pulled,
     )
 
 

@@ -1,7 +1,7 @@
 """From canopy to anchor: what each link is pulled with, what it holds, and which gives way first."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from wobbly_fin.rocketry.canopies.canopy import Canopy
@@ -25,9 +25,22 @@ PARTING_M_S = 6.3
 LinkKind = Literal["lines", "cord", "anchor", "eye"]
 
 
+@dataclass(frozen=True, slots=True, order=True, kw_only=True)
+class Pulled:
+    """At what pull a link gave way in a rocket of one's own that was cut open, or, where it did not, what it held. [N]
+
+    `of`: the anchor's school, or what the nose is made of.
+    """
+
+    link: Literal["anchor", "eye"]
+    of: str
+    force_n: float
+    gave: bool
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LinkLoad:
-    """A link of the chain. `why` names the load: opening, or the cord coming taut; `stuff` is a cord's. [N]"""
+    """A link of the chain. `why` names the load: opening, or the cord coming taut; `stuff` is a cord's; `pulled`: one was pulled. [N]"""
 
     kind: LinkKind
     name: str
@@ -35,6 +48,7 @@ class LinkLoad:
     holds_n: float
     why: str
     stuff: CordStuff | None = None
+    pulled: bool = False
 
     @property
     def safety(self) -> float:
@@ -57,6 +71,8 @@ class Rig:
     nose_material : str
     lines : int or None
         Of the canopy; None: usual for its kind.
+    pulled : tuple of Pulled
+        What such anchors and eyes really held.
     """
 
     canopy: Canopy | None
@@ -68,6 +84,7 @@ class Rig:
     nose_material: str = "polystyrene"
     nose_base_m: float = EYE_AT_M
     lines: int | None = None
+    pulled: tuple[Pulled, ...] = ()
 
     def __post_init__(self) -> None:
         if not self.segments:
@@ -133,12 +150,26 @@ def loads(rig: Rig, density_kg_m3: float, speed_m_s: float, parting_m_s: float =
         name = "streamer’s end" if rig.canopy.kind == "streamer" else "canopy lines"
         links.append(LinkLoad(kind="lines", name=name, load_n=opening, holds_n=holds, why="the canopy opening"))
     eye = NOSE_EYE_N.get(rig.nose_material, OTHER_EYE_N) * max(1.0, rig.nose_base_m / EYE_AT_M) ** 2
-    links.append(LinkLoad(kind="eye", name="nose eye", load_n=taut, holds_n=eye, why="the cord coming taut"))
+    links.append(
+        _as_pulled(
+            rig, rig.nose_material, LinkLoad(kind="eye", name="nose eye", load_n=taut, holds_n=eye, why="the cord coming taut")
+        )
+    )
     for segment in reversed(rig.segments):
         name = f"{segment.stuff.name}{', knotted' if segment.knotted else ''}"
         links.append(LinkLoad(kind="cord", name=name, load_n=on_cord, holds_n=segment.holds_n, why=why, stuff=segment.stuff))
-    links.append(LinkLoad(kind="anchor", name="anchor", load_n=on_cord, holds_n=ANCHOR_N[rig.anchor], why=why))
+    anchor = LinkLoad(kind="anchor", name="anchor", load_n=on_cord, holds_n=ANCHOR_N[rig.anchor], why=why)
+    links.append(_as_pulled(rig, rig.anchor, anchor))
     return Loads(links=tuple(links), taut_n=taut, opening_n=opening)
+
+
+def _as_pulled(rig: Rig, of: str, link: LinkLoad) -> LinkLoad:
+    """A link that holds what its like held: where one gave way the weakest of those, else at least the strongest pull it bore."""
+    alike = [p for p in rig.pulled if (p.link, p.of) == (link.kind, of)]
+    gave, held = [p.force_n for p in alike if p.gave], [p.force_n for p in alike if not p.gave]
+    if gave:
+        return replace(link, holds_n=min(gave), pulled=True)
+    return replace(link, holds_n=max(held), pulled=True) if held and max(held) > link.holds_n else link
 
 
 def next_cord_up(stuff: CordStuff, stronger_than_n: float) -> CordStuff | None:

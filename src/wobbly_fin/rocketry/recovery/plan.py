@@ -6,6 +6,7 @@ from typing import Literal
 from wobbly_fin.rocketry.canopies.packing import PROTECTIONS
 from wobbly_fin.rocketry.errors import RocketryError, require_finite
 from wobbly_fin.rocketry.flight.sequence import AT_ONCE, Sequence
+from wobbly_fin.rocketry.recovery.chain import Pulled
 from wobbly_fin.rocketry.recovery.ejection import MOST_THROW_N
 
 # To throw nose and canopy out with: our own figure, a firm push; an owner's own beats it.
@@ -81,6 +82,8 @@ class RecoveryPlan:
         What its owner calls it.
     motor_charge_kg : float or None
         Of one motor, off the maker's sheet.
+    pulled : tuple of Pulled
+        What anchors and eyes of this builder held where a rocket was cut open; known, not decided.
     """
 
     sequence: Sequence = AT_ONCE
@@ -90,6 +93,7 @@ class RecoveryPlan:
     main: ChargeWish = USUAL
     motor_charge_kg: float | None = None
     tests: tuple[GroundTest, ...] = ()
+    pulled: tuple[Pulled, ...] = ()
 
     def __post_init__(self) -> None:
         if self.protection not in PROTECTIONS:
