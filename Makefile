@@ -14,7 +14,7 @@ DEV_STAMP := $(VENV)/.dev
 MODULES := frontend/node_modules/.package-lock.json
 BUILT := frontend/dist/manifest.json
 BESIDE := tests/browser tests/faults
-FRONT_SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
+FRONT_SOURCES := $(shell find frontend/src frontend/public docs/guide -type f 2>/dev/null) frontend/vite.config.ts frontend/svelte.config.js
 
 .PHONY: help demo loaded kernels demo-reset demo-empty run link dev test lint types-check pytest api thorough front-check browser bench lighthouse shots wheel interfaces format clean
 

@@ -162,9 +162,19 @@ def test_the_same_by_keyboard_alone(signed_in: Page) -> None:
     expect(page.get_by_role("heading", name="J307")).to_be_visible()
     page.locator("#main").focus()
     page.keyboard.press("?")
-    expect(page.get_by_role("dialog", name="Keyboard")).to_be_visible()
+    expect(page.get_by_role("dialog", name="Help")).to_be_visible()
     page.keyboard.press("Escape")
-    expect(page.get_by_role("dialog", name="Keyboard")).to_have_count(0)
+    expect(page.get_by_role("dialog", name="Help")).to_have_count(0)
+
+    # what people call it finds it, and the guide answers
+    page.keyboard.press("/")
+    page.get_by_role("combobox", name="Jump to").fill("metric")
+    expect(page.get_by_role("option", name=re.compile("Limits and units"))).to_be_visible()
+    page.get_by_role("combobox", name="Jump to").fill("first motors")
+    page.get_by_role("option", name=re.compile("Your first motors")).click()
+    expect(page.get_by_role("heading", name="Your first motors")).to_be_in_viewport()
+    page.get_by_role("navigation", name="Chapters").get_by_role("link", name="Words").click()
+    expect(page.get_by_text("How high it comes above the pad").first).to_be_visible()
 
 
 def test_slips_are_noticed_and_mended_while_typing(signed_in: Page) -> None:

@@ -1,46 +1,52 @@
 <script lang="ts">
+  import { day } from '../api/format';
+  import { useDays } from '../api/launchdays';
   import { useMotors, useRockets } from '../api/queries';
   import { navigate } from '../router';
   import Dialog from './Dialog.svelte';
   import { matches, type Place } from './jump';
+  import { ofRocket, pages } from './places';
 
   let { onclose }: { onclose: () => void } = $props();
 
   const rockets = useRockets();
   const motors = useMotors();
+  const days = useDays();
   let wanted = $state('');
   let at = $state(0);
   let impatient = $state(false);
 
-  const pages: Place[] = [
-    { name: 'Hangar', kind: 'page', go: () => navigate('/') },
-    { name: 'New rocket', kind: 'page', go: () => navigate('/new') },
-    { name: 'Logbook', kind: 'page', go: () => navigate('/logbook') },
-    { name: 'The log in figures', kind: 'page', go: () => navigate('/logbook/figures') },
-    { name: 'Motors', kind: 'stores', go: () => navigate('/stores/motors') },
-    { name: 'Add a motor', kind: 'stores', go: () => navigate('/stores/motors/new') },
-    { name: 'Motor box', kind: 'stores', go: () => navigate('/stores/box') },
-    { name: 'Parts', kind: 'stores', go: () => navigate('/stores/parts') },
-    { name: 'Glues', kind: 'stores', go: () => navigate('/stores/glues') },
-    { name: 'Tubes and wood', kind: 'stores', go: () => navigate('/stores/raw') },
-    { name: 'Fields', kind: 'stores', go: () => navigate('/stores/fields') },
-    { name: 'Launch days', kind: 'page', go: () => navigate('/launchdays') },
-    { name: 'Firing circuit', kind: 'page', go: () => navigate('/launchdays/firing') },
-    { name: 'Trainer', kind: 'page', go: () => navigate('/training') },
-    { name: 'Limits and units', kind: 'page', go: () => navigate('/settings') },
-  ];
+  // The guide comes when somebody looks for something: it is as long as everything else here together.
+  let chapters = $state<Place[]>([]);
+  void import('../guide/chapters').then((guide) => {
+    chapters = guide.chapters.flatMap((c) => [
+      {
+        name: c.title,
+        kind: 'guide',
+        go: () => navigate('/guide/:chapter', { params: { chapter: c.key } }),
+      },
+      ...c.headings.map((h) => ({
+        name: h,
+        kind: `guide, ${c.title}`,
+        go: () =>
+          navigate('/guide/:chapter', { params: { chapter: c.key }, hash: `#${guide.anchor(h)}` as const }),
+      })),
+    ]);
+  });
   const everything = $derived<Place[]>([
-    ...(rockets.data ?? []).map((r) => ({
-      name: r.name,
-      kind: 'rocket',
-      go: () => navigate('/rockets/:id/motor', { params: { id: r.id } }),
-    })),
+    ...(rockets.data ?? []).flatMap((r) => ofRocket(r.id, r.name)),
     ...pages,
     ...(motors.data ?? []).map((m) => ({
       name: m.name,
       kind: `motor, ${m.maker}`,
       go: () => navigate('/stores/motors/:key', { params: { key: m.key } }),
     })),
+    ...(days.data ?? []).map((d) => ({
+      name: d.name,
+      kind: `launch day, ${day(d.day)}`,
+      go: () => navigate('/launchdays/:id', { params: { id: d.id } }),
+    })),
+    ...chapters,
   ]);
   const found = $derived(matches(everything, wanted).slice(0, 9));
 
@@ -68,7 +74,7 @@
   <!-- svelte-ignore a11y_autofocus -->
   <input
     class="input mb-2 w-full"
-    placeholder="A rocket, a motor, a page"
+    placeholder="A rocket, a motor, a page, a question"
     aria-label="Jump to"
     role="combobox"
     aria-expanded="true"
@@ -93,7 +99,9 @@
         >
       </li>
     {:else}
-      <li class="quiet px-3 py-2">Nothing is called that.</li>
+      <li class="quiet px-3 py-2">
+        Nothing is called that. Try another word: “parachute”, “import”, “units”.
+      </li>
     {/each}
   </ul>
 </Dialog>

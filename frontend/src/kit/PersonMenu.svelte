@@ -66,6 +66,7 @@
           {/each}
         </div>
       </fieldset>
+      <a class="btn btn-sm mb-2 w-full" href={p('/guide')}>Guide</a>
       <a class="btn btn-sm mb-2 w-full" href={p('/settings')}>Limits and units…</a>
       <button class="btn btn-sm btn-ghost w-full" onclick={leave}>Sign out</button>
     </div>

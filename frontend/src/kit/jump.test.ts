@@ -13,4 +13,13 @@ describe('jump to', () => {
     expect(matches(places, 'b')[0]?.name).not.toBe('Logbook');
     expect(matches(places, 'zebra')).toEqual([]);
   });
+
+  it('finds a page by what people call it, after those that are called so', () => {
+    const go = () => undefined;
+    const chute = { name: 'Pip: Recovery', kind: 'rocket', go, also: 'parachute chute' };
+    const named = { name: 'Parachutes', kind: 'guide', go };
+    const said = { name: 'Pack the parachute', kind: 'guide', go };
+    expect(matches([chute, said, named], 'parachute')).toEqual([named, said, chute]);
+    expect(matches([chute, named], 'pip chute')).toEqual([chute]);
+  });
 });
