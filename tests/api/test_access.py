@@ -3,6 +3,7 @@
 from typing import Any
 
 import pytest
+from django.contrib.sessions.models import Session
 from django.test import Client
 
 from tests.api.conftest import Person
@@ -64,6 +65,20 @@ def test_the_demo_signs_its_visitor_in_only_when_asked_and_only_from_this_machin
     load_demo()
     settings.LOCAL_USER = "demo" if demo else ""
     assert Client().get("/api/session", **headers).json()["username"] == expected  # type: ignore[arg-type]
+
+
+def test_a_script_that_keeps_no_cookie_leaves_no_session_behind(db: None, settings: Any) -> None:
+    load_demo()
+    settings.LOCAL_USER = "demo"
+    for path in ("/api/session", "/api/hangar/rockets", "/api/hangar/rockets"):
+        answer = Client().get(path)
+        assert answer.status_code == 200 and "sessionid" not in answer.cookies
+    assert not Session.objects.exists()
+    page = Client()
+    page.get("/")
+    assert Session.objects.count() == 1 and page.get("/api/session").json()["username"] == "demo"
+    settings.LOCAL_BY_LINK = True
+    assert Client().get("/api/hangar/rockets").status_code == 401
 
 
 @pytest.mark.parametrize("host", ["elsewhere.test", "127.0.0.1.elsewhere.test", "elsewhere.test:8000"])

@@ -99,6 +99,14 @@ def test_head_is_get_without_a_body(hedda: Person) -> None:
         )
 
 
+def test_options_say_what_may_be_asked(hedda: Person) -> None:
+    for path, verbs in (("/api/session", {"GET", "POST", "DELETE"}), ("/api/logbook/flights", {"GET"})):
+        found = hedda.client.options(path)
+        assert found.status_code == 204 and verbs | {"HEAD", "OPTIONS"} <= set(found["Allow"].split(", ")), path
+        assert "PATCH" not in found["Allow"] and found.content == b""
+    assert hedda.client.options("/api/nowhere").status_code == 404
+
+
 @pytest.mark.parametrize("sign", ["=", "+", "-", "@", "＝", "＋", "－", "＠", "−", "﹦"])
 def test_no_remark_is_a_formula_in_a_spreadsheet_and_comes_back_as_it_was(hedda: Person, sign: str) -> None:
     hedda.log(hedda.rocket(), remarks=f"{sign}1+1")

@@ -1,4 +1,7 @@
-"""What asks: only this site's own pages write, and say what they send; a page may use nothing of a machine; HEAD is GET without its body."""
+"""What asks: only this site's own pages write, and say what they send; a page may use nothing of a machine.
+
+HEAD is GET without its body; OPTIONS says what may be asked.
+"""
 
 from collections.abc import Callable
 from urllib.parse import urlsplit
@@ -30,6 +33,11 @@ class AskedMiddleware:
         response = refused or self.get_response(request)
         if only_head:
             _beheaded(response)
+        elif for_api and request.method == "OPTIONS" and response.status_code == 405:
+            verbs = [v.strip() for v in response.get("Allow", "").split(",") if v.strip()]
+            response = HttpResponse(
+                status=204, headers={"Allow": ", ".join(sorted({*verbs, "OPTIONS", *(["HEAD"] if "GET" in verbs else [])}))}
+            )
         response.headers.setdefault("Permissions-Policy", _POLICY)
         return response
 

@@ -147,7 +147,7 @@ def _peak(found: Found) -> Figure:
     if launch is None or burnout is None:
         return Figure(value=None, why="no_launch" if launch is None else "no_burnout")
     boost = (found.series.time_s >= launch.time_s) & (found.series.time_s <= burnout.time_s + 0.02)
-    if np.sum(boost) < 2:
+    if np.sum(boost & np.isfinite(felt)) < 2:
         return Figure(value=None, why="too_few_samples")
     value = float(np.nanmax(felt[boost])) - STANDARD_GRAVITY_M_S2
     if found.series.clipped:
