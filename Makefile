@@ -107,7 +107,7 @@ browser: $(DEV_STAMP) $(BUILT)
 	WOBBLY_VAR=$(CURDIR)/var/browser $(PY) -m pytest $(BESIDE)
 
 thorough: $(DEV_STAMP) $(BUILT) ## the slow walks over the API and every door, with many more examples; the stories with answers late by chance
-	WOBBLY_THOROUGH=1 $(PY) -m pytest tests/api/test_schema.py tests/api/test_hostile.py tests/api/test_guessing.py tests/faults/test_stalled.py tests/api/test_agreement.py tests/api/test_begin.py tests/cli/test_propose.py tests/rocketry/choosing/test_registry.py tests/rocketry/motors/test_typical.py
+	WOBBLY_THOROUGH=1 $(PY) -m pytest tests/api/test_schema.py tests/api/test_hostile.py tests/api/test_guessing.py tests/faults/test_stalled.py tests/api/test_agreement.py tests/api/test_begin.py tests/cli/test_propose.py tests/rocketry/choosing/test_registry.py tests/rocketry/motors/test_typical.py tests/rocketry/altimetry
 	cd frontend && SCHEDULES=500 npx vitest run src/launchdays
 	tools/chromium.sh
 	WOBBLY_THOROUGH=1 WOBBLY_LATE=$${WOBBLY_LATE:-1} $(PY) -m pytest tests/browser
