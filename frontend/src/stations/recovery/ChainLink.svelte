@@ -51,7 +51,9 @@
         >{/if}
     </p>
     <p class="quiet text-sm leading-tight">
-      {link.load} from {link.why}; holds {link.holds}{link.pulled ? ', as yours did when pulled' : ''}{gone ? '' : `, ${times}`}
+      {link.load} from {link.why}; holds {link.holds}{link.pulled ? ', as yours did when pulled' : ''}{gone
+        ? ''
+        : `, ${times}`}
     </p>
     <div class="bg-base-300 mt-1 h-2 w-full" aria-hidden="true">
       <div
