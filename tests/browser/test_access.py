@@ -40,6 +40,7 @@ def views(link: str) -> list[str]:
     filled = {
         "/rockets/:id": f"/rockets/{rocket}", "/launchdays/:id": f"/launchdays/{day}", "/logbook/:id": f"/logbook/{logged.pk}",
         "/stores/motors/:key": "/stores/motors/catalogue:C8", "/stores/fields/:id": f"/stores/fields/{field.pk}", "/s/:token": link, "*": "/nowhere",
+        "/guide/:chapter": "/guide/logbook",
     }  # fmt: skip
     router = (ROOT / "frontend" / "src" / "router.ts").read_text(encoding="utf-8")
     found = []

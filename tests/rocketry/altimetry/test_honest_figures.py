@@ -1,6 +1,7 @@
 """What a log tells and how sure it says it is, over simulated logs from two generators: nothing it holds is left out, and σ is honest."""
 
 import json
+import math
 import os
 from collections import defaultdict
 from collections.abc import Iterator
@@ -16,6 +17,7 @@ from tests.rocketry.altimetry.simulated import cases
 from tests.rocketry.altimetry.test_layouts_and_bad_files import FLIGHT, NO_PUSH
 from wobbly_fin.cli.main import main
 from wobbly_fin.formats.log_file import log_answer
+from wobbly_fin.rocketry.altimetry.joint import speed_sd
 from wobbly_fin.rocketry.altimetry.reading import read_flight_log
 from wobbly_fin.standins.altimeter import LAYOUTS, written
 
@@ -135,3 +137,11 @@ def test_a_devices_own_warmth_scales_nothing_the_airs_does() -> None:
         return float(np.max(read_flight_log(f"time_s,pressure_pa,{heading}\n{rows}").series.height_m))
 
     assert top("temp_c") == pytest.approx(100, abs=0.5) and top("air_temp_c") == pytest.approx(108.7, abs=0.6)
+
+
+def test_top_speed_is_as_sure_as_the_burn_it_came_from() -> None:
+    assert speed_sd(100.0, 2.0, 0.02, felt=True) == pytest.approx(2.2) and speed_sd(
+        100.0, 2.0, 0.01, felt=False
+    ) == pytest.approx(0.8)
+    assert speed_sd(100.0, 2.0, 0.12, felt=False) == pytest.approx(math.hypot(0.8, 2.0))
+    assert speed_sd(100.0, 2.0, 0.12, felt=True) == pytest.approx(math.hypot(2.2, 9.0))

@@ -26,6 +26,8 @@ _FELT = ("push", "spike", "placed")
 # Our own figures, from simulated motors and devices; see the tests.
 _RISE_S, _RISE_SHARE, _FADE_S, _FADE_SHARE = 0.02, 0.01, 0.02, 0.05
 _TOP_S, _TOP_SHARE, _OPENS_S, _LANDS_M, _RATE_SHARE, _SPEED_SHARE = 0.03, 0.002, 0.08, 0.2, 0.0015, 0.012
+# Top speed: share of its own spread, and of it for each share by which the burn is worse known than this; found like `_HONEST`.
+_SPEED_FELT, _SPEED_BY_HEIGHTS, _BURN_KNOWN = (1.1, 0.9), (0.4, 0.2), 0.02
 _RATE_LAST_M = 0.6  # a short descent has not forgotten how it began: this height over the fall
 # What a spread comes to in the end, where its moment was felt or jumped, and where heights alone show it: such that one in three lies outside,
 # of 300 logs of one simulated altimeter and 60 of another (`test_honest_figures`).
@@ -46,12 +48,15 @@ class WholeFlight:
     figures : dict
         Name → (value, standard deviation); only what the log holds. Names as in `Readout`, and the moments on the log's clock.
     opened : bool or None
+    unsure : float
+        How badly its burn is known, as a share of it.
     shape : array
         The fitted flight's parameters; see `whole_model`.
     """
 
     figures: dict[str, tuple[float, float]]
     opened: bool | None
+    unsure: float
     shape: Floats = field(compare=False)
 
     def heights_m(self, time_s: Floats) -> Floats:
@@ -115,8 +120,22 @@ def whole_flight(on: Search) -> WholeFlight | None:
             "drogue_rate_m_s",
         }
     spread = {n: (v, _honest(n, felt) * math.hypot(sd, more.get(n, 0.0))) for n, (v, sd) in told.items() if n not in gone}
+    if "max_speed_m_s" in spread:
+        spread["max_speed_m_s"] = (speed, speed_sd(speed, spread["max_speed_m_s"][1], _unsure(told, more), felt=False))
     figures = {n: both for n, both in spread.items() if all(map(math.isfinite, both))}
-    return WholeFlight(figures=figures, opened=opened, shape=whole.p)
+    return WholeFlight(figures=figures, opened=opened, unsure=_unsure(told, more), shape=whole.p)
+
+
+def _unsure(told: dict[str, tuple[float, float]], more: dict[str, float]) -> float:
+    """How badly the burn is known, as a share of it."""
+    burn, sd = told["burn_time_s"]
+    return math.hypot(sd, more["burn_time_s"]) / max(burn, 0.05)
+
+
+def speed_sd(speed_m_s: float, sd: float, unsure: float, *, felt: bool) -> float:
+    """Spread of the top speed: where the burn is badly known, so is what it came to. [m/s]"""
+    own, by_burn = _SPEED_FELT if felt else _SPEED_BY_HEIGHTS
+    return math.hypot(own * sd, by_burn * speed_m_s * max(unsure - _BURN_KNOWN, 0.0))
 
 
 def _honest(name: str, felt: set[EventName]) -> float:

@@ -7,6 +7,7 @@ from typing import Literal
 import numpy as np
 
 from wobbly_fin.rocketry.altimetry.events import Found
+from wobbly_fin.rocketry.altimetry.joint import speed_sd
 from wobbly_fin.rocketry.constants import STANDARD_GRAVITY_M_S2
 
 Sureness = Literal["sure", "about", "cannot_tell"]
@@ -135,7 +136,8 @@ def _top_speed(found: Found) -> Figure:
         return Figure(value=None, why="ascent_too_short")
     at = np.flatnonzero(up)[int(np.argmax(found.path.speed_m_s[up]))]
     value = float(found.path.speed_m_s[at])
-    return _figure(value, math.hypot(float(found.path.speed_sd_m_s[at]), 0.02 * value), _SURE_SHARE * value)
+    sd = math.hypot(float(found.path.speed_sd_m_s[at]), 0.02 * value)
+    return _figure(value, sd if found.whole is None else speed_sd(value, sd, found.whole.unsure, felt=True), _SURE_SHARE * value)
 
 
 def _peak(found: Found) -> Figure:
