@@ -79,7 +79,7 @@ export class FieldDesk {
 
   #asked = 0;
   #shown = 0;
-  /** What is kept, whichever tab kept it, is what is shown; of two readings under way the later begun one counts. */
+  /** What is kept, whichever tab kept it, is what is shown; a reading overtaken by another, or by a tap, is made again. */
   async #reread(): Promise<void> {
     const store = await this.#store;
     if (!store) {
@@ -91,7 +91,7 @@ export class FieldDesk {
       store.all(this.id),
       store.photos(this.id),
     ]);
-    if (turn < this.#shown) return;
+    if (turn < this.#shown) return this.#reread();
     this.#shown = turn;
     this.events = [...events, ...this.#memory];
     this.refused = refused;
@@ -206,15 +206,22 @@ export class FieldDesk {
     const store = await this.#store;
     try {
       if (!store) throw new Error('keeps nothing');
-      await store.add(this.id, event);
+      this.#kept(await store.add(this.id, event));
       this.#full = false;
     } catch {
       this.#full = true;
       this.problem = FULL;
       this.#memory = [...this.#memory, { seq: -1 - this.#memory.length, day: this.id, sent: false, event }];
+      await this.#reread();
     }
-    await this.#changed();
+    this.#tabs?.postMessage('changed');
     void this.sync();
+  }
+
+  /** Shown as it was kept, without reading the whole day again, which is slow on a phone. */
+  #kept(kept: Kept): void {
+    this.#shown = this.#asked += 1;
+    if (!this.events.some((e) => e.event.id === kept.event.id)) this.events = [...this.events, kept];
   }
 
   /** Kept on the phone now; with the flight once that is in the logbook, whichever phone told it. */

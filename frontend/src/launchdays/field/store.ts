@@ -81,9 +81,11 @@ export class FieldStore {
     await this.#db.put('refused', { ...refused, day });
   }
 
-  async add(day: string, event: EventOut): Promise<void> {
+  /** On the disk, not only on its way there, when this is done: a battery may die at the pad. */
+  async add(day: string, event: EventOut): Promise<Kept> {
     const done = this.#db.transaction('events', 'readwrite', { durability: 'strict' });
-    await Promise.all([done.store.add({ day, sent: false, event }), done.done]);
+    const [seq] = await Promise.all([done.store.add({ day, sent: false, event }), done.done]);
+    return { seq, day, sent: false, event };
   }
 
   /** What the server said to events: kept ones stay until a pack holds them, refused ones are set aside to be seen. */
