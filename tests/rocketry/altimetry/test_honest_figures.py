@@ -78,8 +78,8 @@ def test_nothing_is_left_out_and_sigma_is_honest(generator: Any, count: int, cap
     # Over all figures; each by itself has so much chance in it that only gross untruth shows.
     everything = np.abs(np.concatenate([np.array(v) for v in off.values()]))
     assert 0.60 < np.mean(everything <= 1) < 0.86 and np.mean(everything <= 2.5) > (0.94 if THOROUGH else 0.90)
-    low, wide = (0.55, 0.90) if THOROUGH else (0.40, 0.80)
-    assert all(one > low and most > wide for one, most in inside.values()), inside
+    low, high, wide = (0.60, 0.78, 0.96) if THOROUGH else (0.40, 1.0, 0.80)
+    assert all(low <= one <= high and most >= wide for one, most in inside.values()), inside
     # Of both generators together nine in ten; of the second alone a little less.
     assert np.mean(near) >= (0.87 if THOROUGH else 0.8)
 
@@ -140,8 +140,9 @@ def test_a_devices_own_warmth_scales_nothing_the_airs_does() -> None:
 
 
 def test_top_speed_is_as_sure_as_the_burn_it_came_from() -> None:
-    assert speed_sd(100.0, 2.0, 0.02, felt=True) == pytest.approx(2.2) and speed_sd(
-        100.0, 2.0, 0.01, felt=False
-    ) == pytest.approx(0.8)
-    assert speed_sd(100.0, 2.0, 0.12, felt=False) == pytest.approx(math.hypot(0.8, 2.0))
-    assert speed_sd(100.0, 2.0, 0.12, felt=True) == pytest.approx(math.hypot(2.2, 9.0))
+    assert speed_sd(100.0, 2.0, 0.02, "felt") == pytest.approx(1.4) and speed_sd(100.0, 2.0, 0.01, "heights") == pytest.approx(
+        0.9
+    )
+    assert speed_sd(100.0, 2.0, 0.12, "heights") == pytest.approx(math.hypot(0.9, 2.0))
+    assert speed_sd(100.0, 2.0, 0.12, "felt") == pytest.approx(math.hypot(1.4, 9.0))
+    assert speed_sd(100.0, 2.0, 0.02, "clipped") == pytest.approx(2.2)

@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass, field
+from typing import Literal
 
 import numpy as np
 
@@ -26,16 +27,19 @@ _FELT = ("push", "spike", "placed")
 # Our own figures, from simulated motors and devices; see the tests.
 _RISE_S, _RISE_SHARE, _FADE_S, _FADE_SHARE = 0.02, 0.01, 0.02, 0.05
 _TOP_S, _TOP_SHARE, _OPENS_S, _LANDS_M, _RATE_SHARE, _SPEED_SHARE = 0.03, 0.002, 0.08, 0.2, 0.0015, 0.012
-# Top speed: share of its own spread, and of it for each share by which the burn is worse known than this; found like `_HONEST`.
-_SPEED_FELT, _SPEED_BY_HEIGHTS, _BURN_KNOWN = (1.1, 0.9), (0.4, 0.2), 0.02
-_RATE_LAST_M = 0.6  # a short descent has not forgotten how it began: this height over the fall
+# Top speed: share of its own spread, and of it for each share by which the burn is worse known than this; found like `_HONEST`. A push
+# that was more than the sensor takes was short and sharp, which heights show badly.
+SpeedBy = Literal["felt", "clipped", "heights"]
+_SPEED: dict[SpeedBy, tuple[float, float]] = {"felt": (0.7, 0.9), "clipped": (1.1, 0.2), "heights": (0.45, 0.2)}
+_BURN_KNOWN = 0.02
+_RATE_LAST_M = 0.5  # a short descent has not forgotten how it began: this height over the fall
 # What a spread comes to in the end, where its moment was felt or jumped, and where heights alone show it: such that one in three lies outside,
 # of 300 logs of one simulated altimeter and 60 of another (`test_honest_figures`).
 _HONEST: dict[str, tuple[EventName, float, float]] = {
-    "burn_time_s": ("burnout", 1.0, 1.25), "burnout": ("burnout", 1.0, 1.25), "delay_s": ("burnout", 0.8, 1.25),
+    "burn_time_s": ("burnout", 1.0, 1.15), "burnout": ("burnout", 1.0, 1.15), "delay_s": ("burnout", 0.8, 1.25),
     "coast_time_s": ("burnout", 0.8, 0.8),
-    "apogee_to_ejection_s": ("ejection", 0.8, 1.2), "ejection": ("ejection", 0.8, 1.2), "ejection_altitude_m": ("ejection", 1.1, 1.3),
-    "apogee_m": ("apogee", 0.9, 0.9), "duration_s": ("landing", 0.9, 0.9),
+    "apogee_to_ejection_s": ("ejection", 0.8, 1.2), "ejection": ("ejection", 0.8, 1.2), "ejection_altitude_m": ("ejection", 1.1, 1.15),
+    "apogee_m": ("apogee", 0.9, 0.9), "duration_s": ("launch", 0.75, 1.0),
 }  # fmt: skip
 
 
@@ -100,7 +104,7 @@ def whole_flight(on: Search) -> WholeFlight | None:
         "delay_s": math.hypot(fades, opens), "duration_s": math.hypot(begins, down),
         "apogee_m": math.hypot(0.2 + 2e-4 * told["apogee_m"][0], 0.9 * slow), "max_speed_m_s": _SPEED_SHARE * speed + slow,
         "burnout_speed_m_s": _SPEED_SHARE * speed + slow, "ejection_altitude_m": math.hypot(0.35, 0.9 * slow), "main_altitude_m": 1.0,
-        "rate": told["rate"][0] * math.hypot(_RATE_SHARE, _RATE_LAST_M / max(told["apogee_m"][0], 1.0)) if "rate" in told else 0.0,
+        "rate": told["rate"][0] * math.hypot(_RATE_SHARE, _RATE_LAST_M / _fallen_m(told, end)) if "rate" in told else 0.0,
         "drogue_rate_m_s": 4 * _RATE_SHARE * told["drogue_rate_m_s"][0] if "drogue_rate_m_s" in told else 0.0,
     }  # fmt: skip
     gone = set()
@@ -121,9 +125,16 @@ def whole_flight(on: Search) -> WholeFlight | None:
         }
     spread = {n: (v, _honest(n, felt) * math.hypot(sd, more.get(n, 0.0))) for n, (v, sd) in told.items() if n not in gone}
     if "max_speed_m_s" in spread:
-        spread["max_speed_m_s"] = (speed, speed_sd(speed, spread["max_speed_m_s"][1], _unsure(told, more), felt=False))
+        by: SpeedBy = "clipped" if on.s.felt_m_s2 is not None else "heights"
+        spread["max_speed_m_s"] = (speed, speed_sd(speed, spread["max_speed_m_s"][1], _unsure(told, more), by))
     figures = {n: both for n, both in spread.items() if all(map(math.isfinite, both))}
     return WholeFlight(figures=figures, opened=opened, unsure=_unsure(told, more), shape=whole.p)
+
+
+def _fallen_m(told: dict[str, tuple[float, float]], end_s: float) -> float:
+    """How far it came down, within the log, at the rate it came to in the end. [m]"""
+    since, height = (told[n][0] for n in (("main", "main_altitude_m") if "main" in told else ("ejection", "ejection_altitude_m")))
+    return max(min(height, told["rate"][0] * (end_s - since)), 1.0)
 
 
 def _unsure(told: dict[str, tuple[float, float]], more: dict[str, float]) -> float:
@@ -132,9 +143,9 @@ def _unsure(told: dict[str, tuple[float, float]], more: dict[str, float]) -> flo
     return math.hypot(sd, more["burn_time_s"]) / max(burn, 0.05)
 
 
-def speed_sd(speed_m_s: float, sd: float, unsure: float, *, felt: bool) -> float:
+def speed_sd(speed_m_s: float, sd: float, unsure: float, by: SpeedBy) -> float:
     """Spread of the top speed: where the burn is badly known, so is what it came to. [m/s]"""
-    own, by_burn = _SPEED_FELT if felt else _SPEED_BY_HEIGHTS
+    own, by_burn = _SPEED[by]
     return math.hypot(own * sd, by_burn * speed_m_s * max(unsure - _BURN_KNOWN, 0.0))
 
 

@@ -137,7 +137,7 @@ def _top_speed(found: Found) -> Figure:
     at = np.flatnonzero(up)[int(np.argmax(found.path.speed_m_s[up]))]
     value = float(found.path.speed_m_s[at])
     sd = math.hypot(float(found.path.speed_sd_m_s[at]), 0.02 * value)
-    return _figure(value, sd if found.whole is None else speed_sd(value, sd, found.whole.unsure, felt=True), _SURE_SHARE * value)
+    return _figure(value, sd if found.whole is None else speed_sd(value, sd, found.whole.unsure, "felt"), _SURE_SHARE * value)
 
 
 def _peak(found: Found) -> Figure:

@@ -44,9 +44,12 @@ _LEANS = {
     "ejection": ("ejection", "apogee_to_ejection_s", "delay_s"),
 }  # fmt: skip
 _UP = [T0, BURN_S, FIRST, SECOND, THIRD, SHARE, DRAG, PORT, PAD, LAG_S]
+# A port that lets in more of the ram pressure, or a sensor that lags longer, would hide the first third of a burn: a launch before the
+# launch fits as well then, and costs a tenth of the top speed (our own figures).
+_MOST_RAM, _MOST_LAG_S = 0.013, 0.25
 # T0, burn, first, second, third, share, drag, port; eject, rate, main, rate 2, pad, ground, lag, fill
-_LOW = np.array([-1e12, 0.05, 1.0, -5.0, -5.0, 0.02, 1e-5, -0.05, -1e12, 0.3, -1e12, 0.3, -50.0, -1e4, -0.05, 0.02])
-_HIGH = np.array([1e12, 12.0, 900.0, 600.0, 600.0, 0.6, 0.05, 0.05, 1e12, 90.0, 1e12, 60.0, 50.0, 1e4, 0.4, 1.5])
+_LOW = np.array([-1e12, 0.05, 1.0, -5.0, -5.0, 0.02, 1e-5, -_MOST_RAM, -1e12, 0.3, -1e12, 0.3, -50.0, -1e4, -0.05, 0.02])
+_HIGH = np.array([1e12, 12.0, 900.0, 600.0, 600.0, 0.6, 0.05, _MOST_RAM, 1e12, 90.0, 1e12, 60.0, 50.0, 1e4, _MOST_LAG_S, 1.5])
 _SCALE = np.array([0.05, 0.05, 5.0, 5.0, 5.0, 0.05, 2e-4, 2e-3, 0.05, 0.2, 0.2, 0.2, 0.1, 0.2, 0.01, 0.05])
 # What is known beforehand, loosely.
 _USUAL = np.array([0.0, 1.5, 80.0, 60.0, 50.0, 0.2, 1e-3, 0.003, 0.0, 6.0, 0.0, 5.0, 0.0, 0.0, 0.02, 0.12])
