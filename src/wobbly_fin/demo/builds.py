@@ -26,8 +26,8 @@ RAW = [
 ]
 # Built years ago, each in its own school: rocket, how, days ago.
 FINISHED: list[tuple[str, dict[str, str], int]] = [
-    ("Old Bellwether", {"inside": "fin_pockets", "jig": "one"}, 400),
-    ("Copper Kettle", {"inside": "surface", "jig": "all"}, 620),
+    ("Old Bellwether", {"inside": "fin_pockets", "jig": "one", "spacing": "close"}, 400),
+    ("Copper Kettle", {"inside": "surface", "jig": "all", "origin": "kit", "lines": "opposite"}, 620),
 ]
 BUILT, MENDED = "Post Rider", "Night Ferry"
 WARMTH = "17 C"

@@ -1,6 +1,23 @@
-"""Repairs: plans with few steps, from what broke."""
+"""Repairs: plans with few steps, from what broke and from what of a finished rocket can still be reached."""
 
-from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet
+from dataclasses import dataclass
+from typing import Any
+
+from wobbly_fin.rocketry.airframe.layout import Placed
+from wobbly_fin.rocketry.airframe.parts import (
+    BodyTube,
+    FinSet,
+    LaunchLug,
+    MotorTube,
+    NoseCone,
+    Pods,
+    RailButton,
+    RingFin,
+    TubeFins,
+)
+from wobbly_fin.rocketry.airframe.tabs import tab_of
+from wobbly_fin.rocketry.assembly.finished import held_for_good, opens_in_flight, other_side
+from wobbly_fin.rocketry.assembly.stand import End
 from wobbly_fin.rocketry.building.amounts import fillets_kg, root_fillet_radius_m, sleeve_kg
 from wobbly_fin.rocketry.building.bench import Bench
 from wobbly_fin.rocketry.building.plan import in_sequence
@@ -20,6 +37,10 @@ DAMAGES: dict[str, str] = {
     "canopy_torn": "the canopy is torn or melted",
     "mount_loose": "the motor mount is loose",
 }
+
+
+_ON_THE_SKIN = (FinSet, TubeFins, Pods, RingFin, LaunchLug, RailButton)
+LEAST_CUT_M = 0.010  # less than this no saw takes off square (our own figure)
 
 
 def repair_plan(bench: Bench, damage: str) -> Plan:
@@ -43,7 +64,7 @@ def repair_plan(bench: Bench, damage: str) -> Plan:
         without="the next weak link stays",
     )
     mend = {
-        "fin_off": _fin, "zipper": _splice, "tube_crushed": _splice, "nose_cracked": _nose, "cord_burnt": _cord, "canopy_torn": _canopy,
+        "fin_off": _fin, "zipper": _zipper, "tube_crushed": _crushed, "nose_cracked": _nose, "cord_burnt": _cord, "canopy_torn": _canopy,
         "mount_loose": _mount,
     }[damage](bench)  # fmt: skip
     steps = [look, *mend]
@@ -92,7 +113,7 @@ def _fin(bench: Bench) -> list[Step]:
             title="Clean the joint down to bare paper and wood",
             assembly="body",
             hands_on_s=20 * MINUTE,
-            lines=("Old glue and paint off both faces; a torn skin is soaked with thin CA and sanded flat.",),
+            lines=("Old glue and paint off both faces; a torn skin is soaked with thin CA and sanded flat.", *_slot(bench, fin)),
             tools=("knife", "120 grit"),
             caution=BLADE,
             after=(Link(key="look", because="look first"),),
@@ -129,21 +150,105 @@ def _fin(bench: Bench) -> list[Step]:
     ]
 
 
-def _splice(bench: Bench) -> list[Step]:
-    tubes = bench.layout.of(BodyTube)
-    if not tubes:
-        raise RocketryError("damage", "has no tube to be cut open")
-    tube = tubes[0].part
-    bore = tube.inner_diameter_m or tube.outer_diameter_m
+def _slot(bench: Bench, fin: Placed[FinSet]) -> list[str]:
+    """What a tab left in its slot, and whether the room inside is still to be had."""
+    tab = tab_of(bench.layout, fin)
+    if tab is None:
+        return []
+    mount = next((m for m in bench.layout.of(MotorTube) if m.host == fin.host), None)
+    held = mount.index if mount is not None else bench.layout.host_of(fin).index
+    reach = bench.finished.reaches(held, (fin.fore_m + fin.aft_m) / 2, "stick", bench.schools.hands)
+    return [say("build-mend-slot"), say("build-mend-room", reach="yes" if reach else "no")]
+
+
+@dataclass(frozen=True, slots=True)
+class Bare:
+    """A stretch of tube nothing is glued into or onto, behind its forward edge, and what bounds it; None: the edge. [m]"""
+
+    fore_m: float
+    aft_m: float
+    ahead: Placed | None
+    behind: Placed | None
+
+    @property
+    def length_m(self) -> float:
+        """How much wall. [m]"""
+        return self.aft_m - self.fore_m
+
+
+def bare_stretches(bench: Bench, tube: Placed[Any]) -> list[Bare]:
+    """From the front, as the finished rocket has them."""
+    inside = [p for p in bench.finished.pieces_in(bench.finished.group(tube.index)) if p.part != tube.index and p.kind != "lump"]
+    taken = [(p.fore_m, p.aft_m, p.part) for p in inside if p.outer_m <= tube.part.outer_diameter_m / 2 + 1e-4]
+    taken += [(p.fore_m, p.aft_m, p.index) for p in bench.layout.of(*_ON_THE_SKIN) if p.host == tube.index]
+    found: list[Bare] = []
+    at, by = tube.fore_m, None
+    for fore, aft, part in sorted(t for t in taken if t[1] > tube.fore_m and t[0] < tube.aft_m):
+        if fore > at:
+            found.append(Bare(at - tube.fore_m, fore - tube.fore_m, by, bench.layout.placed[part]))
+        if aft > at:
+            at, by = aft, bench.layout.placed[part]
+    return [*found, Bare(at - tube.fore_m, tube.aft_m - tube.fore_m, by, None)] if at < tube.aft_m else found
+
+
+def _sawn(bench: Bench) -> tuple[Placed[Any], End] | None:
+    """The tube a cord saws at, and which edge of it: what comes off at the first joint that opens; nobody told of any: that could."""
+    joints = sorted(bench.closures, key=lambda c: not opens_in_flight(c, bench.opens))
+    for closure in joints:
+        tube = bench.layout.placed[other_side(closure)]
+        if isinstance(tube.part, BodyTube) and not held_for_good(closure, bench.opens):
+            return tube, "fore" if closure.station_m < (tube.fore_m + tube.aft_m) / 2 else "aft"
+    return None
+
+
+def _zipper(bench: Bench) -> list[Step]:
+    """Cut back from the edge the cord went through, as far as the wall is bare."""
+    found = _sawn(bench)
+    if found is None:
+        raise RocketryError("damage", "has no tube whose edge a cord runs over")
+    tube, end = found
+    edge = next((b for b in bare_stretches(bench, tube) if (b.ahead if end == "fore" else b.behind) is None), None)
+    next_ = None if edge is None else edge.behind if end == "fore" else edge.ahead
+    return _splice(bench, tube, edge.length_m if edge else 0.0, say("build-mend-edge", end=end), next_)
+
+
+def _crushed(bench: Bench) -> list[Step]:
+    """Cut out of the longest bare stretch there is: that is what gives way first."""
+    bare = [(tube, b) for tube in bench.layout.of(BodyTube) for b in bare_stretches(bench, tube)]
+    if not bare:
+        raise RocketryError("damage", "has no bare stretch of tube to be crushed")
+    tube, longest = max(bare, key=lambda x: x[1].length_m)
+    where = say("build-mend-bare", tube=tube.part.called, start=bench.size(longest.fore_m), stop=bench.size(longest.aft_m))
+    return _splice(bench, tube, longest.length_m, where, None, seams=2)
+
+
+def _splice(bench: Bench, tube: Placed[BodyTube], clear_m: float, where: str, next_: Placed | None, seams: int = 1) -> list[Step]:
+    """A new piece over a coupler, half of it in each; a new tube where too little bare wall is left to hold half a coupler."""
+    bore = tube.part.inner_diameter_m or tube.part.outer_diameter_m
+    name, most = tube.part.called, clear_m - seams * bore
+    holds = say("build-mend-most", most=bench.size(most))
+    if next_ is not None:
+        holds = say("build-mend-most-before", part=next_.part.called, clear=bench.size(clear_m), most=bench.size(most))
+    parts = tuple(p.index for p in (tube, next_) if p is not None)
+    if most < LEAST_CUT_M:
+        return [
+            Step(
+                key="new-tube", work="cut", title=say("build-mend-new", tube=name), assembly="body", hands_on_s=60 * MINUTE, parts=parts,
+                lines=(where, say("build-mend-new-line", clear=bench.size(clear_m), part=next_.part.called if next_ else name)),
+                tools=("knife", "collar"), caution=BLADE, after=(Link(key="look", because="look first"),), needed=True,
+                without="the tube is open",
+            )
+        ]  # fmt: skip
     density = bench.glue(bench.structural).density_kg_m3
     return [
         Step(
             key="cut-back",
             work="cut",
-            title="Cut the tube back to where it is sound",
+            title=say("build-mend-cut", tube=name),
             assembly="body",
             hands_on_s=20 * MINUTE,
-            lines=("A collar as guide, square all round. What is cut off is the length of the new piece.",),
+            parts=parts,
+            lines=(where, holds, say("build-mend-cut-line")),
             tools=("knife", "collar"),
             caution=BLADE,
             after=(Link(key="look", because="look first"),),
@@ -151,14 +256,12 @@ def _splice(bench: Bench) -> list[Step]:
         Step(
             key="splice",
             work="glue_in",
-            title="Splice in a new piece over a coupler",
+            title=say("build-mend-splice", seams=seams),
             assembly="body",
-            hands_on_s=25 * MINUTE,
-            lines=(
-                f"Coupler {bench.size(2 * bore)} long for a {bench.size(bore)} bore, half in each; factory edges meet.",
-                "Roll it on the table before it sets. It is a good moment for a line that cannot cut: wider, or with a band round the rim.",
-            ),
-            gluing=bench.gluing(bench.structural, sleeve_kg(bore, 2 * bore, density), 10 * MINUTE),
+            hands_on_s=(10 + 15 * seams) * MINUTE,
+            parts=(tube.index,),
+            lines=(say("build-mend-coupler", long=bench.size(2 * bore), bore=bench.size(bore)), say("build-mend-roll")),
+            gluing=bench.gluing(bench.structural, seams * sleeve_kg(bore, 2 * bore, density), 10 * MINUTE, joints=seams),
             after=(Link(key="cut-back", because="glue needs a square end"),),
             needed=True,
             without="the tube is open",
@@ -178,14 +281,24 @@ def _splice(bench: Bench) -> list[Step]:
 
 
 def _nose(bench: Bench) -> list[Step]:
+    """Glued and lined: from inside where its base is open, else with cloth outside."""
+    noses = bench.layout.of(NoseCone)
+    if not noses:
+        raise RocketryError("damage", "has no nose to be cracked")
+    nose = noses[0]
+    at = (nose.fore_m + 2 * nose.aft_m) / 3
+    hollow = any(p.kind == "tube" and p.fore_m < at < p.aft_m for p in bench.finished.pieces_in(frozenset({nose.index})))
+    reached = hollow and bench.finished.reaches(nose.index, at, "fingers", bench.schools.hands)
+    inside = "yes" if reached else "no" if hollow else "solid"
     return [
         Step(
             key="nose",
             work="mend",
-            title="Glue the crack and line it",
+            title=say("build-mend-nose", inside=inside),
             assembly="nose",
             hands_on_s=20 * MINUTE,
-            lines=("Open the crack, glue in it, close it with tape; a patch of cloth inside over it.",),
+            parts=(nose.index,),
+            lines=(say("build-mend-crack"), say("build-mend-lined", inside=inside)),
             gluing=bench.gluing("epoxy-5", 0.002, 4 * MINUTE),
             inspect="Squeeze it: the crack does not open. The eye holds a hard pull.",
             after=(Link(key="look", because="look first"),),

@@ -141,6 +141,38 @@ build-mend-shut = The { $ring } is shut in: no stick gets to either face without
 build-mend-open = Cut the body open over the mount
 build-mend-open-line = No ring can be reached from either end. Cut the tube square ahead of the forward ring; a coupler joins it again afterwards.
 build-mend-deep = The { $eye } is deeper than a hand gets: tie the new cord to a sound end of the flameproof leader, or take the mount out first.
+build-mend-slot = Its tab leaves glue in the slot: dig it out down to the motor tube, so that the tab seats again.
+build-mend-room = { $reach ->
+    [yes] A stick still gets beside the tab inside: lay a fillet there too.
+   *[no] Rings shut the room inside: no fillet can be laid there. Run thick glue into the slot before the tab goes in.
+}
+build-mend-edge = { $end ->
+    [fore] The cord goes over its front edge when it opens: that edge is cut.
+   *[aft] The cord goes over its rear edge when it opens: that edge is cut.
+}
+build-mend-bare = The { $tube } is bare from { $start } to { $stop } behind its front edge: nothing inside holds it round there. If another place is crushed, the same is done there.
+build-mend-cut = Cut the { $tube } where it is sound
+build-mend-cut-line = A collar as guide, square all round. What is cut off is the length of the new piece.
+build-mend-most = Cut off { $most } at most: a coupler needs half its length of wall to hold on.
+build-mend-most-before = The { $part } begins { $clear } from that edge: cut off { $most } at most, so that half a coupler has wall to hold on.
+build-mend-new = Make a new { $tube }
+build-mend-new-line = Only { $clear } of bare wall is left beside the { $part }: no coupler holds there. What is in it has to come out, or is built anew.
+build-mend-splice = { $seams ->
+    [1] Splice in a new piece over a coupler
+   *[other] Splice in a new piece, a coupler at each seam
+}
+build-mend-coupler = Coupler { $long } long for a { $bore } bore, half in each piece; factory edges meet.
+build-mend-roll = Roll it on the table before it sets. A cord that cannot cut again is wider, or has a band round the rim.
+build-mend-nose = { $inside ->
+    [yes] Glue the crack and line it inside
+   *[no] Glue the crack and bind it outside
+}
+build-mend-crack = Open the crack, glue in it, close it with tape.
+build-mend-lined = { $inside ->
+    [yes] Fingers reach it through the base: a patch of cloth over it inside.
+    [solid] It is solid: glue fills the crack, thin cloth round it outside keeps it shut.
+   *[no] No finger reaches it through the base: thin cloth round it outside, sanded flush.
+}
 
 standing-slides = slides in
 standing-reach = { $far } in
