@@ -1,15 +1,12 @@
 """Repairs: plans with few steps, from what broke and from what of a finished rocket can still be reached."""
 
 from dataclasses import dataclass
-from typing import Any
 
 from wobbly_fin.rocketry.airframe.layout import Placed
 from wobbly_fin.rocketry.airframe.parts import (
     BodyTube,
     FinSet,
     LaunchLug,
-    MotorTube,
-    NoseCone,
     Pods,
     RailButton,
     RingFin,
@@ -155,7 +152,7 @@ def _slot(bench: Bench, fin: Placed[FinSet]) -> list[str]:
     tab = tab_of(bench.layout, fin)
     if tab is None:
         return []
-    mount = next((m for m in bench.layout.of(MotorTube) if m.host == fin.host), None)
+    mount = Section(bench, fin.stage).mount
     held = mount.index if mount is not None else bench.layout.host_of(fin).index
     reach = bench.finished.reaches(held, (fin.fore_m + fin.aft_m) / 2, "stick", bench.schools.hands)
     return [say("build-mend-slot"), say("build-mend-room", reach="yes" if reach else "no")]
@@ -176,7 +173,7 @@ class Bare:
         return self.aft_m - self.fore_m
 
 
-def bare_stretches(bench: Bench, tube: Placed[Any]) -> list[Bare]:
+def bare_stretches(bench: Bench, tube: Placed[BodyTube]) -> list[Bare]:
     """From the front, as the finished rocket has them."""
     inside = [p for p in bench.finished.pieces_in(bench.finished.group(tube.index)) if p.part != tube.index and p.kind != "lump"]
     taken = [(p.fore_m, p.aft_m, p.part) for p in inside if p.outer_m <= tube.part.outer_diameter_m / 2 + 1e-4]
@@ -191,12 +188,17 @@ def bare_stretches(bench: Bench, tube: Placed[Any]) -> list[Bare]:
     return [*found, Bare(at - tube.fore_m, tube.aft_m - tube.fore_m, by, None)] if at < tube.aft_m else found
 
 
-def _sawn(bench: Bench) -> tuple[Placed[Any], End] | None:
+def _tubes(bench: Bench) -> list[Placed[BodyTube]]:
+    return [tube for stage in range(len(bench.airframe.stages)) for tube in Section(bench, stage).tubes]
+
+
+def _sawn(bench: Bench) -> tuple[Placed[BodyTube], End] | None:
     """The tube a cord saws at, and which edge of it: what comes off at the first joint that opens; nobody told of any: that could."""
+    tubes = {t.index: t for t in _tubes(bench)}
     joints = sorted(bench.closures, key=lambda c: not opens_in_flight(c, bench.opens))
     for closure in joints:
-        tube = bench.layout.placed[other_side(closure)]
-        if isinstance(tube.part, BodyTube) and not held_for_good(closure, bench.opens):
+        tube = tubes.get(other_side(closure))
+        if tube is not None and not held_for_good(closure, bench.opens):
             return tube, "fore" if closure.station_m < (tube.fore_m + tube.aft_m) / 2 else "aft"
     return None
 
@@ -214,7 +216,7 @@ def _zipper(bench: Bench) -> list[Step]:
 
 def _crushed(bench: Bench) -> list[Step]:
     """Cut out of the longest bare stretch there is: that is what gives way first."""
-    bare = [(tube, b) for tube in bench.layout.of(BodyTube) for b in bare_stretches(bench, tube)]
+    bare = [(tube, b) for tube in _tubes(bench) for b in bare_stretches(bench, tube)]
     if not bare:
         raise RocketryError("damage", "has no bare stretch of tube to be crushed")
     tube, longest = max(bare, key=lambda x: x[1].length_m)
@@ -282,7 +284,7 @@ def _splice(bench: Bench, tube: Placed[BodyTube], clear_m: float, where: str, ne
 
 def _nose(bench: Bench) -> list[Step]:
     """Glued and lined: from inside where its base is open, else with cloth outside."""
-    noses = bench.layout.of(NoseCone)
+    noses = Section(bench, 0).noses
     if not noses:
         raise RocketryError("damage", "has no nose to be cracked")
     nose = noses[0]
