@@ -49,6 +49,14 @@ def test_a_crushed_tube_is_mended_where_nothing_holds_it_round() -> None:
     assert "122 mm at most" in said  # 174 less half a coupler of 26 mm at each seam
 
 
+def test_a_tube_crushed_where_no_stretch_is_long_enough_is_made_anew() -> None:
+    """Inchworm cut to 100 mm: motor tube and lug leave no two bores of 26 mm bare."""
+    rocket = airframe("Inchworm")
+    number, tube = next((n, p) for n, p in enumerate(rocket.stages[0].parts) if isinstance(p, BodyTube))
+    found = steps(with_part(rocket, number, replace(tube, length_m=0.1)), "tube_crushed")
+    assert "left anywhere" in " ".join(found["new-tube"].lines)
+
+
 def test_a_cracked_nose_is_lined_where_fingers_get() -> None:
     """From base and shoulder a finger gets 70 mm: not a third of Night Ferry's nose, but of one a third as long."""
     rocket = airframe("Night Ferry")

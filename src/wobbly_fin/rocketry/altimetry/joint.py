@@ -124,11 +124,12 @@ def whole_flight(on: Search) -> WholeFlight | None:
             "drogue_rate_m_s",
         }
     spread = {n: (v, _honest(n, felt) * math.hypot(sd, more.get(n, 0.0))) for n, (v, sd) in told.items() if n not in gone}
+    unsure = _unsure(told, more)
     if "max_speed_m_s" in spread:
         by: SpeedBy = "clipped" if on.s.felt_m_s2 is not None else "heights"
-        spread["max_speed_m_s"] = (speed, speed_sd(speed, spread["max_speed_m_s"][1], _unsure(told, more), by))
+        spread["max_speed_m_s"] = (speed, speed_sd(speed, spread["max_speed_m_s"][1], unsure, by))
     figures = {n: both for n, both in spread.items() if all(map(math.isfinite, both))}
-    return WholeFlight(figures=figures, opened=opened, unsure=_unsure(told, more), shape=whole.p)
+    return WholeFlight(figures=figures, opened=opened, unsure=unsure, shape=whole.p)
 
 
 def _fallen_m(told: dict[str, tuple[float, float]], end_s: float) -> float:

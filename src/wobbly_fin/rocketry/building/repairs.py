@@ -3,15 +3,7 @@
 from dataclasses import dataclass
 
 from wobbly_fin.rocketry.airframe.layout import Placed
-from wobbly_fin.rocketry.airframe.parts import (
-    BodyTube,
-    FinSet,
-    LaunchLug,
-    Pods,
-    RailButton,
-    RingFin,
-    TubeFins,
-)
+from wobbly_fin.rocketry.airframe.parts import BodyTube, FinSet, LaunchLug, Pods, RailButton, RingFin, TubeFins
 from wobbly_fin.rocketry.airframe.tabs import tab_of
 from wobbly_fin.rocketry.assembly.finished import held_for_good, opens_in_flight, other_side
 from wobbly_fin.rocketry.assembly.stand import End
@@ -34,8 +26,6 @@ DAMAGES: dict[str, str] = {
     "canopy_torn": "the canopy is torn or melted",
     "mount_loose": "the motor mount is loose",
 }
-
-
 _ON_THE_SKIN = (FinSet, TubeFins, Pods, RingFin, LaunchLug, RailButton)
 LEAST_CUT_M = 0.010  # less than this no saw takes off square (our own figure)
 
@@ -236,7 +226,7 @@ def _splice(bench: Bench, tube: Placed[BodyTube], clear_m: float, where: str, ne
         return [
             Step(
                 key="new-tube", work="cut", title=say("build-mend-new", tube=name), assembly="body", hands_on_s=60 * MINUTE, parts=parts,
-                lines=(where, say("build-mend-new-line", clear=bench.size(clear_m), part=next_.part.called if next_ else name)),
+                lines=(where, say("build-mend-new-line", clear=bench.size(clear_m), part=next_.part.called if next_ else "none")),
                 tools=("knife", "collar"), caution=BLADE, after=(Link(key="look", because="look first"),), needed=True,
                 without="the tube is open",
             )

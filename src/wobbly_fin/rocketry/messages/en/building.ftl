@@ -156,7 +156,10 @@ build-mend-cut-line = A collar as guide, square all round. What is cut off is th
 build-mend-most = Cut off { $most } at most: a coupler needs half its length of wall to hold on.
 build-mend-most-before = The { $part } begins { $clear } from that edge: cut off { $most } at most, so that half a coupler has wall to hold on.
 build-mend-new = Make a new { $tube }
-build-mend-new-line = Only { $clear } of bare wall is left beside the { $part }: no coupler holds there. What is in it has to come out, or is built anew.
+build-mend-new-line = { $part ->
+    [none] Only { $clear } of bare wall is left anywhere: no coupler holds there. What is in it has to come out, or is built anew.
+   *[other] Only { $clear } of bare wall is left beside the { $part }: no coupler holds there. What is in it has to come out, or is built anew.
+}
 build-mend-splice = { $seams ->
     [1] Splice in a new piece over a coupler
    *[other] Splice in a new piece, a coupler at each seam
